@@ -1,0 +1,96 @@
+#pragma once
+#include "base/units.h"
+#include <cstdint>
+#include <cstring>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace zg {
+
+/// Declaration of one member of a value: its key, what it measures, its legal range and one line of help.
+/// From the single listing of a struct's fields follow equality, content hash, file format, schema, range checks and labels.
+struct Field {
+    const char* key;
+    Quantity quantity = Quantity::None;
+    double min = -1e300;
+    double max = 1e300;
+    const char* help = "";
+};
+
+/// Names of an enumeration's values in files, in order. Specialised next to each enumeration.
+template <class E> struct EnumNames;
+
+template <class T, class = void> struct HasFields : std::false_type {};
+template <class T> struct HasFields<T, std::void_t<decltype(T::hasFields)>> : std::true_type {};
+
+/// FNV-1a, 64 bit, over the fields of a value. Doubles hash by their bits, with -0 as 0.
+class ContentHash {
+public:
+    template <class T> void operator()(const Field&, const T& member) { add(member); }
+    [[nodiscard]] std::uint64_t value() const { return hash_; }
+    void add(double x) {
+        if (x == 0) x = 0;
+        std::uint64_t bits = 0;
+        std::memcpy(&bits, &x, sizeof bits);
+        mix(bits);
+    }
+    void add(bool x) { mix(x ? 1U : 2U); }
+    void add(int x) { mix(static_cast<std::uint64_t>(x)); }
+    void add(const std::string& x) {
+        mix(x.size());
+        for (const char c : x) mix(static_cast<unsigned char>(c));
+    }
+    template <class T> void add(const std::optional<T>& x) {
+        mix(x ? 1U : 0U);
+        if (x) add(*x);
+    }
+    template <class T> void add(const std::vector<T>& xs) {
+        mix(xs.size());
+        for (const T& x : xs) add(x);
+    }
+    template <class T> std::enable_if_t<std::is_enum_v<T>> add(T x) { mix(static_cast<std::uint64_t>(x)); }
+    template <class T> std::enable_if_t<HasFields<T>::value> add(const T& x) { T::fields(x, *this); }
+
+private:
+    void mix(std::uint64_t x) {
+        for (int i = 0; i < 8; ++i) {
+            hash_ ^= (x >> (8 * i)) & 0xffU;
+            hash_ *= 1099511628211ULL;
+        }
+    }
+    std::uint64_t hash_ = 14695981039346656037ULL;
+};
+
+template <class T> [[nodiscard]] std::uint64_t contentHash(const T& value) {
+    ContentHash hash;
+    hash.add(value);
+    return hash.value();
+}
+
+/// Compares member by member through the same listing.
+template <class T> class SameAs {
+public:
+    explicit SameAs(const T& other) : other_(reinterpret_cast<const char*>(&other)) {}
+    template <class Self> static bool compare(const Self& a, const Self& b) {
+        SameAs visitor(b);
+        visitor.base_ = reinterpret_cast<const char*>(&a);
+        Self::fields(a, visitor);
+        return visitor.same_;
+    }
+    template <class M> void operator()(const Field&, const M& member) {
+        // The listing names each member once; its twin lies at the same offset in the other value.
+        const auto offset = reinterpret_cast<const char*>(&member) - base_;
+        same_ = same_ && member == *reinterpret_cast<const M*>(other_ + offset);
+    }
+
+private:
+    const char* base_ = nullptr;
+    const char* other_;
+    bool same_ = true;
+};
+
+template <class T> std::enable_if_t<HasFields<T>::value, bool> operator==(const T& a, const T& b) { return SameAs<T>::compare(a, b); }
+template <class T> std::enable_if_t<HasFields<T>::value, bool> operator!=(const T& a, const T& b) { return !(a == b); }
+
+} // namespace zg

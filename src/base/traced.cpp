@@ -1,0 +1,120 @@
+#include "base/traced.h"
+#include "base/text.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+ExprPtr node(Expr::Op op, double value, std::vector<ExprPtr> args) {
+    auto e = std::make_shared<Expr>();
+    e->op = op;
+    e->value = value;
+    e->args = std::move(args);
+    return e;
+}
+
+int precedence(const Expr& e, ExprStyle style) {
+    switch (e.op) {
+    case Expr::Op::Add:
+    case Expr::Op::Sub: return 1;
+    case Expr::Op::Mul:
+    case Expr::Op::Div: return 2;
+    case Expr::Op::Neg: return 1;
+    case Expr::Op::Pow: return 4;
+    case Expr::Op::Number:
+    case Expr::Op::Symbol: return e.value < 0 && (style == ExprStyle::Numbers || e.op == Expr::Op::Number) ? 1 : 5;
+    default: return 5;
+    }
+}
+
+std::string wrapped(const Expr& e, ExprStyle style, int least) {
+    const std::string text = written(e, style);
+    return precedence(e, style) < least ? "(" + text + ")" : text;
+}
+
+std::string list(const char* name, const Expr& e, ExprStyle style) {
+    std::string text = std::string(name) + "(";
+    for (std::size_t i = 0; i < e.args.size(); ++i) text += (i ? "; " : "") + written(*e.args[i], style);
+    return text + ")";
+}
+
+} // namespace
+
+Traced::Traced(double literal) : value_(literal), expr_(node(Expr::Op::Number, literal, {})) {}
+
+Traced Traced::named(double value, const char* symbol) {
+    auto e = std::make_shared<Expr>();
+    e->op = Expr::Op::Symbol;
+    e->value = value;
+    e->symbol = symbol;
+    return {value, std::move(e)};
+}
+
+Traced operator+(const Traced& a, const Traced& b) {
+    const double v = a.value() + b.value();
+    return {v, node(Expr::Op::Add, v, {a.expr(), b.expr()})};
+}
+Traced operator-(const Traced& a, const Traced& b) {
+    const double v = a.value() - b.value();
+    return {v, node(Expr::Op::Sub, v, {a.expr(), b.expr()})};
+}
+Traced operator*(const Traced& a, const Traced& b) {
+    const double v = a.value() * b.value();
+    return {v, node(Expr::Op::Mul, v, {a.expr(), b.expr()})};
+}
+Traced operator/(const Traced& a, const Traced& b) {
+    const double v = a.value() / b.value();
+    return {v, node(Expr::Op::Div, v, {a.expr(), b.expr()})};
+}
+Traced operator-(const Traced& a) { return {-a.value(), node(Expr::Op::Neg, -a.value(), {a.expr()})}; }
+
+double root(double x) { return std::sqrt(x); }
+Traced root(const Traced& x) { return {root(x.value()), node(Expr::Op::Sqrt, root(x.value()), {x.expr()})}; }
+double power(double x, double exponent) { return std::pow(x, exponent); }
+Traced power(const Traced& x, double exponent) {
+    const double v = power(x.value(), exponent);
+    return {v, node(Expr::Op::Pow, v, {x.expr(), node(Expr::Op::Number, exponent, {})})};
+}
+double square(double x) { return x * x; }
+Traced square(const Traced& x) {
+    const double v = square(x.value());
+    return {v, node(Expr::Op::Pow, v, {x.expr(), node(Expr::Op::Number, 2, {})})};
+}
+double magnitude(double x) { return std::abs(x); }
+Traced magnitude(const Traced& x) { return {magnitude(x.value()), node(Expr::Op::Abs, magnitude(x.value()), {x.expr()})}; }
+double smaller(double a, double b) { return std::min(a, b); }
+Traced smaller(const Traced& a, const Traced& b) {
+    const double v = smaller(a.value(), b.value());
+    return {v, node(Expr::Op::Min, v, {a.expr(), b.expr()})};
+}
+double larger(double a, double b) { return std::max(a, b); }
+Traced larger(const Traced& a, const Traced& b) {
+    const double v = larger(a.value(), b.value());
+    return {v, node(Expr::Op::Max, v, {a.expr(), b.expr()})};
+}
+
+std::string written(const Expr& e, ExprStyle style) {
+    const auto arg = [&](std::size_t i, int least) { return wrapped(*e.args[i], style, least); };
+    switch (e.op) {
+    case Expr::Op::Number: return significant(e.value, 6);
+    case Expr::Op::Symbol:
+        // Signs of constants (π, √2) stay as they are; identifiers become their numbers.
+        return style == ExprStyle::Symbols || static_cast<unsigned char>(e.symbol[0]) > 127 ? e.symbol : significant(e.value, 5);
+    case Expr::Op::Add: return arg(0, 1) + " + " + arg(1, 2);
+    case Expr::Op::Sub: return arg(0, 1) + " − " + arg(1, 2);
+    case Expr::Op::Mul:
+        if (e.args[1]->op == Expr::Op::Number && e.args[1]->value == 1) return written(*e.args[0], style);
+        return arg(0, 2) + "·" + arg(1, e.args[1]->op == Expr::Op::Div ? 2 : 3);
+    case Expr::Op::Div: return arg(0, 2) + "/" + arg(1, 3);
+    case Expr::Op::Neg: return "−" + arg(0, 2);
+    case Expr::Op::Pow: return arg(0, 5) + "^" + arg(1, 5);
+    case Expr::Op::Sqrt: return "√(" + written(*e.args[0], style) + ")";
+    case Expr::Op::Min: return list("min", e, style);
+    case Expr::Op::Max: return list("max", e, style);
+    case Expr::Op::Abs: return "|" + written(*e.args[0], style) + "|";
+    }
+    return {};
+}
+
+} // namespace zg

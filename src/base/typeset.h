@@ -1,0 +1,23 @@
+#pragma once
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace zg {
+
+/// Piece of a typeset symbol: normal or lowered, with a bar above or not.
+struct SymbolRun {
+    std::string text;
+    bool isSubscript = false;
+    bool hasBar = false;
+};
+
+/// Typesets an identifier by the rule of the house: the first underscore opens the subscript, further ones are its commas;
+/// Greek letters are spelled out (gamma_M0, lambda_bar_p). "F_T_1_Rd" becomes F with subscript "T,1,Rd".
+[[nodiscard]] std::vector<SymbolRun> typesetSymbol(std::string_view identifier);
+/// Typesets every identifier in a formula and keeps the rest as it stands.
+[[nodiscard]] std::vector<SymbolRun> typesetFormula(std::string_view formula);
+[[nodiscard]] std::string toHtml(const std::vector<SymbolRun>& runs);
+[[nodiscard]] std::string toPlain(const std::vector<SymbolRun>& runs);
+
+} // namespace zg

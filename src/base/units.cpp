@@ -1,0 +1,68 @@
+#include "base/units.h"
+#include "base/text.h"
+#include <cmath>
+
+namespace zg {
+namespace {
+constexpr double kip = 4448.2216152605;
+constexpr double inch = 25.4;
+} // namespace
+
+Unit unitOf(Quantity quantity, UnitSystem system) {
+    const bool si = system == UnitSystem::SI;
+    switch (quantity) {
+    case Quantity::Length: return si ? Unit{"mm", 1.0, 1} : Unit{"in", inch, 3};
+    case Quantity::Force: return si ? Unit{"kN", 1e3, 1} : Unit{"kip", kip, 2};
+    case Quantity::Moment: return si ? Unit{"kNm", 1e6, 1} : Unit{"kip-ft", kip * 12 * inch, 1};
+    case Quantity::Stress: return si ? Unit{"MPa", 1.0, 0} : Unit{"ksi", kip / (inch * inch), 1};
+    case Quantity::Area: return si ? Unit{"cm²", 1e2, 2} : Unit{"in²", inch * inch, 2};
+    case Quantity::Modulus: return si ? Unit{"cm³", 1e3, 1} : Unit{"in³", inch * inch * inch, 1};
+    case Quantity::Inertia: return si ? Unit{"cm⁴", 1e4, 0} : Unit{"in⁴", inch * inch * inch * inch, 0};
+    case Quantity::Stiffness: return si ? Unit{"MNm/rad", 1e9, 1} : Unit{"kip-ft/rad", kip * 12 * inch, 0};
+    case Quantity::Angle: return {"°", 3.14159265358979323846 / 180.0, 1};
+    case Quantity::Rotation: return {"mrad", 1e-3, 2};
+    case Quantity::Ratio: return {"", 1.0, 2};
+    case Quantity::Coefficient: return si ? Unit{"mm", 1.0, 2} : Unit{"in", inch, 3};
+    case Quantity::LineForce: return si ? Unit{"kN/mm", 1e3, 3} : Unit{"kip/in", kip / inch, 2};
+    case Quantity::Mass: return si ? Unit{"kg/m", 1.0, 1} : Unit{"lb/ft", 1.48816394357, 1};
+    case Quantity::None: break;
+    }
+    return {"", 1.0, 3};
+}
+
+Unit workingUnitOf(Quantity quantity) {
+    switch (quantity) {
+    case Quantity::Length:
+    case Quantity::Coefficient: return {"mm", 1, 2};
+    case Quantity::Force: return {"N", 1, 0};
+    case Quantity::Moment: return {"Nmm", 1, 0};
+    case Quantity::Stress: return {"MPa", 1, 1};
+    case Quantity::Area: return {"mm²", 1, 1};
+    case Quantity::Modulus: return {"mm³", 1, 0};
+    case Quantity::Inertia: return {"mm⁴", 1, 0};
+    case Quantity::Stiffness: return {"Nmm/rad", 1, 0};
+    case Quantity::LineForce: return {"N/mm", 1, 1};
+    case Quantity::Angle:
+    case Quantity::Rotation: return {"rad", 1, 5};
+    case Quantity::Mass: return {"kg/m", 1, 1};
+    case Quantity::Ratio:
+    case Quantity::None: break;
+    }
+    return {"", 1, 4};
+}
+
+std::string shownNumber(double value, Quantity quantity, UnitSystem system) {
+    const Unit unit = unitOf(quantity, system);
+    std::string text = fixedDecimals(value / unit.factor, unit.decimals);
+    if (quantity == Quantity::Length || quantity == Quantity::Stress || quantity == Quantity::Angle) return withoutTrailingZeros(text);
+    return text;
+}
+
+std::string shown(double value, Quantity quantity, UnitSystem system) {
+    const std::string number = shownNumber(value, quantity, system);
+    const std::string symbol = unitOf(quantity, system).symbol;
+    if (symbol.empty()) return number;
+    return quantity == Quantity::Angle ? number + symbol : number + " " + symbol;
+}
+
+} // namespace zg

@@ -1,0 +1,28 @@
+#pragma once
+#include <string>
+
+namespace zg {
+
+/// What a number measures. Inside the program every number is in N, mm, MPa, rad and what follows from them.
+enum class Quantity { None, Length, Force, Moment, Stress, Area, Modulus, Inertia, Stiffness, Angle, Rotation, Ratio, Coefficient, LineForce, Mass };
+
+/// The two sets of units the program shows and reads.
+enum class UnitSystem { SI, US };
+
+/// Unit of a quantity for people: its symbol, how many internal units it holds, and its usual decimals.
+struct Unit {
+    const char* symbol;
+    double factor; ///< internal value = shown value * factor
+    int decimals;
+};
+
+[[nodiscard]] Unit unitOf(Quantity quantity, UnitSystem system);
+/// Unit as used in the workings: N, mm, MPa and their products, whatever the display units.
+[[nodiscard]] Unit workingUnitOf(Quantity quantity);
+
+/// Value in display units with sensible digits, without the unit ("184.0").
+[[nodiscard]] std::string shownNumber(double value, Quantity quantity, UnitSystem system);
+/// Value and unit ("184.0 kNm").
+[[nodiscard]] std::string shown(double value, Quantity quantity, UnitSystem system);
+
+} // namespace zg

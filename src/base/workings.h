@@ -1,0 +1,96 @@
+#pragma once
+#include "base/traced.h"
+#include "base/units.h"
+#include <string>
+#include <vector>
+
+namespace zg {
+
+/// How much a reader wants to see: one page, the results of each part, or every formula.
+enum class Depth { Brief, ByPart, Full };
+
+/// One line of the calculation, recorded while it was computed.
+struct WorkingLine {
+    enum class Kind { Heading, Given, Formula, Note };
+    Kind kind = Kind::Note;
+    Depth depth = Depth::Full; ///< the least depth at which the line is shown
+    int level = 0;             ///< heading level
+    std::string symbol;        ///< identifier such as F_T_1_Rd; typeset by base/typeset.h
+    std::string text;          ///< heading, note, or what the symbol means
+    std::string symbols;       ///< formula with symbols
+    std::string numbers;       ///< formula with numbers
+    double value = 0;
+    Quantity quantity = Quantity::None;
+    std::string clause;
+    std::string anchor; ///< headings: target for jumps from a check
+};
+
+/// Recorder of the calculation. The general form does nothing: on plain double everything here compiles away.
+template <class Num> class Workings {
+public:
+    static constexpr bool tracing = false;
+    void heading(int, const std::string&, const std::string& = {}) {}
+    void heading(int, const char*, const char* = "") {}
+    void note(const char*, const char* = "") {}
+    Num given(const char*, const char*, Quantity, double value, const char* = "") { return value; }
+    Num let(const char*, const char*, Quantity, const char*, const Num& value) { return value; }
+    Num result(const char*, const char*, Quantity, const char*, const Num& value) { return value; }
+};
+
+template <> class Workings<Traced> {
+public:
+    static constexpr bool tracing = true;
+    void heading(int level, const std::string& text, const std::string& anchor = {}) {
+        WorkingLine line;
+        line.kind = WorkingLine::Kind::Heading;
+        line.depth = level <= 2 ? Depth::ByPart : Depth::Full;
+        line.level = level;
+        line.text = text;
+        line.anchor = anchor;
+        lines_.push_back(std::move(line));
+    }
+    void note(const std::string& text, const std::string& clause = {}) {
+        WorkingLine line;
+        line.text = text;
+        line.clause = clause;
+        lines_.push_back(std::move(line));
+    }
+    /// An input: takes its symbol and its number into the workings.
+    Traced given(const char* symbol, const char* what, Quantity quantity, double value, const char* clause = "") {
+        record(WorkingLine::Kind::Given, Depth::Full, symbol, what, quantity, clause, Traced(value));
+        return Traced::named(value, symbol);
+    }
+    /// An intermediate value of a clause.
+    Traced let(const char* symbol, const char* what, Quantity quantity, const char* clause, const Traced& value) {
+        record(WorkingLine::Kind::Formula, Depth::Full, symbol, what, quantity, clause, value);
+        return Traced::named(value.value(), symbol);
+    }
+    /// A value worth showing in the shorter depths too.
+    Traced result(const char* symbol, const char* what, Quantity quantity, const char* clause, const Traced& value) {
+        record(WorkingLine::Kind::Formula, Depth::ByPart, symbol, what, quantity, clause, value);
+        return Traced::named(value.value(), symbol);
+    }
+    [[nodiscard]] const std::vector<WorkingLine>& lines() const { return lines_; }
+    [[nodiscard]] std::vector<WorkingLine> take() { return std::move(lines_); }
+
+private:
+    void record(WorkingLine::Kind kind, Depth depth, const char* symbol, const char* what, Quantity quantity, const char* clause,
+                const Traced& value) {
+        WorkingLine line;
+        line.kind = kind;
+        line.depth = depth;
+        line.symbol = symbol;
+        line.text = what;
+        line.value = value.value();
+        line.quantity = quantity;
+        line.clause = clause;
+        if (kind == WorkingLine::Kind::Formula) {
+            line.symbols = written(*value.expr(), ExprStyle::Symbols);
+            line.numbers = written(*value.expr(), ExprStyle::Numbers);
+        }
+        lines_.push_back(std::move(line));
+    }
+    std::vector<WorkingLine> lines_;
+};
+
+} // namespace zg

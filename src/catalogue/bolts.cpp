@@ -1,0 +1,61 @@
+#include "catalogue/bolts.h"
+#include "catalogue/table.h"
+
+namespace zg {
+namespace embedded {
+extern const char* const bolts_csv;
+extern const char* const bolt_classes_csv;
+} // namespace embedded
+
+const std::vector<BoltSize>& boltSizes() {
+    static const std::vector<BoltSize> all = [] {
+        const Table table(embedded::bolts_csv);
+        std::vector<BoltSize> list;
+        for (std::size_t i = 0; i < table.rowCount(); ++i) {
+            BoltSize b;
+            b.set = table.text(i, "set");
+            b.designation = table.text(i, "designation");
+            b.d = table.required(i, "d_mm");
+            b.A_s = table.required(i, "As_mm2");
+            b.A = table.required(i, "A_mm2");
+            b.d_0 = table.required(i, "d0_normal_mm");
+            b.d_0_oversize = table.number(i, "d0_oversize_mm").value_or(b.d_0);
+            b.washerOuter = table.required(i, "washer_od_mm");
+            b.washerThickness = table.required(i, "washer_t_mm");
+            b.headHeight = table.required(i, "head_h_mm");
+            b.nutHeight = table.required(i, "nut_h_mm");
+            b.d_m = table.required(i, "dm_mm");
+            b.acrossCorners = table.required(i, "across_corners_mm");
+            list.push_back(std::move(b));
+        }
+        return list;
+    }();
+    return all;
+}
+
+const BoltSize* findBoltSize(std::string_view designation) {
+    for (const BoltSize& b : boltSizes()) if (b.designation == designation) return &b;
+    return nullptr;
+}
+
+const std::vector<BoltClass>& boltClasses() {
+    static const std::vector<BoltClass> all = [] {
+        const Table table(embedded::bolt_classes_csv);
+        std::vector<BoltClass> list;
+        for (std::size_t i = 0; i < table.rowCount(); ++i) {
+            const auto f_yb = table.number(i, "fyb_MPa");
+            const auto alpha = table.number(i, "alpha_v_thread");
+            if (!f_yb || !alpha) continue;
+            list.push_back({table.text(i, "class"), *f_yb, table.required(i, "fub_MPa"), *alpha, table.required(i, "alpha_v_shank")});
+        }
+        return list;
+    }();
+    return all;
+}
+
+const BoltClass* findBoltClass(std::string_view name) {
+    for (const BoltClass& c : boltClasses()) if (c.name == name) return &c;
+    return nullptr;
+}
+
+} // namespace zg

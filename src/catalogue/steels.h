@@ -1,0 +1,24 @@
+#pragma once
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace zg {
+
+/// Which table yield and ultimate strengths come from. One source per job: they are never mixed.
+enum class StrengthSource { EurocodeTable, ProductStandard };
+
+struct SteelStrength {
+    double f_y = 0, f_u = 0;
+    std::optional<double> beta_w; ///< EN 1993-1-8 table 4.1; absent where the table does not list the grade
+};
+
+/// Strength of a grade at a thickness (of the thickest element, for a rolled section). Nothing when the grade is unknown or the
+/// thickness lies outside its bands. ASTM grades have one source of their own.
+[[nodiscard]] std::optional<SteelStrength> findSteel(std::string_view grade, double thickness, StrengthSource source);
+[[nodiscard]] bool isSteelGrade(std::string_view grade);
+/// Grades for open sections and plates, in catalogue order.
+[[nodiscard]] std::vector<std::string> steelGrades();
+
+} // namespace zg

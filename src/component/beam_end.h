@@ -1,0 +1,29 @@
+#pragma once
+#include "base/workings.h"
+#include "component/side_model.h"
+
+namespace zg {
+
+/// Class of an I section in pure bending about y, EN 1993-1-1:2005 table 5.2, and the stress it may reach when class 4
+/// (5.5.2(9): f_y times the square of limit over slenderness).
+struct BendingClass {
+    int sectionClass = 1;
+    double stressLimit = 1; ///< share of f_y, below 1 only for class 4
+};
+[[nodiscard]] BendingClass bendingClass(const Section& section, double f_y);
+
+/// Moment resistance of the beam, reduced for shear where V_Ed exceeds half the plastic shear resistance
+/// (EN 1993-1-1:2005 6.2.5, 6.2.8), Nmm. V_Ed normal to the beam axis, N.
+template <class Num> [[nodiscard]] Num beamMomentResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed);
+
+/// Beam flange and web in compression (EN 1993-1-8:2005 6.2.6.7), as force normal to the end plate, N.
+template <class Num> [[nodiscard]] Num flangeCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed);
+
+/// Beam web in tension (6.2.6.8) over the effective length of the end plate's T-stub, limited by the web's weld, N.
+template <class Num> [[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& l_eff);
+
+/// Plastic resistances of the beam, N and Nmm.
+[[nodiscard]] double plasticAxialResistance(const SideModel& m, const Settings& s);
+[[nodiscard]] double plasticMomentResistance(const Section& section, double f_y, const Settings& s);
+
+} // namespace zg

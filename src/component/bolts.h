@@ -1,0 +1,30 @@
+#pragma once
+#include "base/workings.h"
+#include "component/side_model.h"
+
+namespace zg {
+
+/// Tension resistance of one bolt (EN 1993-1-8:2005 table 3.4): the bolt itself and punching through the thinner grip part, N.
+template <class Num> struct BoltTensionResistance {
+    Num F_t_Rd, B_p_Rd;
+    Num least; ///< what the T-stub may count on
+};
+template <class Num> [[nodiscard]] BoltTensionResistance<Num> boltTension(Workings<Num>& w, const SideModel& m, const Settings& s);
+
+/// Shear resistance of one bolt in one plane (table 3.4), N.
+template <class Num> [[nodiscard]] Num boltShear(Workings<Num>& w, const SideModel& m, const Settings& s);
+
+/// Bearing resistance of one bolt (table 3.4), N. Distances mm; a distance that does not apply is 0.
+struct BearingPlace {
+    double e_1 = 0; ///< end distance in the direction of the force; 0 when another bolt follows first
+    double p_1 = 0; ///< pitch in the direction of the force
+    double e_2 = 0, p_2 = 0;
+    double t = 0, f_u = 0;
+    bool isOversize = false;
+};
+template <class Num> [[nodiscard]] Num boltBearing(Workings<Num>& w, const SideModel& m, const Settings& s, const BearingPlace& place);
+
+/// Elongation length of a bolt: grip (flange, plate, two washers) plus half of head and nut (table 6.11), mm.
+[[nodiscard]] double elongationLength(const SideModel& m);
+
+} // namespace zg

@@ -1,0 +1,105 @@
+#pragma once
+#include "base/workings.h"
+#include "component/t_stub.h"
+#include "joint/balance.h"
+#include "joint/check.h"
+#include <cstdint>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace zg {
+
+/// What holds a row, or the whole joint, back.
+enum class Limit {
+    None, ColumnWebTension, ColumnFlange, EndPlate, BeamWeb, PanelShear, ColumnWebCompression, BeamFlangeCompression, FartherRows
+};
+
+struct ComponentOfRow {
+    std::optional<double> alone; ///< N; absent where the component does not act
+    TStubMode mode = TStubMode::FlangeYields;
+    bool isCircular = false;
+    double l_eff = 0;
+    double k = 0;    ///< stiffness coefficient, mm; 0 where it has none
+};
+
+struct RowResult {
+    int place = 0;  ///< in the side's list of rows
+    double h_r = 0; ///< lever arm
+    double F_tr_Rd = 0;
+    double F_r_Ed = 0; ///< at M_Ed, elastic-plastic distribution
+    Limit limit = Limit::None;
+    int groupFirst = 0; ///< place of the deciding group's first row (same as the row's own when alone)
+    ComponentOfRow columnWeb, columnFlange, endPlate, beamWeb;
+    double k_10 = 0, k_eff = 0;
+};
+
+enum class StiffnessClass { NotGiven, Rigid, SemiRigid, Pinned };
+enum class StrengthClass { Full, Partial, Pinned };
+enum class RotationCapacity { SufficientPlate, SufficientPanel, NotCovered };
+
+struct Stiffness {
+    double k_1 = 0, k_2 = 0; ///< mm; infinite ones are absent from the sum (isInfinite flags)
+    bool k_1_isInfinite = false, k_2_isInfinite = false;
+    double z_eq = 0, k_eq = 0;
+    double S_j_ini = 0; ///< Nmm/rad
+    double mu = 1, S_j = 0; ///< at M_Ed
+};
+
+struct Classification {
+    StiffnessClass stiffness = StiffnessClass::NotGiven;
+    StrengthClass strength = StrengthClass::Partial;
+    double rigidLimit = 0, pinnedLimit = 0; ///< S_j_ini limits, Nmm/rad; 0 when no span is given
+    double K_b_K_c = 0;                     ///< 0 when no storey height is given
+    double M_b_pl_Rd = 0, M_c_pl_Rd = 0, M_full = 0; ///< weaker connected part
+    RotationCapacity rotation = RotationCapacity::NotCovered;
+};
+
+struct CurvePoint {
+    double phi = 0, M = 0;
+};
+
+/// One beam's connection under one action set.
+struct ConnectionResult {
+    SideId side = SideId::Right;
+    bool isReversed = false;
+    int set = -1;
+    FaceForces forces;
+    double beta = 1;
+    double sigma_com = 0;
+    bool isAxialCounted = false;
+    double N_pl_Rd = 0;
+    double M_Ed = 0;   ///< magnitude, in the sense of the mirrored model
+    double M_j_Rd = 0;
+    double utilisation = 0;
+    Limit limit = Limit::None; ///< what ends the sum of the row forces
+    double V_wp_Rd = 0, F_c_wc_Rd = 0, F_c_fb_Rd = 0;
+    double T_Rd = 0;           ///< sum of the row resistances
+    double C_Ed = 0, T_Ed = 0; ///< at M_Ed
+    std::vector<RowResult> rows;
+    Stiffness stiffness;
+    Classification classification;
+    std::vector<CurvePoint> curve; ///< M-phi up to M_j_Rd
+};
+
+/// Result of a joint: immutable once built, carrying the hash of what it belongs to.
+struct JointResult {
+    std::uint64_t key = 0;
+    std::string mark;
+    std::vector<ActionSet> actions;
+    std::vector<ConnectionResult> connections; ///< per action set and side, in that order
+    std::vector<Check> checks;                 ///< all, unsorted
+    std::vector<Imbalance> balance;            ///< per action set
+    int governing = -1;                        ///< index of the strength or detailing check that governs; -1 none
+    double utilisation = 0;
+    CheckState state = CheckState::NotDone;
+};
+using JointResultPtr = std::shared_ptr<const JointResult>;
+
+/// The checks people look at: the worst of each kind, side and rows over all sets, sorted by utilisation; then what is not done.
+[[nodiscard]] std::vector<Check> ledger(const JointResult& result);
+/// The connection a check belongs to, or the one with the largest utilisation.
+[[nodiscard]] const ConnectionResult* connectionOf(const JointResult& result, const Check* check);
+
+} // namespace zg

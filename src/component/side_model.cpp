@@ -1,0 +1,102 @@
+#include "component/side_model.h"
+#include "joint/assembly.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+FittingPlate fitting(const BackingSpec& spec, const SteelStrength& steel, PartRef part) {
+    return {spec.thickness, 0, 0, steel, part};
+}
+FittingPlate fitting(const RibSpec& spec, const SteelStrength& steel, PartRef part) {
+    return {spec.thickness, spec.throat, spec.length, steel, part};
+}
+
+void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& owner) {
+    const auto add = [&](const std::optional<StiffenerSpec>& spec, const SteelStrength& steel, double level, PartKind kind) {
+        if (!spec) return;
+        const double down = levelOf(own, 0) - level;
+        StiffenerLine line;
+        line.y = m.isReversed ? own.depth - down : down;
+        line.thickness = spec->thickness;
+        line.width = stiffenerWidth(spec->width, m.column);
+        line.throat = spec->throat;
+        line.steel = steel;
+        line.part = {kind, owner.id};
+        m.stiffeners.push_back(line);
+    };
+    add(owner.spec.stiffenerTop, owner.stiffenerTopSteel, levelOf(owner, owner.flange / 2), PartKind::StiffenerTop);
+    add(owner.spec.stiffenerBottom, owner.stiffenerBottomSteel, levelOf(owner, owner.depth - owner.flange / 2), PartKind::StiffenerBottom);
+}
+
+const StiffenerLine* stiffenerAt(const SideModel& m, double y) {
+    for (const StiffenerLine& s : m.stiffeners) {
+        // It serves a flange when the two overlap in level.
+        if (std::abs(s.y - y) <= (s.thickness + m.flange) / 2) return &s;
+    }
+    return nullptr;
+}
+
+} // namespace
+
+const StiffenerLine* SideModel::tensionStiffener() const { return stiffenerAt(*this, flange / 2); }
+const StiffenerLine* SideModel::compressionStiffener() const { return stiffenerAt(*this, centreOfCompression()); }
+
+SideModel makeSideModel(const ResolvedJoint& joint, SideId id, bool isReversed) {
+    const ResolvedSide& s = *joint.side(id);
+    SideModel m;
+    m.side = id;
+    m.isReversed = isReversed;
+    m.column = joint.column.section;
+    m.columnSteel = joint.column.steel;
+    if (joint.columnSpec.endAbove) {
+        const double end = *joint.columnSpec.endAbove - levelOf(s, 0);
+        (isReversed ? m.columnEndCompression : m.columnEnd) = end;
+    }
+    m.beam = s.beam.section;
+    m.beamSteel = s.beam.steel;
+    m.depth = s.depth;
+    m.flange = s.flange;
+    m.cosSlope = s.cosSlope;
+    m.t_p = s.spec.plate.thickness;
+    m.b_p = s.spec.plate.width;
+    m.projectionTension = isReversed ? s.spec.plate.below : s.spec.plate.above;
+    m.projectionCompression = isReversed ? s.spec.plate.above : s.spec.plate.below;
+    m.plateSteel = s.plateSteel;
+    m.bolt = s.bolt;
+    m.boltClass = s.boltClass;
+    m.threadInShearPlane = s.spec.bolts.threadInShearPlane;
+    m.weldTension = isReversed ? s.spec.bottomWeld : s.spec.topWeld;
+    m.weldCompression = isReversed ? s.spec.topWeld : s.spec.bottomWeld;
+    m.weldWeb = s.spec.webWeld;
+    m.bearsInCompression = s.spec.bearsInCompression;
+    for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
+        const BoltRowSpec& row = s.spec.rows[i];
+        m.rows.push_back({static_cast<int>(i), isReversed ? s.depth - row.position : row.position,
+                          row.gauge.value_or(s.spec.bolts.gauge), row.takesTension});
+    }
+    std::stable_sort(m.rows.begin(), m.rows.end(), [](const RowModel& a, const RowModel& b) { return a.y < b.y; });
+    addStiffeners(m, s, joint.right);
+    if (joint.left) addStiffeners(m, s, *joint.left);
+    std::sort(m.stiffeners.begin(), m.stiffeners.end(), [](const StiffenerLine& a, const StiffenerLine& b) { return a.y < b.y; });
+    const auto& backing = isReversed ? s.spec.backingBottom : s.spec.backingTop;
+    if (backing) {
+        m.backing = fitting(*backing, isReversed ? s.backingBottomSteel : s.backingTopSteel,
+                            {isReversed ? PartKind::BackingBottom : PartKind::BackingTop, id});
+    }
+    const auto& rib = isReversed ? s.spec.ribBottom : s.spec.ribTop;
+    if (rib) m.rib = fitting(*rib, isReversed ? s.ribBottomSteel : s.ribTopSteel, {isReversed ? PartKind::RibBottom : PartKind::RibTop, id});
+    m.doubler = joint.doubler;
+    m.doublerSteel = joint.doublerSteel;
+    m.diagonal = joint.diagonal;
+    m.diagonalSteel = joint.diagonalSteel;
+    if (m.diagonal) {
+        // A positive moment on the left and a negative one on the right both turn the panel the other way.
+        const bool flips = isReversed != (id == SideId::Left);
+        m.diagonalInCompression = (m.diagonal->direction == DiagonalDirection::Compression) != flips;
+    }
+    return m;
+}
+
+} // namespace zg

@@ -1,0 +1,73 @@
+#pragma once
+#include "joint/resolve.h"
+#include "joint/part.h"
+#include <limits>
+#include <optional>
+#include <vector>
+
+namespace zg {
+
+inline constexpr double youngsModulus = 210000; ///< EN 1993-1-1:2005 3.2.6, MPa
+inline constexpr double continues = std::numeric_limits<double>::infinity();
+
+/// Bolt row as the component method sees it. y runs from the outer face of the tension flange towards compression.
+struct RowModel {
+    int place = 0; ///< in the side's list of rows
+    double y = 0;
+    double gauge = 0;
+    bool takesTension = true;
+};
+
+/// Pair of column stiffeners at a level.
+struct StiffenerLine {
+    double y = 0; ///< of its mid-plane
+    double thickness = 0, width = 0, throat = 0;
+    SteelStrength steel;
+    PartRef part;
+};
+
+struct FittingPlate {
+    double thickness = 0, throat = 0, length = 0;
+    SteelStrength steel;
+    PartRef part;
+};
+
+/// One beam's connection turned so that tension is at the top, whichever way the moment acts: the reversed joint is the mirrored
+/// joint. Lengths along the end plate; everything looked up; N, mm, MPa.
+struct SideModel {
+    SideId side = SideId::Right;
+    bool isReversed = false;
+    Section column;
+    SteelStrength columnSteel;
+    double columnEnd = continues;            ///< from the tension flange's outer face up to the column's end on the tension side
+    double columnEndCompression = continues; ///< from the compression flange's outer face down to the column's end
+    Section beam;
+    SteelStrength beamSteel;
+    double depth = 0, flange = 0; ///< of the beam along the plate
+    double cosSlope = 1;
+    double t_p = 0, b_p = 0;
+    double projectionTension = 0, projectionCompression = 0;
+    SteelStrength plateSteel;
+    BoltSize bolt;
+    BoltClass boltClass;
+    bool threadInShearPlane = true;
+    WeldSpec weldTension, weldCompression, weldWeb;
+    bool bearsInCompression = false;
+    std::vector<RowModel> rows;                ///< from the tension side to the compression side
+    std::vector<StiffenerLine> stiffeners;     ///< all column stiffeners, of both beams
+    std::optional<FittingPlate> backing, rib;  ///< on the tension side
+    std::optional<DoublerSpec> doubler;
+    SteelStrength doublerSteel;
+    std::optional<DiagonalSpec> diagonal;
+    SteelStrength diagonalSteel;
+    bool diagonalInCompression = true; ///< under this sign of moment
+
+    [[nodiscard]] double centreOfCompression() const { return depth - flange / 2; }
+    [[nodiscard]] double leverArm(const RowModel& row) const { return centreOfCompression() - row.y; }
+    [[nodiscard]] const StiffenerLine* tensionStiffener() const;
+    [[nodiscard]] const StiffenerLine* compressionStiffener() const;
+};
+
+[[nodiscard]] SideModel makeSideModel(const ResolvedJoint& joint, SideId side, bool isReversed);
+
+} // namespace zg

@@ -1,0 +1,101 @@
+#include "component/stiffness.h"
+#include "component/column_web.h"
+#include <cmath>
+#include <string>
+
+namespace zg {
+namespace {
+constexpr const char* table = "EN 1993-1-8:2005 table 6.11";
+}
+
+template <class Num>
+Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc, const Num& b_eff_c_wc, double beta_,
+                              std::vector<RowResult>& rows) {
+    Stiffness out;
+    const Section& c = m.column;
+    const Num d_c = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(c));
+    const Num t_wc = w.given("t_wc", "column web", Quantity::Length, c.t_w);
+    const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, c.t_f);
+    const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
+    const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolt.A_s);
+    const Num L_b = w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m), table);
+    Num sumH(0);
+    Num sumH2(0);
+    const Num k_10 = w.let("k_10", "bolts in tension, one row", Quantity::Coefficient, table, 1.6 * A_s / L_b);
+    for (int i = 0; i < zone.rows; ++i) {
+        const std::size_t at = static_cast<std::size_t>(i);
+        RowResult& row = rows[at];
+        if constexpr (Workings<Num>::tracing) w.heading(3, "Row " + std::to_string(zone.places[at] + 1) + ", stiffness");
+        const Num h_r = w.given("h_r", "lever arm", Quantity::Length, valueOf(zone.leverArm[at]));
+        const Num l_fc = w.given("l_eff_fc", "column flange, alone or in a group, the least", Quantity::Length, valueOf(zone.l_flange[at]));
+        const Num l_p = w.given("l_eff_p", "end plate, alone or in a group, the least", Quantity::Length, valueOf(zone.l_plate[at]));
+        const Num m_c = w.given("m_c", "bolt to the column web", Quantity::Length, valueOf(zone.m_c[at]));
+        const Num m_p = w.given("m_p", "bolt to the beam web, or to the flange", Quantity::Length, valueOf(zone.m_p[at]));
+        row.k_10 = valueOf(k_10);
+        if (!(valueOf(l_fc) > 0 && valueOf(l_p) > 0 && valueOf(m_c) > 0 && valueOf(m_p) > 0)) continue;
+        const Num k_3 = w.let("k_3", "column web in tension", Quantity::Coefficient, table, 0.7 * l_fc * t_wc / d_c);
+        const Num k_4 = w.let("k_4", "column flange in bending", Quantity::Coefficient, table, 0.9 * l_fc * power(t_fc, 3) / power(m_c, 3));
+        const Num k_5 = w.let("k_5", "end plate in bending", Quantity::Coefficient, table, 0.9 * l_p * power(t_p, 3) / power(m_p, 3));
+        const Num k_eff_r = w.let("k_eff_r", "row", Quantity::Coefficient, "EN 1993-1-8:2005 (6.30)", 1 / (1 / k_3 + 1 / k_4 + 1 / k_5 + 1 / k_10));
+        row.columnWeb.k = valueOf(k_3);
+        row.columnFlange.k = valueOf(k_4);
+        row.endPlate.k = valueOf(k_5);
+        row.k_eff = valueOf(k_eff_r);
+        sumH = sumH + k_eff_r * h_r;
+        sumH2 = sumH2 + k_eff_r * square(h_r);
+    }
+    w.heading(3, "Joint", "");
+    if (!(valueOf(sumH) > 0)) return out;
+    const Num SigmakH = w.let("Sigmakh", "Σ k_eff,r·h_r", Quantity::Area, "EN 1993-1-8:2005 6.3.3.1", sumH);
+    const Num SigmakH2 = w.let("Sigmakh_2", "Σ k_eff,r·h_r²", Quantity::Modulus, "EN 1993-1-8:2005 6.3.3.1", sumH2);
+    const Num z_eq = w.result("z_eq", "equivalent lever arm", Quantity::Length, "EN 1993-1-8:2005 (6.31)", SigmakH2 / SigmakH);
+    const Num k_eq = w.result("k_eq", "all rows together", Quantity::Coefficient, "EN 1993-1-8:2005 (6.29)", SigmakH / z_eq);
+    Num flexibility = 1 / k_eq;
+    out.k_1_isInfinite = m.diagonal.has_value() || beta_ == 0;
+    if (!out.k_1_isInfinite) {
+        const Num beta = w.given("beta", "transformation parameter", Quantity::Ratio, beta_, "EN 1993-1-8:2005 5.3(7)");
+        const Num k_1 = w.let("k_1", "column web panel in shear", Quantity::Coefficient, table, 0.38 * A_vc / (beta * z_eq));
+        out.k_1 = valueOf(k_1);
+        flexibility = flexibility + 1 / k_1;
+    } else {
+        w.note("Column web panel in shear: k_1 is infinite (diagonal stiffener, or β = 0).", table);
+    }
+    out.k_2_isInfinite = m.compressionStiffener() != nullptr;
+    if (!out.k_2_isInfinite) {
+        const Num b = w.given("b_eff_c_wc", "effective width in compression", Quantity::Length, valueOf(b_eff_c_wc));
+        const Num k_2 = w.let("k_2", "column web in compression", Quantity::Coefficient, table, 0.7 * b * t_wc / d_c);
+        out.k_2 = valueOf(k_2);
+        flexibility = flexibility + 1 / k_2;
+    } else {
+        w.note("Column web in compression: k_2 is infinite (stiffened).", table);
+    }
+    const Num E = w.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
+    const Num S_j_ini = w.result("S_j_ini", "initial rotational stiffness", Quantity::Stiffness, "EN 1993-1-8:2005 (6.27)", E * square(z_eq) / flexibility);
+    out.z_eq = valueOf(z_eq);
+    out.k_eq = valueOf(k_eq);
+    out.S_j_ini = valueOf(S_j_ini);
+    return out;
+}
+
+template Stiffness rotationalStiffness(Workings<double>&, const SideModel&, const TensionZone<double>&, const double&, const double&, double, std::vector<RowResult>&);
+template Stiffness rotationalStiffness(Workings<Traced>&, const SideModel&, const TensionZone<Traced>&, const Traced&, const Traced&, double, std::vector<RowResult>&);
+
+double stiffnessRatio(double M, double M_j_Rd) {
+    if (M_j_Rd <= 0 || M <= M_j_Rd * 2 / 3) return 1;
+    constexpr double psi = 2.7; // table 6.8, bolted end plate
+    return std::pow(1.5 * M / M_j_Rd, psi);
+}
+
+std::vector<CurvePoint> momentRotationCurve(double S_j_ini, double M_j_Rd) {
+    std::vector<CurvePoint> curve;
+    if (S_j_ini <= 0 || M_j_Rd <= 0) return curve;
+    curve.push_back({0, 0});
+    constexpr int steps = 12;
+    for (int i = 0; i <= steps; ++i) {
+        const double M = M_j_Rd * (2.0 + static_cast<double>(i) / steps) / 3;
+        curve.push_back({M * stiffnessRatio(M, M_j_Rd) / S_j_ini, M});
+    }
+    return curve;
+}
+
+} // namespace zg

@@ -1,0 +1,210 @@
+#include "component/verify.h"
+#include "component/column_web.h"
+#include "component/connection.h"
+#include "joint/detailing.h"
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+double momentAtNode(const ResolvedJoint& joint, SideId side, const ActionSet& set) {
+    const FaceForces f = faceForces(joint, side, set);
+    return f.M + f.V * joint.column.section.h / 2;
+}
+
+/// Largest compressive stress of the column at the web's root, on the side of the connection, in the column part beside the
+/// compression flange (EN 1993-1-8:2005 6.2.6.2(2)).
+double columnStress(const ResolvedJoint& joint, SideId side, bool isReversed, const ActionSet& set) {
+    const auto& part = isReversed ? set.columnAbove : set.columnBelow;
+    if (!part) return 0;
+    const Section& c = joint.column.section;
+    const double arm = clearWebDepth(c) / 2;
+    // Column moment is positive with tension on the left face: compression on the right.
+    const double bending = (side == SideId::Right ? part->M : -part->M) * arm / c.I_y;
+    return std::max(0.0, bending - part->N / c.A);
+}
+
+/// The side's tension zone for one sign of moment, computed once and shared by all sets of that sign.
+template <class Num> struct Prepared {
+    SideModel model;
+    TensionZone<Num> zone;
+};
+
+template <class Num> class JointVerification {
+public:
+    JointVerification(Workings<Num>& w, const ResolvedJoint& joint, std::uint64_t key) : w_(w), joint_(joint) {
+        out_.key = key;
+        out_.mark = joint.mark;
+        out_.actions = joint.actions;
+    }
+
+    JointResult run() {
+        out_.checks = detailingChecks(joint_);
+        out_.checks.reserve(64 + 48 * joint_.actions.size());
+        if (joint_.actions.empty()) withoutSets();
+        for (std::size_t i = 0; i < joint_.actions.size(); ++i) set(static_cast<int>(i));
+        notDone();
+        conclude();
+        return std::move(out_);
+    }
+
+private:
+    const Prepared<Num>& prepared(SideId side, bool isReversed) {
+        auto& slot = prepared_[(side == SideId::Left ? 2U : 0U) + (isReversed ? 1U : 0U)];
+        if (!slot) {
+            if constexpr (Workings<Num>::tracing) {
+                w_.heading(1, std::string(side == SideId::Right ? "Right" : "Left") + " beam, tension at the " + (isReversed ? "bottom" : "top"),
+                           std::string(name(side)) + (isReversed ? "-reversed" : "-top"));
+            }
+            slot.emplace();
+            slot->model = makeSideModel(joint_, side, isReversed);
+            slot->zone = tensionZone(w_, slot->model, joint_.settings);
+        }
+        return *slot;
+    }
+
+    void connection(SideId side, bool isReversed, const ConnectionActions& actions) {
+        const Prepared<Num>& p = prepared(side, isReversed);
+        if constexpr (Workings<Num>::tracing) {
+            const std::string set = actions.set < 0 ? "no action set" : "set " + joint_.actions[static_cast<std::size_t>(actions.set)].id;
+            w_.heading(1, std::string(side == SideId::Right ? "Right" : "Left") + " beam, " + set + ", tension at the " + (isReversed ? "bottom" : "top"),
+                       std::string(name(side)) + "-set-" + std::to_string(actions.set));
+        }
+        out_.connections.push_back(verifyConnection(w_, joint_, p.model, p.zone, actions, out_.checks));
+        Check extra;
+        extra.group = CheckGroup::NotDone;
+        extra.state = CheckState::NotDone;
+        extra.side = side;
+        extra.isReversed = isReversed;
+        if (p.zone.outsideNotCounted > 0 && !saidOutside_) {
+            saidOutside_ = true;
+            extra.code = CheckCode::NotDoneOuterRows;
+            extra.clause = "EN 1993-1-8:2005 table 6.6";
+            out_.checks.push_back(extra);
+        }
+    }
+
+    void withoutSets() {
+        for (const SideId side : {SideId::Right, SideId::Left}) {
+            if (!joint_.side(side)) continue;
+            for (const bool isReversed : {false, true}) connection(side, isReversed, {});
+        }
+    }
+
+    void set(int index) {
+        const ActionSet& set = joint_.actions[static_cast<std::size_t>(index)];
+        out_.balance.push_back(imbalance(joint_, set));
+        if (set.kind == SetKind::Serviceability) return; // no bearing-type check asks for it; listed below
+        for (const SideId side : {SideId::Right, SideId::Left}) {
+            if (!joint_.side(side)) continue;
+            ConnectionActions a;
+            a.set = index;
+            a.forces = faceForces(joint_, side, set);
+            const bool isReversed = a.forces.M < 0;
+            a.beta = transformationParameter(joint_, side, set);
+            a.sigma_com = columnStress(joint_, side, isReversed, set);
+            connection(side, isReversed, a);
+        }
+    }
+
+    void notDone() {
+        const auto say = [&](CheckCode code, const char* clause) {
+            Check c;
+            c.code = code;
+            c.group = CheckGroup::NotDone;
+            c.state = CheckState::NotDone;
+            c.clause = clause;
+            out_.checks.push_back(c);
+        };
+        const bool hasService = std::any_of(joint_.actions.begin(), joint_.actions.end(), [](const ActionSet& s) { return s.kind == SetKind::Serviceability; });
+        if (hasService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
+        say(CheckCode::NotDoneBoltSlip, "EN 1993-1-8:2005 3.9");
+        say(CheckCode::NotDoneFatigue, "EN 1993-1-9:2005");
+        say(CheckCode::NotDoneMinorAxis, "");
+        say(CheckCode::NotDoneColumnMember, "EN 1993-1-1:2005 6.3");
+        const bool noSpan = !joint_.right.spec.span || (joint_.left && !joint_.left->spec.span);
+        if (noSpan) say(CheckCode::NotDoneClassNoSpan, "EN 1993-1-8:2005 5.2.2.5");
+    }
+
+    void conclude() {
+        for (std::size_t i = 0; i < out_.checks.size(); ++i) {
+            const Check& c = out_.checks[i];
+            if (c.group == CheckGroup::NotDone || c.state == CheckState::NotApplicable) continue;
+            const bool isDetailing = c.group == CheckGroup::Detailing;
+            // A geometry rule that is met says nothing about how much the joint is used: it governs only when it is broken.
+            if (isDetailing && c.state != CheckState::Over) continue;
+            if (out_.governing < 0 || c.utilisation > out_.utilisation) {
+                out_.governing = static_cast<int>(i);
+                out_.utilisation = c.utilisation;
+            }
+        }
+        out_.state = out_.governing < 0 ? CheckState::NotDone : stateOf(out_.utilisation);
+    }
+
+    Workings<Num>& w_;
+    const ResolvedJoint& joint_;
+    std::array<std::optional<Prepared<Num>>, 4> prepared_;
+    bool saidOutside_ = false;
+    JointResult out_;
+};
+
+bool sameKind(const Check& a, const Check& b) {
+    return a.code == b.code && a.side == b.side && a.group == b.group && a.isReversed == b.isReversed;
+}
+
+} // namespace
+
+double transformationParameter(const ResolvedJoint& joint, SideId side, const ActionSet& set) {
+    if (!joint.left) return 1;
+    const double M_this = momentAtNode(joint, side, set);
+    const double M_other = momentAtNode(joint, side == SideId::Right ? SideId::Left : SideId::Right, set);
+    if (std::abs(M_this) < 1e-9 * std::max(1.0, std::abs(M_other))) return M_other == 0 ? 1 : 2;
+    return std::min(2.0, std::abs(1 - M_other / M_this));
+}
+
+JointResult verify(const ResolvedJoint& joint, std::uint64_t key) {
+    Workings<double> w;
+    return JointVerification<double>(w, joint, key).run();
+}
+
+TracedVerification verifyTraced(const ResolvedJoint& joint, std::uint64_t key) {
+    Workings<Traced> w;
+    TracedVerification t;
+    t.result = JointVerification<Traced>(w, joint, key).run();
+    t.lines = w.take();
+    return t;
+}
+
+tl::expected<JointResult, Diagnostics> verify(const Job& job, const Joint& joint) {
+    const auto resolved = resolve(job, joint);
+    if (!resolved) return tl::unexpected(resolved.error());
+    return verify(*resolved, resultKey(job, joint));
+}
+
+std::vector<Check> ledger(const JointResult& result) {
+    std::vector<Check> list;
+    for (const Check& c : result.checks) {
+        const auto twin = std::find_if(list.begin(), list.end(), [&](const Check& other) { return sameKind(c, other); });
+        if (twin == list.end()) list.push_back(c);
+        else if (c.utilisation > twin->utilisation) *twin = c;
+    }
+    const auto rank = [](const Check& c) { return c.group == CheckGroup::NotDone ? 2 : c.group == CheckGroup::Detailing && c.state != CheckState::Over ? 1 : 0; };
+    std::stable_sort(list.begin(), list.end(), [&](const Check& a, const Check& b) {
+        if (rank(a) != rank(b)) return rank(a) < rank(b);
+        return a.utilisation > b.utilisation;
+    });
+    return list;
+}
+
+const ConnectionResult* connectionOf(const JointResult& result, const Check* check) {
+    const ConnectionResult* best = nullptr;
+    for (const ConnectionResult& c : result.connections) {
+        if (check && check->set >= 0 && c.set == check->set && c.side == check->side) return &c;
+        if (!best || c.utilisation > best->utilisation) best = &c;
+    }
+    return best;
+}
+
+} // namespace zg

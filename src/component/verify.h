@@ -1,0 +1,25 @@
+#pragma once
+#include "component/result.h"
+#include "joint/resolve.h"
+
+namespace zg {
+
+/// Complete verification of a joint in all its action sets by the component method: every connection, every check, detailing
+/// rules, and the list of what is not done. Without action sets the resistances for both signs of moment are given.
+[[nodiscard]] JointResult verify(const ResolvedJoint& joint, std::uint64_t key);
+
+/// The same run with tracing: the result (bit for bit the same) and the workings of all of it.
+struct TracedVerification {
+    JointResult result;
+    std::vector<WorkingLine> lines;
+};
+[[nodiscard]] TracedVerification verifyTraced(const ResolvedJoint& joint, std::uint64_t key);
+
+/// Look-up and verification in one step.
+[[nodiscard]] tl::expected<JointResult, Diagnostics> verify(const Job& job, const Joint& joint);
+
+/// Transformation parameter of a side (EN 1993-1-8:2005 5.3(7) to (9), (5.4)): |1 - M_other/M_this|, at most 2, from the moments
+/// at the node.
+[[nodiscard]] double transformationParameter(const ResolvedJoint& joint, SideId side, const ActionSet& set);
+
+} // namespace zg

@@ -1,0 +1,52 @@
+#pragma once
+#include "joint/part.h"
+#include "joint/resolve.h"
+#include <array>
+
+namespace zg {
+
+struct Point2 { double x = 0, y = 0; };
+struct Point3 { double x = 0, y = 0, z = 0; };
+
+/// Flat plate in space: outline in its own plane, extruded half the thickness to both sides. Frame: origin, two unit vectors.
+struct PlatePart {
+    PartRef part;
+    Point3 origin, u, v;
+    std::vector<Point2> outline; ///< convex, in (u, v)
+    double thickness = 0;
+    std::string steel;
+    std::string what; ///< size as on a material list ("PL 20 x 200 x 480")
+};
+
+/// One bolt: its axis runs along x from the head to the nut.
+struct BoltPart {
+    PartRef part; ///< its row
+    Point3 head, nut;
+    double d = 0, washerOuter = 0, headHeight = 0, nutHeight = 0, washerThickness = 0;
+};
+
+struct WeldPart {
+    PartRef part;
+    Point3 from, to;
+    WeldKind kind = WeldKind::Fillet;
+    double throat = 0;
+};
+
+/// Explicit geometry of the joint. x to the right, y across, z upwards; origin on the column axis at the level of the outer
+/// face of the right beam's top flange.
+struct Assembly {
+    std::vector<PlatePart> plates;
+    std::vector<BoltPart> bolts;
+    std::vector<WeldPart> welds;
+    double columnTop = 0, columnBottom = 0; ///< drawn extent; the top is real when the column ends
+    bool columnEnds = false;
+    double beamEndRight = 0, beamEndLeft = 0; ///< x of the drawn beam ends
+};
+
+[[nodiscard]] Assembly buildAssembly(const ResolvedJoint& joint);
+/// Level of the outer face of a side's top flange, and of the point a distance down its plate.
+[[nodiscard]] double levelOf(const ResolvedSide& side, double positionDown);
+/// Width of one stiffener plate: given, or to the edge of the column flange.
+[[nodiscard]] double stiffenerWidth(const std::optional<double>& given, const Section& column);
+
+} // namespace zg

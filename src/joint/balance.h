@@ -1,0 +1,24 @@
+#pragma once
+#include "joint/resolve.h"
+
+namespace zg {
+
+/// Forces of one beam on the joint, in the frame of the end plate, at the column face.
+struct FaceForces {
+    double N = 0; ///< normal to the plate, tension positive
+    double V = 0; ///< along the plate, positive when the beam pushes the column down
+    double M = 0; ///< positive with tension at the top
+};
+
+/// Carries the given forces of one beam to the face of the column and into the plane of its end plate.
+[[nodiscard]] FaceForces faceForces(const ResolvedJoint& joint, SideId side, const ActionSet& set);
+
+/// What is left over at the node when all member forces are added: zero when the set is in equilibrium.
+struct Imbalance {
+    double horizontal = 0, vertical = 0, moment = 0;
+    bool isKnown = false; ///< false when no column forces are given
+    bool isBalanced = true;
+};
+[[nodiscard]] Imbalance imbalance(const ResolvedJoint& joint, const ActionSet& set);
+
+} // namespace zg

@@ -1,0 +1,51 @@
+#pragma once
+#include "joint/part.h"
+#include <vector>
+
+namespace zg {
+
+/// Which limit state. Words for it are in words/phrases.
+enum class CheckCode {
+    // component method
+    JointMoment, ColumnWebShear, ColumnWebCompression, ColumnWebCompressionStiffener, ColumnWebTension, ColumnFlangeBending,
+    EndPlateBending, BeamWebTension, BeamFlangeCompression, BoltTension, BoltPunching, BoltShear, BoltBearingPlate, BoltBearingFlange,
+    BoltShearGroup, BoltTensionShear, WeldTensionFlange, WeldCompressionFlange, WeldWeb, TensionStiffener, TensionStiffenerWeld,
+    CompressionStiffenerWeld, CompressionStiffenerClass, DiagonalStrut, DiagonalWeld, DoublerWeld, RibShear, RibWeld, AxialForce,
+    PryingLength,
+    // detailing
+    EndDistance, EdgeDistancePlate, EdgeDistanceFlange, PitchLeast, PitchLargest, GaugeLeast, BoltsCoincide, BoltAtFlange,
+    BoltAtStiffener, BoltAtWeb, BoltAtColumnRoot, RowOutsidePlate, RowOutsideColumn, PlateCoversFlange, PlateWidthBeam,
+    PlateWidthColumn, ThroatLeast, StiffenerWidth, StiffenerClass, DoublerThickness, NoRows, RibFits,
+    // listed as not done
+    NotDoneBoltSlip, NotDoneFatigue, NotDoneMinorAxis, NotDoneColumnMember, NotDoneClassNoSpan, NotDoneServiceability, NotDoneOuterRows
+};
+
+enum class CheckState { Within, Close, Over, NotDone, NotApplicable };
+enum class CheckGroup { Strength, Detailing, NotDone };
+
+/// One verified limit state.
+struct Check {
+    CheckCode code = CheckCode::JointMoment;
+    CheckGroup group = CheckGroup::Strength;
+    CheckState state = CheckState::Within;
+    SideId side = SideId::Right;
+    bool isReversed = false;        ///< tension at the bottom flange
+    int firstRow = -1, lastRow = -1; ///< rows concerned, as places in the side's list; -1 none
+    int set = -1;                   ///< index of the action set; -1 for checks that hang on none
+    double demand = 0, resistance = 0;
+    Quantity quantity = Quantity::Force;
+    double utilisation = 0;
+    const char* clause = "";
+    PartRef parts[3];
+    int partCount = 0;
+    void add(PartRef part) {
+        if (partCount < 3) parts[partCount++] = part;
+    }
+};
+
+/// State by the utilisation's bands: within, close from 0.90, over from 1.00 (a hair of rounding allowed).
+[[nodiscard]] inline CheckState stateOf(double utilisation) {
+    return utilisation > 1.0 + 1e-9 ? CheckState::Over : utilisation >= 0.9 ? CheckState::Close : CheckState::Within;
+}
+
+} // namespace zg

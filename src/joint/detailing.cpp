@@ -1,0 +1,218 @@
+#include "joint/detailing.h"
+#include "joint/assembly.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+constexpr const char* spacing = "EN 1993-1-8:2005 table 3.3";
+constexpr double root2 = 1.41421356237309504880;
+
+class Rules {
+public:
+    explicit Rules(const ResolvedJoint& joint) : joint_(joint), col_(joint.column.section) {}
+    std::vector<Check> run() {
+        side(joint_.right);
+        if (joint_.left) side(*joint_.left);
+        column();
+        return std::move(out_);
+    }
+
+private:
+    Check& atLeast(CheckCode code, SideId side, double value, double least, const char* clause) {
+        // A value of zero or less has no ratio: it is reported as far over, with the value beside it.
+        const double utilisation = least <= 0 ? 0 : value > 0 ? least / value : 99;
+        return record(code, side, value, least, utilisation, clause);
+    }
+    Check& atMost(CheckCode code, SideId side, double value, double most, const char* clause) {
+        return record(code, side, value, most, most > 0 ? value / most : 99, clause);
+    }
+    Check& record(CheckCode code, SideId side, double value, double limit, double utilisation, const char* clause) {
+        Check c;
+        c.code = code;
+        c.group = CheckGroup::Detailing;
+        c.side = side;
+        c.demand = value;
+        c.resistance = limit;
+        c.quantity = Quantity::Length;
+        c.utilisation = utilisation;
+        // Geometry is met or not: equal to the limit is fine, and there is no "close".
+        c.state = utilisation > 1.0 + 1e-9 ? CheckState::Over : CheckState::Within;
+        c.clause = clause;
+        out_.push_back(c);
+        return out_.back();
+    }
+    static PartRef row(const ResolvedSide& s, std::size_t i) { return {PartKind::BoltRow, s.id, static_cast<int>(i)}; }
+    static Check& rows(Check& c, std::size_t a, std::size_t b) {
+        c.firstRow = static_cast<int>(a);
+        c.lastRow = static_cast<int>(b);
+        return c;
+    }
+
+    void side(const ResolvedSide& s) {
+        plate(s);
+        welds(s);
+        if (s.spec.rows.empty()) {
+            Check& c = atLeast(CheckCode::NoRows, s.id, 0, 1, "");
+            c.quantity = Quantity::None;
+            c.add({PartKind::EndPlate, s.id});
+            return;
+        }
+        std::vector<std::size_t> order(s.spec.rows.size());
+        for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
+        std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return s.spec.rows[a].position < s.spec.rows[b].position; });
+        for (std::size_t k = 0; k < order.size(); ++k) {
+            single(s, order[k]);
+            if (k + 1 < order.size()) pair(s, order[k], order[k + 1]);
+        }
+    }
+
+    void plate(const ResolvedSide& s) {
+        const EndPlateSpec& p = s.spec.plate;
+        const auto cover = [&](double projection, const WeldSpec& weld, PartKind part) {
+            const double leg = weld.kind == WeldKind::Fillet ? weld.throat * root2 : 0;
+            Check& c = atLeast(CheckCode::PlateCoversFlange, s.id, projection, leg, "room for the flange weld");
+            // A plate that ends short of the flange is a breach also where the weld needs no room.
+            if (projection < 0) {
+                c.utilisation = 99;
+                c.state = CheckState::Over;
+            }
+            c.add({PartKind::EndPlate, s.id});
+            c.add({part, s.id});
+        };
+        cover(p.above, s.spec.topWeld, PartKind::BeamTopFlange);
+        cover(p.below, s.spec.bottomWeld, PartKind::BeamBottomFlange);
+        atLeast(CheckCode::PlateWidthBeam, s.id, p.width, s.beam.section.b, "plate not narrower than the beam flange").add({PartKind::EndPlate, s.id});
+        atMost(CheckCode::PlateWidthColumn, s.id, p.width, col_.b, "plate not wider than the column flange").add({PartKind::EndPlate, s.id});
+        const auto rib = [&](const std::optional<RibSpec>& spec, double projection, PartKind part) {
+            if (!spec) return;
+            Check& c = atLeast(CheckCode::RibFits, s.id, projection, 2 * spec->thickness, "rib needs a plate beyond the flange");
+            c.add({part, s.id});
+        };
+        rib(s.spec.ribTop, p.above, PartKind::RibTop);
+        rib(s.spec.ribBottom, p.below, PartKind::RibBottom);
+    }
+
+    void welds(const ResolvedSide& s) {
+        const auto throat = [&](const WeldSpec& weld, PartKind part) {
+            if (weld.kind == WeldKind::Fillet) atLeast(CheckCode::ThroatLeast, s.id, weld.throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add({part, s.id});
+        };
+        throat(s.spec.topWeld, PartKind::WeldTop);
+        throat(s.spec.bottomWeld, PartKind::WeldBottom);
+        throat(s.spec.webWeld, PartKind::WeldWeb);
+    }
+
+    void single(const ResolvedSide& s, std::size_t i) {
+        const BoltRowSpec& r = s.spec.rows[i];
+        const BoltSize& b = s.bolt;
+        const double gauge = r.gauge.value_or(s.spec.bolts.gauge);
+        const double toTop = r.position + s.spec.plate.above;
+        const double toBottom = s.depth + s.spec.plate.below - r.position;
+        const double end = std::min(toTop, toBottom);
+        if (end <= 0) {
+            rows(atLeast(CheckCode::RowOutsidePlate, s.id, end, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
+        } else {
+            rows(atLeast(CheckCode::EndDistance, s.id, end, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
+        }
+        rows(atLeast(CheckCode::EdgeDistancePlate, s.id, (s.spec.plate.width - gauge) / 2, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
+        rows(atLeast(CheckCode::EdgeDistanceFlange, s.id, (col_.b - gauge) / 2, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
+        rows(atLeast(CheckCode::GaugeLeast, s.id, gauge, 2.4 * b.d_0, spacing), i, i).add(row(s, i));
+        if (joint_.columnSpec.endAbove) {
+            const double toEnd = *joint_.columnSpec.endAbove - levelOf(s, r.position);
+            rows(atLeast(toEnd <= 0 ? CheckCode::RowOutsideColumn : CheckCode::EndDistance, s.id, toEnd, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
+        }
+        flangeClash(s, i);
+        stiffenerClash(s, i);
+        const double webLeg = s.spec.webWeld.kind == WeldKind::Fillet ? s.spec.webWeld.throat * root2 : 0;
+        const double outside = s.beam.section.t_w / 2 + webLeg;
+        const bool isInside = r.position > 0 && r.position < s.depth;
+        if (isInside) {
+            rows(atLeast(CheckCode::BoltAtWeb, s.id, gauge / 2 - outside, b.washerOuter / 2, "washer clear of the web weld"), i, i).add(row(s, i));
+        }
+        rows(atLeast(CheckCode::BoltAtColumnRoot, s.id, gauge / 2 - col_.t_w / 2 - std::max(col_.r, col_.webWeldThroat * root2), b.acrossCorners / 2,
+                     "bolt head clear of the column's root"),
+             i, i)
+            .add(row(s, i));
+    }
+
+    void flangeClash(const ResolvedSide& s, std::size_t i) {
+        const double y = s.spec.rows[i].position;
+        const auto clash = [&](double outer, double inner, const WeldSpec& weld, PartKind part) {
+            const double lo = std::min(outer, inner);
+            const double hi = std::max(outer, inner);
+            const double leg = weld.kind == WeldKind::Fillet ? weld.throat * root2 : 0;
+            const double clear = y < lo ? lo - y - leg : y > hi ? y - hi - leg : 0;
+            Check& c = rows(atLeast(CheckCode::BoltAtFlange, s.id, clear, s.bolt.washerOuter / 2, "washer clear of the flange weld"), i, i);
+            c.add(row(s, i));
+            c.add({part, s.id});
+        };
+        if (y < s.depth / 2) clash(0, s.flange, s.spec.topWeld, PartKind::BeamTopFlange);
+        else clash(s.depth, s.depth - s.flange, s.spec.bottomWeld, PartKind::BeamBottomFlange);
+    }
+
+    void stiffenerClash(const ResolvedSide& s, std::size_t i) {
+        const double level = levelOf(s, s.spec.rows[i].position);
+        const auto clash = [&](const ResolvedSide& owner, const std::optional<StiffenerSpec>& spec, double at, PartKind part) {
+            if (!spec) return;
+            const double clear = std::abs(level - at) - spec->thickness / 2 - spec->throat * root2;
+            Check& c = rows(atLeast(CheckCode::BoltAtStiffener, s.id, clear, s.bolt.acrossCorners / 2, "bolt head clear of the stiffener's weld"), i, i);
+            c.add(row(s, i));
+            c.add({part, owner.id});
+        };
+        for (const ResolvedSide* owner : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
+            if (!owner) continue;
+            clash(*owner, owner->spec.stiffenerTop, levelOf(*owner, owner->flange / 2), PartKind::StiffenerTop);
+            clash(*owner, owner->spec.stiffenerBottom, levelOf(*owner, owner->depth - owner->flange / 2), PartKind::StiffenerBottom);
+        }
+    }
+
+    void pair(const ResolvedSide& s, std::size_t i, std::size_t j) {
+        const double pitch = s.spec.rows[j].position - s.spec.rows[i].position;
+        const auto both = [&](Check& c) {
+            c.add(row(s, i));
+            c.add(row(s, j));
+        };
+        if (pitch < s.bolt.d_0) {
+            both(rows(atLeast(CheckCode::BoltsCoincide, s.id, pitch, 2.2 * s.bolt.d_0, spacing), i, j));
+            return;
+        }
+        both(rows(atLeast(CheckCode::PitchLeast, s.id, pitch, 2.2 * s.bolt.d_0, spacing), i, j));
+        // The largest pitch guards against corrosion and local buckling between bolts; it is asked for where exposed.
+        if (joint_.settings.exposure == Exposure::Weather) {
+            const double t = std::min(s.spec.plate.thickness, col_.t_f);
+            both(rows(atMost(CheckCode::PitchLargest, s.id, pitch, std::min(14 * t, 200.0), spacing), i, j));
+        }
+    }
+
+    void column() {
+        const auto stiffener = [&](const ResolvedSide& s, const std::optional<StiffenerSpec>& spec, const SteelStrength& steel, PartKind part) {
+            if (!spec) return;
+            const double width = stiffenerWidth(spec->width, col_);
+            atMost(CheckCode::StiffenerWidth, s.id, 2 * width + col_.t_w, col_.b, "stiffener within the column flange").add({part, s.id});
+            const double epsilon = std::sqrt(235 / steel.f_y);
+            Check& c = atMost(CheckCode::StiffenerClass, s.id, width / spec->thickness, 14 * epsilon, "EN 1993-1-1:2005 table 5.2, class 3");
+            c.quantity = Quantity::Ratio;
+            c.add({part, s.id});
+            atLeast(CheckCode::ThroatLeast, s.id, spec->throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add({part, s.id});
+        };
+        for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
+            if (!s) continue;
+            stiffener(*s, s->spec.stiffenerTop, s->stiffenerTopSteel, PartKind::StiffenerTop);
+            stiffener(*s, s->spec.stiffenerBottom, s->stiffenerBottomSteel, PartKind::StiffenerBottom);
+        }
+        if (joint_.doubler) {
+            atLeast(CheckCode::DoublerThickness, SideId::Right, joint_.doubler->thickness, col_.t_w, "EN 1993-1-8:2005 6.2.6.1(11)").add({PartKind::Doubler});
+        }
+    }
+
+    const ResolvedJoint& joint_;
+    const Section& col_;
+    std::vector<Check> out_;
+};
+
+} // namespace
+
+std::vector<Check> detailingChecks(const ResolvedJoint& joint) { return Rules(joint).run(); }
+
+} // namespace zg

@@ -1,0 +1,63 @@
+#include "joint/first_layout.h"
+#include "catalogue/bolts.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+double roundTo(double x, double step) { return std::round(x / step) * step; }
+double roundUp(double x, double step) { return std::ceil(x / step - 1e-9) * step; }
+
+} // namespace
+
+SideSpec firstLayout(const Section& column, const Section& beam, const MemberSpec& beamSpec, PlateReach reach) {
+    SideSpec s;
+    s.beam = beamSpec;
+    s.plate.steel = beamSpec.steel;
+    s.bolts.size = beam.h < 250 ? "M16" : beam.h < 380 ? "M20" : beam.h < 560 ? "M24" : beam.h < 800 ? "M27" : "M30";
+    // A narrow column flange or plate cannot take the edge distances of a large bolt.
+    while (s.bolts.size != "M12") {
+        const BoltSize* b = findBoltSize(s.bolts.size);
+        const double clear = column.t_w + 2 * column.r + b->acrossCorners;
+        if (std::max(clear, 2.4 * b->d_0) + 2 * 1.2 * b->d_0 <= std::min(column.b, beam.b + 40)) break;
+        s.bolts.size = s.bolts.size == "M30" ? "M27" : s.bolts.size == "M27" ? "M24" : s.bolts.size == "M24" ? "M20" : s.bolts.size == "M20" ? "M16" : "M12";
+    }
+    const BoltSize* bolt = findBoltSize(s.bolts.size);
+    s.bolts.grade = beam.h < 380 ? "8.8" : "10.9";
+    s.plate.thickness = bolt->d <= 16 ? 15 : bolt->d <= 20 ? 20 : bolt->d <= 24 ? 25 : 30;
+    s.topWeld = {WeldKind::Fillet, std::max(4.0, roundUp(0.55 * beam.t_f, 1))};
+    s.bottomWeld = s.topWeld;
+    s.webWeld = {WeldKind::Fillet, std::max(4.0, roundUp(0.5 * beam.t_w, 1))};
+    const double root2 = 1.41421356237309504880;
+    const double webNeed = beam.t_w + 2 * s.webWeld.throat * root2 + bolt->washerOuter;
+    const double rootNeed = column.t_w + 2 * column.r + bolt->acrossCorners;
+    s.bolts.gauge = roundUp(std::max({webNeed, rootNeed, 2.4 * bolt->d_0, 0.5 * beam.b}) + 4, 5);
+    const double edgeNeed = s.bolts.gauge + 2 * roundUp(1.5 * bolt->d_0, 5);
+    s.plate.width = std::min(column.b, std::max(roundUp(beam.b + 10, 10), roundUp(edgeNeed, 10)));
+    const double leg = s.topWeld.throat * root2;
+    const double reachPast = roundUp(leg + bolt->washerOuter / 2 + 8, 5); // bolt line to flange face
+    const double end = roundUp(1.5 * bolt->d_0, 5);
+    const double flushEdge = roundUp(leg + 5, 5);
+    const bool top = reach != PlateReach::Flush;
+    const bool bottom = reach == PlateReach::ExtendedBoth;
+    s.plate.above = top ? reachPast + end : flushEdge;
+    s.plate.below = bottom ? reachPast + end : flushEdge;
+    const auto row = [&](double position) {
+        BoltRowSpec r;
+        r.position = roundTo(position, 1);
+        s.rows.push_back(r);
+    };
+    const double first = beam.t_f + reachPast;
+    const double last = beam.h - first;
+    const double pitch = roundUp(3 * bolt->d, 5);
+    if (top) row(-reachPast);
+    row(first);
+    if (last - first > 3.2 * pitch) row(first + pitch);
+    if (bottom && last - first > 4.5 * pitch) row(last - pitch);
+    if (last - first >= 2.2 * bolt->d_0) row(last);
+    if (bottom) row(beam.h + reachPast);
+    return s;
+}
+
+} // namespace zg

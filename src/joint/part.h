@@ -1,0 +1,24 @@
+#pragma once
+#include "joint/job.h"
+#include <string>
+
+namespace zg {
+
+/// What a piece of the joint is. Together with side and index it names the piece everywhere: drawing, checks, lists.
+enum class PartKind {
+    ColumnWeb, ColumnFlange, EndPlate, BeamTopFlange, BeamBottomFlange, BeamWeb, BoltRow, StiffenerTop, StiffenerBottom, Doubler,
+    Diagonal, BackingTop, BackingBottom, RibTop, RibBottom, WeldTop, WeldBottom, WeldWeb
+};
+
+struct PartRef {
+    PartKind kind = PartKind::ColumnWeb;
+    SideId side = SideId::Right; ///< of column parts: the flange on that side
+    int index = 0;               ///< bolt rows: place in the side's list
+};
+inline bool operator==(const PartRef& a, const PartRef& b) { return a.kind == b.kind && a.side == b.side && a.index == b.index; }
+inline bool operator!=(const PartRef& a, const PartRef& b) { return !(a == b); }
+
+/// Stable text form, used as id in files and on the drawing ("right.plate", "left.row.3", "column.web").
+[[nodiscard]] std::string partId(const PartRef& part);
+
+} // namespace zg

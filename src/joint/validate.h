@@ -1,0 +1,13 @@
+#pragma once
+#include "base/diagnostic.h"
+#include "joint/job.h"
+
+namespace zg {
+
+/// Every number of the job against the range declared with its field, and every id against its twins. Found all at once.
+[[nodiscard]] Diagnostics validate(const Job& job);
+[[nodiscard]] Diagnostics validate(const Joint& joint);
+/// Key of a field in files: the name with its unit ("thickness_mm").
+[[nodiscard]] std::string fileKey(const Field& field);
+
+} // namespace zg

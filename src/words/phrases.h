@@ -1,0 +1,35 @@
+#pragma once
+#include "component/result.h"
+#include <string>
+#include <vector>
+
+/// The one table that turns codes and numbers into words: command line, report and bench all say the same.
+namespace zg {
+
+/// Short title of a kind of check ("Column web in shear").
+[[nodiscard]] const char* title(CheckCode code);
+/// Title with rows, side and sign where they matter ("End plate in bending, rows 1 to 2, left, reversed").
+[[nodiscard]] std::string titleOf(const Check& check, bool isTwoSided);
+/// Stable id of the check's kind in files ("column_web_shear").
+[[nodiscard]] const char* idOf(CheckCode code);
+[[nodiscard]] const char* wordOf(CheckState state);
+/// What the numbers of the check are, in one line ("demand 365.9 kN, resistance 474.8 kN").
+[[nodiscard]] std::string numbersOf(const Check& check, UnitSystem units);
+/// What can be done about it, or why it is not done.
+[[nodiscard]] std::string adviceOf(const Check& check);
+[[nodiscard]] std::string setName(const JointResult& result, const Check& check);
+
+[[nodiscard]] const char* wordOf(StiffnessClass c);
+[[nodiscard]] const char* wordOf(StrengthClass c);
+[[nodiscard]] const char* sentenceOf(RotationCapacity c);
+[[nodiscard]] const char* wordOf(Limit limit);
+[[nodiscard]] const char* wordOf(TStubMode mode);
+/// Part for people ("end plate, right").
+[[nodiscard]] std::string partName(const PartRef& part, bool isTwoSided);
+
+/// Assumptions on which the result hangs, as sentences.
+[[nodiscard]] std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointResult& result);
+/// Out-of-balance of a set in words; empty when it is balanced or not known.
+[[nodiscard]] std::string balanceSentence(const Imbalance& imbalance, UnitSystem units);
+
+} // namespace zg

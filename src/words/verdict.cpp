@@ -1,0 +1,65 @@
+#include "words/verdict.h"
+#include "base/text.h"
+#include "words/phrases.h"
+#include <cctype>
+
+namespace zg {
+namespace {
+
+std::string capitalised(std::string text) {
+    if (!text.empty()) text[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(text[0])));
+    return text;
+}
+
+std::string classSentence(const ConnectionResult& c, FrameKind frame, UnitSystem units) {
+    const Classification& k = c.classification;
+    std::string text;
+    if (k.stiffness == StiffnessClass::NotGiven) text = "Class by stiffness needs the beam's span; ";
+    else text = capitalised(wordOf(k.stiffness)) + (frame == FrameKind::Braced ? " (braced frame), " : " (sway frame), ");
+    text += std::string(wordOf(k.strength)) + ", S_j,ini " + shown(c.stiffness.S_j_ini, Quantity::Stiffness, units) + ".";
+    return text;
+}
+
+} // namespace
+
+Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSystem units) {
+    Verdict v;
+    v.state = r.state;
+    const ConnectionResult* c = nullptr;
+    if (r.connections.empty() || r.actions.empty()) {
+        v.head = r.mark + " has no ultimate action set.";
+        v.state = r.state == CheckState::Over ? CheckState::Over : CheckState::NotDone;
+        c = connectionOf(r, nullptr);
+        if (c) v.rest = "Moment resistance " + shown(c->M_j_Rd, Quantity::Moment, units) + (c->isReversed ? " with tension at the bottom. " : " with tension at the top. ");
+    } else if (r.governing < 0) {
+        v.head = r.mark + " is not loaded.";
+        c = connectionOf(r, nullptr);
+    } else {
+        const Check& g = r.checks[static_cast<std::size_t>(r.governing)];
+        c = connectionOf(r, &g);
+        const std::string what = titleOf(g, isTwoSided);
+        const std::string set = setName(r, g);
+        if (g.group == CheckGroup::Detailing) {
+            v.head = r.mark + " cannot be built like this.";
+            v.rest = what + ": " + numbersOf(g, units) + ". " + adviceOf(g) + " ";
+        } else {
+            v.head = r.mark + (r.state == CheckState::Over ? " fails." : " holds.");
+            v.rest = what + " governs at " + (g.utilisation >= 99 ? "no resistance" : fixedDecimals(g.utilisation, 2)) + (set.empty() ? "" : " in set " + set) + ". ";
+        }
+    }
+    if (c) v.rest += classSentence(*c, frame, units);
+    return v;
+}
+
+Verdict verdictOf(const std::string& mark, const Diagnostics& problems) {
+    Verdict v;
+    v.head = mark + " could not be computed.";
+    v.rest = problems.empty() ? "" : problems.front().message;
+    if (problems.size() > 1) v.rest += " (and " + std::to_string(problems.size() - 1) + " more)";
+    v.state = CheckState::NotDone;
+    return v;
+}
+
+std::string sentence(const Verdict& v) { return v.rest.empty() ? v.head : v.head + " " + v.rest; }
+
+} // namespace zg

@@ -1,0 +1,19 @@
+#pragma once
+#include "component/result.h"
+#include <string>
+
+namespace zg {
+
+/// The one-sentence result of a joint: the first thing read, in the window and in the report.
+struct Verdict {
+    std::string head; ///< "B3 holds."
+    std::string rest; ///< "Column web in shear governs at 0.94 in set U2. Semi-rigid, partial strength: S_j,ini 61.2 MNm/rad."
+    CheckState state = CheckState::NotDone;
+};
+
+[[nodiscard]] Verdict verdictOf(const JointResult& result, bool isTwoSided, FrameKind frame, UnitSystem units);
+/// Verdict of a joint that could not be computed.
+[[nodiscard]] Verdict verdictOf(const std::string& mark, const Diagnostics& problems);
+[[nodiscard]] std::string sentence(const Verdict& verdict);
+
+} // namespace zg
