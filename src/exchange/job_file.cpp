@@ -1,0 +1,303 @@
+#include "exchange/job_file.h"
+#include "base/text.h"
+#include "exchange/file.h"
+#include "joint/validate.h"
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+#include <nlohmann/json.hpp>
+#include <set>
+
+namespace zg {
+namespace {
+
+using nlohmann::json;
+using nlohmann::ordered_json;
+
+constexpr const char* format = "zealous-girder-job";
+constexpr int deepest = 32;
+
+std::string joinedPath(const std::vector<std::string>& path) {
+    std::string text;
+    for (const std::string& p : path) text += (text.empty() ? "" : "/") + p;
+    return text;
+}
+
+/// What the element of a list is known by, so that an unknown key finds its way back after others were added or removed.
+template <class J> std::string elementName(const J& element, std::size_t index) {
+    if (element.is_object()) {
+        for (const char* key : {"id", "designation"}) {
+            const auto found = element.find(key);
+            if (found != element.end() && found->is_string()) return "#" + found->template get<std::string>();
+        }
+    }
+    return std::to_string(index + 1);
+}
+
+class Reader {
+public:
+    Reader(const json& object, std::vector<std::string> path, Diagnostics& errors, Diagnostics& notes, std::vector<UnknownKey>& unknown)
+        : object_(object), path_(std::move(path)), errors_(errors), notes_(notes), unknown_(unknown) {}
+
+    template <class T> void operator()(const Field& field, T& member) {
+        const std::string key = fileKey(field);
+        known_.insert(key);
+        const auto found = object_.find(key);
+        if (found == object_.end()) return missing(field, key, member);
+        if (found->is_null()) return wrong(key, "a value, not null");
+        auto path = path_;
+        path.push_back(key);
+        read(field, *found, path, member);
+    }
+
+    void collectUnknown() {
+        for (const auto& [key, value] : object_.items()) {
+            if (known_.count(key)) continue;
+            auto path = path_;
+            path.push_back(key);
+            unknown_.push_back({path, value.dump()});
+        }
+    }
+
+private:
+    template <class T> void missing(const Field&, const std::string&, const T&) {}
+    void missing(const Field& field, const std::string& key, const double& value) {
+        if (value == 0 || field.quantity != Quantity::Length) return;
+        notes_.push_back({Severity::Note, where(key), std::string(field.help) + " is not given; taken as " + significant(value, 6) + " mm."});
+    }
+    std::string where(const std::string& key) const {
+        auto path = path_;
+        path.push_back(key);
+        return joinedPath(path);
+    }
+    void wrong(const std::string& key, const std::string& expected) { errors_.push_back({Severity::Error, where(key), "Expected " + expected + "."}); }
+    void wrongAt(const std::vector<std::string>& path, const std::string& expected, const json& got) {
+        errors_.push_back({Severity::Error, joinedPath(path), "Expected " + expected + ", found " + std::string(got.type_name()) + "."});
+    }
+
+    void read(const Field& field, const json& value, const std::vector<std::string>& path, double& member) {
+        if (!value.is_number()) return wrongAt(path, "a number", value);
+        const Unit unit = unitOf(field.quantity, UnitSystem::SI);
+        const bool isPlain = field.quantity == Quantity::None || field.quantity == Quantity::Ratio;
+        member = value.get<double>() * (isPlain ? 1 : unit.factor);
+    }
+    void read(const Field&, const json& value, const std::vector<std::string>& path, int& member) {
+        if (!value.is_number_integer() || std::abs(value.get<double>()) > 1e9) return wrongAt(path, "a whole number", value);
+        member = value.get<int>();
+    }
+    void read(const Field&, const json& value, const std::vector<std::string>& path, bool& member) {
+        if (!value.is_boolean()) return wrongAt(path, "true or false", value);
+        member = value.get<bool>();
+    }
+    void read(const Field&, const json& value, const std::vector<std::string>& path, std::string& member) {
+        if (!value.is_string()) return wrongAt(path, "a text", value);
+        member = value.get<std::string>();
+    }
+    template <class T> std::enable_if_t<std::is_enum_v<T>> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
+        std::string all;
+        int index = 0;
+        for (const char* word : EnumNames<T>::names) {
+            if (value.is_string() && value.get<std::string>() == word) {
+                member = static_cast<T>(index);
+                return;
+            }
+            all += (all.empty() ? "\"" : "\", \"") + std::string(word);
+            ++index;
+        }
+        errors_.push_back({Severity::Error, joinedPath(path), "Expected one of " + all + "\", found " + value.dump() + "."});
+    }
+    template <class T> void read(const Field& field, const json& value, const std::vector<std::string>& path, std::optional<T>& member) {
+        read(field, value, path, member.emplace());
+    }
+    template <class T> void read(const Field& field, const json& value, const std::vector<std::string>& path, std::vector<T>& member) {
+        if (!value.is_array()) return wrongAt(path, "a list", value);
+        if (value.size() > 5000) {
+            errors_.push_back({Severity::Error, joinedPath(path), "More than 5000 entries."});
+            return;
+        }
+        for (std::size_t i = 0; i < value.size(); ++i) {
+            auto inner = path;
+            inner.push_back(elementName(value[i], i));
+            read(field, value[i], inner, member.emplace_back());
+        }
+    }
+    template <class T> std::enable_if_t<HasFields<T>::value> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
+        if (!value.is_object()) return wrongAt(path, "an object", value);
+        Reader inner(value, path, errors_, notes_, unknown_);
+        T::fields(member, inner);
+        inner.collectUnknown();
+    }
+
+    const json& object_;
+    std::vector<std::string> path_;
+    Diagnostics& errors_;
+    Diagnostics& notes_;
+    std::vector<UnknownKey>& unknown_;
+    std::set<std::string> known_;
+};
+
+/// Twelve digits: enough for every length and force, and 5 degrees stay 5 degrees after going through radians.
+double clean(double value) {
+    char text[40];
+    std::snprintf(text, sizeof text, "%.12g", value);
+    return std::strtod(text, nullptr);
+}
+
+class Writer {
+public:
+    explicit Writer(ordered_json& to) : to_(to) {}
+    template <class T> void operator()(const Field& field, const T& member) { write(field, fileKey(field), member); }
+
+private:
+    void write(const Field& field, const std::string& key, double x) { to_[key] = value(field, x); }
+    void write(const Field&, const std::string& key, int x) { to_[key] = x; }
+    void write(const Field&, const std::string& key, bool x) { to_[key] = x; }
+    void write(const Field&, const std::string& key, const std::string& x) { to_[key] = x; }
+    template <class T> std::enable_if_t<std::is_enum_v<T>> write(const Field&, const std::string& key, T x) {
+        to_[key] = EnumNames<T>::names[static_cast<std::size_t>(x)];
+    }
+    template <class T> void write(const Field& field, const std::string& key, const std::optional<T>& x) {
+        if (x) write(field, key, *x);
+    }
+    template <class T> void write(const Field&, const std::string& key, const std::vector<T>& xs) {
+        ordered_json list = ordered_json::array();
+        for (const T& x : xs) {
+            ordered_json element = ordered_json::object();
+            Writer inner(element);
+            T::fields(x, inner);
+            list.push_back(std::move(element));
+        }
+        to_[key] = std::move(list);
+    }
+    template <class T> std::enable_if_t<HasFields<T>::value> write(const Field&, const std::string& key, const T& x) {
+        ordered_json object = ordered_json::object();
+        Writer inner(object);
+        T::fields(x, inner);
+        to_[key] = std::move(object);
+    }
+    static double value(const Field& field, double x) {
+        const bool isPlain = field.quantity == Quantity::None || field.quantity == Quantity::Ratio;
+        return clean(isPlain ? x : x / unitOf(field.quantity, UnitSystem::SI).factor);
+    }
+    ordered_json& to_;
+};
+
+/// Puts an unknown key back where it was, if its parent still exists.
+void restore(ordered_json& document, const UnknownKey& unknown) {
+    ordered_json* at = &document;
+    for (std::size_t i = 0; i + 1 < unknown.path.size(); ++i) {
+        const std::string& step = unknown.path[i];
+        if (at->is_array()) {
+            ordered_json* next = nullptr;
+            for (std::size_t k = 0; k < at->size(); ++k) if (elementName((*at)[k], k) == step) next = &(*at)[k];
+            if (!next) return;
+            at = next;
+        } else {
+            const auto found = at->find(step);
+            if (found == at->end()) return;
+            at = &*found;
+        }
+    }
+    if (at->is_object() && !at->contains(unknown.path.back())) (*at)[unknown.path.back()] = ordered_json::parse(unknown.json);
+}
+
+Diagnostic parseFailure(const std::string& text, const json::parse_error& error) {
+    const std::size_t at = std::min(error.byte > 0 ? error.byte - 1 : 0, text.size());
+    const auto line = 1 + std::count(text.begin(), text.begin() + static_cast<std::ptrdiff_t>(at), '\n');
+    const bool isEnd = at + 1 >= text.size();
+    std::string reason = isEnd ? "The text ends before the job does: the file is truncated." : "This is not JSON";
+    if (!isEnd) {
+        const std::string what = error.what();
+        const auto colon = what.rfind("; ");
+        reason += colon == std::string::npos ? "." : ": " + what.substr(colon + 2) + ".";
+    }
+    return {Severity::Error, "line " + std::to_string(line), reason};
+}
+
+tl::expected<json, Diagnostics> parse(const std::string& text) {
+    bool tooDeep = false;
+    try {
+        json document = json::parse(text, [&](int depth, json::parse_event_t, json&) {
+            tooDeep = tooDeep || depth > deepest;
+            return !tooDeep;
+        });
+        if (tooDeep) return tl::unexpected(Diagnostics{{Severity::Error, "", "The file is nested deeper than " + std::to_string(deepest) + " levels."}});
+        return document;
+    } catch (const json::parse_error& error) {
+        return tl::unexpected(Diagnostics{parseFailure(text, error)});
+    } catch (const json::exception& error) {
+        return tl::unexpected(Diagnostics{{Severity::Error, "", std::string("A number is too large to be read (") + error.what() + ")."}});
+    }
+}
+
+Diagnostics checkHead(const json& document) {
+    if (!document.is_object()) return {{Severity::Error, "", "This is not a job of Zealous Girder: expected an object."}};
+    const auto kind = document.find("format");
+    if (kind == document.end() || !kind->is_string() || kind->get<std::string>() != format) {
+        return {{Severity::Error, "format", std::string("This is not a job of Zealous Girder: expected \"format\": \"") + format + "\"."}};
+    }
+    const auto version = document.find("version");
+    if (version == document.end() || !version->is_number_integer() || version->get<double>() < 1) {
+        return {{Severity::Error, "version", "Expected the version of the file format, a whole number from 1."}};
+    }
+    if (version->get<double>() > jobFileVersion) {
+        return {{Severity::Error, "version",
+                 "The file has version " + version->dump() + "; this program reads up to version " + std::to_string(jobFileVersion) + ". Open it with a newer program."}};
+    }
+    return {};
+}
+
+} // namespace
+
+void sortRows(Joint& joint) {
+    const auto sort = [](SideSpec& side) {
+        std::stable_sort(side.rows.begin(), side.rows.end(), [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
+    };
+    sort(joint.right);
+    if (joint.left) sort(*joint.left);
+}
+
+tl::expected<ReadJob, Diagnostics> readJob(const std::string& text) {
+    const auto document = parse(text);
+    if (!document) return tl::unexpected(document.error());
+    Diagnostics errors = checkHead(*document);
+    if (hasErrors(errors)) return tl::unexpected(std::move(errors));
+    json body = *document;
+    body.erase("format");
+    body.erase("version");
+    body.erase("units");
+    ReadJob read;
+    Reader reader(body, {}, errors, read.notes, read.job.unknown);
+    Job::fields(read.job, reader);
+    reader.collectUnknown();
+    if (!hasErrors(errors)) errors = validate(read.job);
+    if (hasErrors(errors)) return tl::unexpected(std::move(errors));
+    for (Joint& joint : read.job.joints) sortRows(joint);
+    return read;
+}
+
+std::string writeJob(const Job& job) {
+    ordered_json document;
+    document["format"] = format;
+    document["version"] = jobFileVersion;
+    document["units"] = {{"length", "mm"}, {"force", "kN"}, {"moment", "kNm"}, {"angle", "deg"}};
+    Writer writer(document);
+    Job::fields(job, writer);
+    for (const UnknownKey& unknown : job.unknown) restore(document, unknown);
+    // Text from outside may hold invalid UTF-8: it is replaced, never a reason to lose the job.
+    return document.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+}
+
+tl::expected<ReadJob, Diagnostics> openJob(const std::string& path) {
+    const auto text = readFile(path);
+    if (!text) return tl::unexpected(Diagnostics{text.error()});
+    auto job = readJob(*text);
+    if (!job) {
+        for (Diagnostic& d : job.error()) d.subject = path + (d.subject.empty() ? "" : ", " + d.subject);
+    }
+    return job;
+}
+
+tl::expected<void, Diagnostic> saveJob(const Job& job, const std::string& path) { return writeFile(path, writeJob(job)); }
+
+} // namespace zg

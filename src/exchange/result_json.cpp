@@ -1,0 +1,164 @@
+#include "exchange/result_json.h"
+#include "words/phrases.h"
+#include "words/verdict.h"
+#include <nlohmann/json.hpp>
+
+namespace zg {
+namespace {
+
+using nlohmann::ordered_json;
+
+ordered_json componentJson(const ComponentOfRow& c, bool isTStub) {
+    ordered_json j;
+    if (!c.alone) return {{"state", "not-applicable"}};
+    j["F_Rd_alone_N"] = *c.alone;
+    if (isTStub) {
+        j["mode"] = wordOf(c.mode);
+        j["pattern"] = c.isCircular ? "circular" : "non-circular";
+        j["l_eff_mm"] = c.l_eff;
+    }
+    if (c.k > 0) j["k_mm"] = c.k;
+    return j;
+}
+
+ordered_json rowJson(const RowResult& r) {
+    ordered_json j;
+    j["row"] = r.place + 1;
+    j["h_r_mm"] = r.h_r;
+    j["F_tr_Rd_N"] = r.F_tr_Rd;
+    j["F_r_Ed_N"] = r.F_r_Ed;
+    j["limit"] = wordOf(r.limit);
+    j["group_first_row"] = r.groupFirst + 1;
+    j["column_web_tension"] = componentJson(r.columnWeb, false);
+    j["column_flange_bending"] = componentJson(r.columnFlange, true);
+    j["end_plate_bending"] = componentJson(r.endPlate, true);
+    j["beam_web_tension"] = componentJson(r.beamWeb, false);
+    j["k_10_mm"] = r.k_10;
+    j["k_eff_mm"] = r.k_eff;
+    return j;
+}
+
+ordered_json connectionJson(const JointResult& result, const ConnectionResult& c) {
+    ordered_json j;
+    j["side"] = name(c.side);
+    j["set"] = c.set < 0 ? "" : result.actions[static_cast<std::size_t>(c.set)].id;
+    j["tension"] = c.isReversed ? "bottom" : "top";
+    j["N_Ed_N"] = c.forces.N;
+    j["V_Ed_N"] = c.forces.V;
+    j["M_Ed_Nmm"] = c.forces.M;
+    j["beta"] = c.beta;
+    j["axial_force_counted"] = c.isAxialCounted;
+    j["M_j_Rd_Nmm"] = c.M_j_Rd;
+    j["utilisation"] = c.utilisation;
+    j["limit"] = wordOf(c.limit);
+    j["V_wp_Rd_N"] = c.V_wp_Rd;
+    j["F_c_wc_Rd_N"] = c.F_c_wc_Rd;
+    j["F_c_fb_Rd_N"] = c.F_c_fb_Rd;
+    const Stiffness& k = c.stiffness;
+    j["S_j_ini_Nmm_per_rad"] = k.S_j_ini;
+    j["S_j_Nmm_per_rad"] = k.S_j;
+    j["z_eq_mm"] = k.z_eq;
+    j["k_eq_mm"] = k.k_eq;
+    if (k.k_1_isInfinite) j["k_1_mm"] = "infinite";
+    else j["k_1_mm"] = k.k_1;
+    if (k.k_2_isInfinite) j["k_2_mm"] = "infinite";
+    else j["k_2_mm"] = k.k_2;
+    j["class_stiffness"] = wordOf(c.classification.stiffness);
+    j["class_strength"] = wordOf(c.classification.strength);
+    j["rotation_capacity"] = sentenceOf(c.classification.rotation);
+    ordered_json curve = ordered_json::array();
+    for (const CurvePoint& p : c.curve) curve.push_back({{"phi_rad", p.phi}, {"M_Nmm", p.M}});
+    j["M_phi"] = std::move(curve);
+    ordered_json rows = ordered_json::array();
+    for (const RowResult& r : c.rows) rows.push_back(rowJson(r));
+    j["rows"] = std::move(rows);
+    return j;
+}
+
+const char* unitKey(Quantity q) {
+    switch (q) {
+    case Quantity::Force: return "N";
+    case Quantity::Moment: return "Nmm";
+    case Quantity::Length: return "mm";
+    case Quantity::Stress: return "MPa";
+    default: return "";
+    }
+}
+
+ordered_json checkJson(const JointResult& result, const Check& c, bool isTwoSided) {
+    ordered_json j;
+    j["id"] = idOf(c.code);
+    j["title"] = titleOf(c, isTwoSided);
+    j["clause"] = c.clause;
+    j["method"] = "component";
+    j["kind"] = c.group == CheckGroup::Strength ? "strength" : c.group == CheckGroup::Detailing ? "detailing" : "not-done";
+    j["side"] = name(c.side);
+    if (c.set >= 0) j["set"] = setName(result, c);
+    j["state"] = wordOf(c.state);
+    if (c.group != CheckGroup::NotDone) {
+        j["demand"] = c.demand;
+        j["resistance"] = c.resistance;
+        j["unit"] = unitKey(c.quantity);
+        j["utilisation"] = c.utilisation;
+    } else {
+        j["reason"] = adviceOf(c);
+    }
+    ordered_json parts = ordered_json::array();
+    for (int i = 0; i < c.partCount; ++i) parts.push_back(partId(c.parts[i]));
+    j["parts"] = std::move(parts);
+    return j;
+}
+
+ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) {
+    ordered_json j;
+    const bool isTwoSided = joint.left.has_value();
+    j["mark"] = joint.mark;
+    j["title"] = joint.title;
+    j["family"] = joint.family;
+    j["computed"] = true;
+    const Verdict verdict = verdictOf(r, isTwoSided, joint.frame, job.settings.units);
+    j["verdict"] = sentence(verdict);
+    j["state"] = wordOf(verdict.state);
+    if (r.governing >= 0) j["governing"] = checkJson(r, r.checks[static_cast<std::size_t>(r.governing)], isTwoSided);
+    j["utilisation"] = r.utilisation;
+    ordered_json connections = ordered_json::array();
+    for (const ConnectionResult& c : r.connections) connections.push_back(connectionJson(r, c));
+    j["connections"] = std::move(connections);
+    ordered_json checks = ordered_json::array();
+    for (const Check& c : r.checks) checks.push_back(checkJson(r, c, isTwoSided));
+    j["checks"] = std::move(checks);
+    ordered_json balance = ordered_json::array();
+    for (std::size_t i = 0; i < r.balance.size(); ++i) {
+        const Imbalance& b = r.balance[i];
+        ordered_json entry{{"set", r.actions[i].id}, {"known", b.isKnown}};
+        if (b.isKnown) entry.update({{"balanced", b.isBalanced}, {"horizontal_N", b.horizontal}, {"vertical_N", b.vertical}, {"moment_Nmm", b.moment}});
+        balance.push_back(std::move(entry));
+    }
+    j["balance"] = std::move(balance);
+    return j;
+}
+
+} // namespace
+
+std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes) {
+    ordered_json document{{"format", "zealous-girder-result"}, {"version", 1}, {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}}, {"title", job.title}};
+    ordered_json joints = ordered_json::array();
+    for (const JointOutcome& o : outcomes) {
+        if (const auto* result = std::get_if<JointResultPtr>(&o.outcome)) {
+            joints.push_back(resultOf(job, *o.joint, **result));
+            continue;
+        }
+        ordered_json problems = ordered_json::array();
+        for (const Diagnostic& d : std::get<Diagnostics>(o.outcome)) problems.push_back({{"subject", d.subject}, {"message", d.message}});
+        joints.push_back({{"mark", o.joint->mark},
+                          {"title", o.joint->title},
+                          {"family", o.joint->family},
+                          {"computed", false},
+                          {"verdict", sentence(verdictOf(o.joint->mark, std::get<Diagnostics>(o.outcome)))},
+                          {"problems", std::move(problems)}});
+    }
+    document["joints"] = std::move(joints);
+    return document.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+}
+
+} // namespace zg
