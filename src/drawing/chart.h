@@ -1,0 +1,17 @@
+#pragma once
+#include "component/result.h"
+#include "drawing/drawing.h"
+
+namespace zg {
+
+struct ChartOptions {
+    double width = 640, height = 160;
+    UnitSystem units = UnitSystem::SI;
+    const ConnectionResult* datum = nullptr; ///< curve of the datum state, drawn faintly
+};
+
+/// Moment-rotation strip of a connection: its curve, the wedges of rigid and pinned, demand points of all sets of the same side and
+/// sign. Made of the same shapes as the drawings so that window, PDF and HTML show one picture.
+[[nodiscard]] Drawing momentRotationChart(const JointResult& result, const ConnectionResult& connection, const ChartOptions& options);
+
+} // namespace zg

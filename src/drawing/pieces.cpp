@@ -1,0 +1,87 @@
+#include "drawing/pieces.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+double cross(Point2 o, Point2 a, Point2 b) { return (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x); }
+
+void tick(Drawing& d, Point2 at) { d.polyline({{at.x - 3.2, at.y + 3.2}, {at.x + 3.2, at.y - 3.2}}, Tone::Ink, 1); }
+
+} // namespace
+
+std::vector<Point2> convexHull(std::vector<Point2> p) {
+    std::sort(p.begin(), p.end(), [](Point2 a, Point2 b) { return a.x < b.x || (a.x == b.x && a.y < b.y); });
+    std::vector<Point2> hull;
+    const auto build = [&](auto first, auto last) {
+        const std::size_t base = hull.size();
+        for (auto i = first; i != last; ++i) {
+            while (hull.size() >= base + 2 && cross(hull[hull.size() - 2], hull.back(), *i) <= 1e-9) hull.pop_back();
+            hull.push_back(*i);
+        }
+        hull.pop_back();
+    };
+    if (p.size() < 3) return p;
+    build(p.begin(), p.end());
+    build(p.rbegin(), p.rend());
+    return hull;
+}
+
+void arrowHead(Drawing& d, Point2 tip, Point2 dir, double size, Tone tone, const Target& target) {
+    const double length = std::hypot(dir.x, dir.y);
+    const Point2 u{dir.x / length, dir.y / length};
+    const Point2 base{tip.x - u.x * size, tip.y - u.y * size};
+    d.polygon({tip, {base.x - u.y * size * 0.42, base.y + u.x * size * 0.42}, {base.x + u.y * size * 0.42, base.y - u.x * size * 0.42}}, tone, Tone::None, 0).target = target;
+}
+
+void verticalDimension(Drawing& d, double x, double xFrom, double y0, double y1, const std::string& text, const Target& target) {
+    const double reach = x < xFrom ? -5 : 5;
+    d.polyline({{xFrom, y0}, {x + reach, y0}}, Tone::Shadow, weight::dimension);
+    d.polyline({{xFrom, y1}, {x + reach, y1}}, Tone::Shadow, weight::dimension);
+    d.polyline({{x, y0}, {x, y1}}, Tone::Ink, weight::dimension);
+    tick(d, {x, y0});
+    tick(d, {x, y1});
+    const bool isLeft = x < xFrom;
+    Shape& s = d.label({x + (isLeft ? -7 : 7), (y0 + y1) / 2 + 4}, text, textSize::dimension, Tone::Ink, isLeft ? Align::Right : Align::Left);
+    s.target = target;
+    s.hasHalo = true;
+}
+
+void horizontalDimension(Drawing& d, double y, double yFrom, double x0, double x1, const std::string& text, const Target& target) {
+    const double reach = y < yFrom ? -5 : 5;
+    d.polyline({{x0, yFrom}, {x0, y + reach}}, Tone::Shadow, weight::dimension);
+    d.polyline({{x1, yFrom}, {x1, y + reach}}, Tone::Shadow, weight::dimension);
+    d.polyline({{x0, y}, {x1, y}}, Tone::Ink, weight::dimension);
+    tick(d, {x0, y});
+    tick(d, {x1, y});
+    Shape& s = d.label({(x0 + x1) / 2, y - 5}, text, textSize::dimension, Tone::Ink, Align::Centre);
+    s.target = target;
+    s.hasHalo = true;
+}
+
+void stateRing(Drawing& d, Point2 c, double r, CheckState state) {
+    const Tone tone = toneOf(state);
+    if (state == CheckState::NotDone || state == CheckState::NotApplicable) {
+        d.polyline({{c.x - r, c.y}, {c.x + r, c.y}}, tone, 1.6);
+        return;
+    }
+    d.circle(c, r, state == CheckState::Over ? tone : Tone::None, tone, 1.6);
+    if (state != CheckState::Close) return;
+    std::vector<Point2> half{{c.x, c.y - r}};
+    for (int i = 0; i <= 12; ++i) {
+        const double a = -1.5707963 + 3.1415927 * i / 12;
+        half.push_back({c.x + r * std::cos(a), c.y + r * std::sin(a)});
+    }
+    d.polygon(std::move(half), tone, Tone::None, 0);
+}
+
+double niceStep(double largest, int steps) {
+    if (!(largest > 0)) return 1;
+    const double raw = largest / steps;
+    const double power = std::pow(10, std::floor(std::log10(raw)));
+    for (const double f : {1.0, 2.0, 2.5, 5.0}) if (raw <= f * power * 1.0001) return f * power;
+    return 10 * power;
+}
+
+} // namespace zg

@@ -1,0 +1,255 @@
+#include "drawing/springs.h"
+#include "base/text.h"
+#include "drawing/pieces.h"
+#include "words/phrases.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+class Springs {
+public:
+    Springs(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& c, const SpringsOptions& o) : joint_(joint), result_(result), c_(c), o_(o) {
+        d_.width = o.width;
+        d_.height = o.height;
+    }
+
+    Drawing run() {
+        head();
+        layout();
+        panel();
+        for (std::size_t i = 0; i < c_.rows.size(); ++i) row(i);
+        groups();
+        compression();
+        lever();
+        bars();
+        foot();
+        return std::move(d_);
+    }
+
+private:
+    void head() {
+        const std::string set = c_.set < 0 ? "no action set" : "set " + result_.actions[static_cast<std::size_t>(c_.set)].id;
+        d_.label({20, 24}, joint_.mark + (joint_.left ? std::string(", ") + name(c_.side) + " beam" : "") + ", " + set + ", tension at the " + (c_.isReversed ? "bottom" : "top"), textSize::strong,
+                 Tone::Ink)
+            .isBold = true;
+        d_.symbol({o_.width - 20, 24}, "M_j_Ed " + shown(c_.M_Ed, Quantity::Moment, o_.units) + "    M_j_Rd " + shown(c_.M_j_Rd, Quantity::Moment, o_.units), textSize::label, Tone::FaintInk, Align::Right);
+    }
+
+    void layout() {
+        left_ = 0.2 * o_.width;
+        right_ = o_.width - 150;
+        const double top = 74;
+        const double bottom = o_.height - 110;
+        double largest = 1;
+        for (const RowResult& r : c_.rows) largest = std::max(largest, r.h_r);
+        scale_ = (bottom - top) / largest;
+        yc_ = c_.isReversed ? top : bottom;
+        double maxFlex = 1e-9;
+        for (const RowResult& r : c_.rows)
+            for (const double k : {r.columnWeb.k, r.columnFlange.k, r.endPlate.k, r.k_10}) if (k > 0) maxFlex = std::max(maxFlex, 1 / k);
+        maxFlex_ = maxFlex;
+        maxForce_ = 1;
+        for (const RowResult& r : c_.rows)
+            for (const auto& f : {r.columnWeb.alone, r.columnFlange.alone, r.endPlate.alone, r.beamWeb.alone}) if (f) maxForce_ = std::max(maxForce_, *f);
+        places();
+    }
+
+    /// Levels of the rows: to scale, but never closer than a line of springs needs.
+    void places() {
+        for (const RowResult& r : c_.rows) y_.push_back(c_.isReversed ? yc_ + r.h_r * scale_ : yc_ - r.h_r * scale_);
+        const double least = 46;
+        const double sign = c_.isReversed ? -1 : 1;
+        for (std::size_t i = 1; i < y_.size(); ++i) if (sign * (y_[i] - y_[i - 1]) < least) y_[i] = y_[i - 1] + sign * least;
+        if (!y_.empty() && sign * (yc_ - y_.back()) < least) yc_ = y_.back() + sign * least;
+    }
+
+    double level(double h) const { return c_.isReversed ? yc_ + h * scale_ : yc_ - h * scale_; }
+
+    void spring(double x0, double x1, double y, const char* name, double k, std::optional<double> F, bool isLimit, const PartRef& part) {
+        const double flex = k > 0 ? (1 / k) / maxFlex_ : 0;
+        const double height = 3 + 11 * flex;
+        const double weightOf = F ? 0.9 + 1.9 * (*F / maxForce_) : 1;
+        const Tone tone = isLimit ? toneOf(c_.utilisation > 1 ? CheckState::Over : CheckState::Close) : Tone::Ink;
+        std::vector<Point2> line{{x0, y}};
+        const double lead = 7;
+        constexpr int teeth = 9;
+        for (int i = 0; i <= teeth; ++i) line.push_back({x0 + lead + (x1 - x0 - 2 * lead) * i / teeth, i == 0 || i == teeth ? y : y + (i % 2 ? -height : height)});
+        line.push_back({x1, y});
+        Shape& s = d_.polyline(std::move(line), tone, isLimit ? weightOf + 0.8 : weightOf);
+        s.target = part;
+        Shape& label = d_.symbol({(x0 + x1) / 2, y - height - 5}, name, textSize::small, isLimit ? tone : Tone::FaintInk, Align::Centre);
+        label.isBold = isLimit;
+        label.target = part;
+        if (k > 0 && x1 - x0 > 74) d_.label({(x0 + x1) / 2, y + height + 11}, shown(k, Quantity::Coefficient, o_.units), textSize::small, Tone::FaintInk, Align::Centre).target = part;
+    }
+
+    void row(std::size_t i) {
+        const RowResult& r = c_.rows[i];
+        const double y = y_[i];
+        const double step = (right_ - left_ - 30) / 5;
+        double x = left_ + 10;
+        const PartRef bolts{PartKind::BoltRow, c_.side, r.place};
+        const auto add = [&](const char* name, const ComponentOfRow& c, Limit limit, PartRef part) {
+            if (c.alone) spring(x, x + step, y, name, c.k, c.alone, r.limit == limit, part);
+            else d_.polyline({{x, y}, {x + step, y}}, Tone::FaintInk, weight::thin);
+            x += step;
+        };
+        d_.polyline({{left_, y}, {x, y}}, Tone::FaintInk, weight::thin);
+        add("k_3 web", r.columnWeb, Limit::ColumnWebTension, {PartKind::ColumnWeb});
+        add("k_4 flange", r.columnFlange, Limit::ColumnFlange, {PartKind::ColumnFlange, c_.side});
+        spring(x, x + step, y, "k_10 bolts", r.k_10, std::nullopt, false, bolts);
+        x += step;
+        add("k_5 plate", r.endPlate, Limit::EndPlate, {PartKind::EndPlate, c_.side});
+        add("beam web", r.beamWeb, Limit::BeamWeb, {PartKind::BeamWeb, c_.side});
+        d_.polyline({{x, y}, {right_, y}}, Tone::FaintInk, weight::thin);
+        d_.label({left_ - 10, y - 4}, shownNumber(r.h_r, Quantity::Length, o_.units), textSize::label, Tone::Ink, Align::Right);
+        const bool isFull = r.F_tr_Rd > 0 && r.F_r_Ed >= 0.9 * r.F_tr_Rd;
+        const Tone tone = isFull ? toneOf(r.F_r_Ed > r.F_tr_Rd * (1 + 1e-9) ? CheckState::Over : CheckState::Close) : Tone::Within;
+        const double length = 14 + 46 * (maxForce_ > 0 ? std::min(1.0, r.F_tr_Rd / maxForce_) : 0);
+        if (r.F_tr_Rd > 0) {
+            d_.polyline({{right_ + 5, y}, {right_ + length, y}}, tone, 2.4);
+            arrowHead(d_, {right_ + length + 8, y}, {1, 0}, 10, tone);
+        }
+        d_.label({right_ + 12, y - 9}, shown(r.F_tr_Rd, Quantity::Force, o_.units), textSize::label, Tone::Ink).isBold = true;
+        d_.label({right_ + 12, y + 17}, "row " + std::to_string(r.place + 1) + (r.F_tr_Rd > 0 ? ", at M " + shownNumber(r.F_r_Ed, Quantity::Force, o_.units) : ", not needed"), textSize::small, Tone::FaintInk);
+    }
+
+    /// Bracket where a group decides the row.
+    void groups() {
+        double x = left_ - 46;
+        for (std::size_t i = 0; i < c_.rows.size(); ++i) {
+            const RowResult& r = c_.rows[i];
+            if (r.groupFirst == r.place || r.limit == Limit::None) continue;
+            const auto first = std::find_if(c_.rows.begin(), c_.rows.end(), [&](const RowResult& o) { return o.place == r.groupFirst; });
+            if (first == c_.rows.end()) continue;
+            const double y0 = y_[static_cast<std::size_t>(first - c_.rows.begin())];
+            d_.polyline({{x + 7, y0}, {x, y0}, {x, y_[i]}, {x + 7, y_[i]}}, Tone::Close, 1.6);
+            d_.label({x - 5, (y0 + y_[i]) / 2 + 4}, std::to_string(std::min(r.groupFirst, r.place) + 1) + "–" + std::to_string(std::max(r.groupFirst, r.place) + 1), textSize::small, Tone::Close, Align::Right).isBold = true;
+            x -= 26;
+        }
+    }
+
+    void panel() {
+        if (c_.beta <= 0 || y_.empty()) return;
+        const bool isLimit = c_.limit == Limit::PanelShear;
+        const double use = c_.V_wp_Rd > 0 ? c_.beta * (c_.T_Ed + c_.C_Ed) / 2 / c_.V_wp_Rd : 0;
+        const CheckState state = stateOf(use);
+        const Tone tone = isLimit || state != CheckState::Within ? toneOf(state == CheckState::Within ? CheckState::Close : state) : Tone::FaintInk;
+        const double x0 = 26;
+        const double x1 = std::max(x0 + 46, left_ - 84);
+        const double lean = c_.isReversed ? -12 : 12;
+        const double top = std::min(y_.front(), yc_);
+        const double bottom = std::max(y_.front(), yc_);
+        Shape& s = d_.polygon({{x0 + lean, top}, {x1 + lean, top}, {x1, bottom}, {x0, bottom}}, tone, tone, isLimit ? 2.2 : 1.2);
+        s.opacity = 0.12;
+        s.target = PartRef{PartKind::ColumnWeb};
+        d_.symbol({(x0 + x1 + lean) / 2, (top + bottom) / 2 - 4}, "k_1 panel", textSize::label, Tone::Ink, Align::Centre).isBold = true;
+        d_.label({(x0 + x1 + lean) / 2, (top + bottom) / 2 + 12}, fixedDecimals(use, 2), textSize::strong, Tone::Ink, Align::Centre).isBold = true;
+        d_.label({(x0 + x1 + lean) / 2, (top + bottom) / 2 + 27}, c_.stiffness.k_1_isInfinite ? "infinite" : shown(c_.stiffness.k_1, Quantity::Coefficient, o_.units), textSize::small, Tone::FaintInk, Align::Centre);
+        d_.polyline({{x1 + lean, y_.front()}, {left_, y_.front()}}, Tone::FaintInk, weight::thin);
+        d_.polyline({{x1, yc_}, {left_, yc_}}, Tone::FaintInk, weight::thin);
+    }
+
+    void compression() {
+        const double middle = left_ + (right_ - left_) * 0.5;
+        const PartRef web{PartKind::ColumnWeb};
+        const Stiffness& k = c_.stiffness;
+        if (k.k_2_isInfinite) {
+            d_.polyline({{left_, yc_}, {middle, yc_}}, c_.limit == Limit::ColumnWebCompression ? Tone::Close : Tone::Ink, 3);
+            d_.symbol({(left_ + middle) / 2, yc_ - 7}, "k_2 stiffened web: infinite", textSize::small, Tone::FaintInk, Align::Centre).target = web;
+        } else {
+            spring(left_ + 4, middle, yc_, "k_2 column web", k.k_2, c_.F_c_wc_Rd, c_.limit == Limit::ColumnWebCompression, web);
+        }
+        spring(middle, right_ - 4, yc_, "beam flange", 0, c_.F_c_fb_Rd, c_.limit == Limit::BeamFlangeCompression, {c_.isReversed ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, c_.side});
+        d_.polyline({{right_ + 78, yc_}, {right_ + 14, yc_}}, Tone::Ink, 2.6);
+        arrowHead(d_, {right_ + 5, yc_}, {-1, 0}, 11, Tone::Ink);
+        d_.label({right_ + 12, yc_ - 9}, shown(c_.T_Rd - (c_.isAxialCounted ? c_.forces.N : 0), Quantity::Force, o_.units), textSize::label, Tone::Ink).isBold = true;
+        d_.label({right_ + 12, yc_ + 17}, "compression, at M " + shownNumber(c_.C_Ed, Quantity::Force, o_.units), textSize::small, Tone::FaintInk);
+    }
+
+    void lever() {
+        const double z = c_.stiffness.z_eq;
+        if (z <= 0) return;
+        const double x = right_ - 14;
+        d_.polyline({{x, yc_}, {x, level(z)}}, Tone::Accent, 1.2).isDashed = true;
+        Shape& s = d_.symbol({x - 6, (yc_ + level(z)) / 2 + (c_.isReversed ? -14 : 14)}, "z_eq " + shown(std::round(z), Quantity::Length, o_.units), textSize::label, Tone::Accent, Align::Right);
+        s.isBold = true;
+        s.hasHalo = true;
+    }
+
+    void bars() {
+        double top = yc_;
+        double bottom = yc_;
+        for (const double y : y_) {
+            top = std::min(top, y);
+            bottom = std::max(bottom, y);
+        }
+        for (const double x : {left_, right_}) d_.polygon({{x - 3.5, top - 22}, {x + 3.5, top - 22}, {x + 3.5, bottom + 22}, {x - 3.5, bottom + 22}}, Tone::Ink, Tone::None, 0);
+        d_.label({left_, top - 28}, "column axis", textSize::small, Tone::FaintInk, Align::Centre);
+        d_.label({right_, top - 28}, "beam end", textSize::small, Tone::FaintInk, Align::Centre);
+    }
+
+    void foot() {
+        const double y = o_.height - 42;
+        d_.label({20, y}, "Coil height: flexibility. Line weight: resistance. Coloured and bold: what holds a row, or the sum, back. Numbers beside the rows: resistance, and force at M.", textSize::small, Tone::FaintInk);
+        const RotationShares s = rotationShares(c_);
+        struct Item {
+            const char* name;
+            double share;
+        };
+        std::vector<Item> items{{"column panel", s.panel}, {"web compression", s.webCompression}, {"web tension", s.webTension}, {"column flange", s.columnFlange}, {"end plate", s.endPlate}, {"bolts", s.bolts}};
+        std::stable_sort(items.begin(), items.end(), [](const Item& a, const Item& b) { return a.share > b.share; });
+        std::string text = "S_j_ini " + shown(c_.stiffness.S_j_ini, Quantity::Stiffness, o_.units) + ".  Share of the rotation: ";
+        for (std::size_t i = 0; i < items.size(); ++i) {
+            if (items[i].share >= 0.005) text += (i ? ", " : "") + std::string(items[i].name) + " " + fixedDecimals(100 * items[i].share, 0) + " %";
+        }
+        if (c_.stiffness.S_j_ini > 0) d_.symbol({20, y + 20}, text, textSize::label, Tone::Ink);
+    }
+
+    const ResolvedJoint& joint_;
+    const JointResult& result_;
+    const ConnectionResult& c_;
+    const SpringsOptions& o_;
+    Drawing d_;
+    double left_ = 0, right_ = 0, scale_ = 1, yc_ = 0, maxFlex_ = 1, maxForce_ = 1;
+    std::vector<double> y_;
+};
+
+} // namespace
+
+RotationShares rotationShares(const ConnectionResult& c) {
+    RotationShares s;
+    const Stiffness& k = c.stiffness;
+    if (k.k_eq <= 0) return s;
+    if (!k.k_1_isInfinite && k.k_1 > 0) s.panel = 1 / k.k_1;
+    if (!k.k_2_isInfinite && k.k_2 > 0) s.webCompression = 1 / k.k_2;
+    // The rows' part of 1/k_eq is shared by the work their springs do under a unit rotation.
+    double work[4] = {0, 0, 0, 0};
+    double all = 0;
+    for (const RowResult& r : c.rows) {
+        if (r.k_eff <= 0) continue;
+        const double F = r.k_eff * r.h_r;
+        const double ks[4] = {r.columnWeb.k, r.columnFlange.k, r.endPlate.k, r.k_10};
+        for (int i = 0; i < 4; ++i) {
+            work[i] += F * F / ks[i];
+            all += F * F / ks[i];
+        }
+    }
+    const double rows = 1 / k.k_eq;
+    const double total = s.panel + s.webCompression + rows;
+    s.panel /= total;
+    s.webCompression /= total;
+    if (all > 0) {
+        s.webTension = rows / total * work[0] / all;
+        s.columnFlange = rows / total * work[1] / all;
+        s.endPlate = rows / total * work[2] / all;
+        s.bolts = rows / total * work[3] / all;
+    }
+    return s;
+}
+
+Drawing springsDrawing(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& c, const SpringsOptions& o) { return Springs(joint, result, c, o).run(); }
+
+} // namespace zg

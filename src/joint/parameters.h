@@ -1,0 +1,33 @@
+#pragma once
+#include "joint/part.h"
+#include <optional>
+#include <string>
+#include <variant>
+#include <vector>
+
+namespace zg {
+
+/// One editable property of a part, made from the field listing of its spec: what cards show and the ask bar sets.
+struct Parameter {
+    enum class Kind { Number, Whole, Switch, Choice, Steel, Section, BoltSize, BoltGrade, Text };
+    Kind kind = Kind::Number;
+    std::string group; ///< which spec of the part it belongs to ("plate", "bolts")
+    std::string key;   ///< without unit
+    std::string help;
+    Quantity quantity = Quantity::None;
+    double min = 0, max = 0;
+    bool isOptional = false, isGiven = true;
+    double number = 0; ///< numbers, whole numbers, switches (0 or 1), choice index
+    std::string text;
+    std::vector<std::string> choices;
+};
+
+/// New value of a parameter: a number (also for switches and choices), a text, or nothing for an optional one.
+using ParameterValue = std::variant<std::monostate, double, std::string>;
+
+/// The parameters of a part, few and in the order people think of them. Empty when the joint does not have the part.
+[[nodiscard]] std::vector<Parameter> parametersOf(const Joint& joint, const PartRef& part);
+/// Sets one; false when the part or key does not exist or the value has the wrong type. Ranges are checked by validate().
+[[nodiscard]] bool setParameter(Joint& joint, const PartRef& part, const std::string& group, const std::string& key, const ParameterValue& value);
+
+} // namespace zg

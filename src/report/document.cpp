@@ -1,0 +1,46 @@
+#include "report/document.h"
+#include "base/text.h"
+#include "base/typeset.h"
+
+namespace zg {
+
+void Document::heading(int level, const std::string& words, const std::string& anchor) { blocks.emplace_back(HeadingBlock{level, words, anchor}); }
+void Document::text(const std::string& words, bool isFaint) {
+    TextBlock b;
+    b.text = words;
+    b.isFaint = isFaint;
+    blocks.emplace_back(std::move(b));
+}
+void Document::symbolic(const std::string& words) {
+    TextBlock b;
+    b.text = words;
+    b.isSymbolic = true;
+    blocks.emplace_back(std::move(b));
+}
+void Document::figure(Drawing drawing, const std::string& caption) { blocks.emplace_back(FigureBlock{std::make_shared<const Drawing>(std::move(drawing)), caption}); }
+
+std::string lineValue(const WorkingLine& line, UnitSystem units) {
+    const Unit plain = workingUnitOf(line.quantity);
+    std::string text = significant(line.value, 5);
+    if (*plain.symbol) text += std::string(" ") + plain.symbol;
+    const bool isLarge = line.quantity == Quantity::Force || line.quantity == Quantity::Moment || line.quantity == Quantity::Stiffness;
+    if (isLarge || (units == UnitSystem::US && *plain.symbol)) text += " = " + shown(line.value, line.quantity, units);
+    return text;
+}
+
+std::string lineText(const WorkingLine& line, UnitSystem units) {
+    switch (line.kind) {
+    case WorkingLine::Kind::Heading: return "\n" + line.text;
+    case WorkingLine::Kind::Note: return line.text + (line.clause.empty() ? "" : "  [" + line.clause + "]");
+    case WorkingLine::Kind::Given:
+    case WorkingLine::Kind::Formula: break;
+    }
+    std::string text = toPlain(typesetSymbol(line.symbol)) + " = ";
+    if (line.kind == WorkingLine::Kind::Formula && line.symbols != line.numbers) text += toPlain(typesetFormula(line.symbols)) + " = " + line.numbers + " = ";
+    text += lineValue(line, units);
+    if (!line.text.empty()) text += "  (" + line.text + ")";
+    if (!line.clause.empty()) text += "  [" + line.clause + "]";
+    return text;
+}
+
+} // namespace zg

@@ -1,0 +1,322 @@
+#include "report/joint_report.h"
+#include "base/text.h"
+#include "drawing/chart.h"
+#include "drawing/sheet.h"
+#include "drawing/springs.h"
+#include "words/phrases.h"
+#include "words/verdict.h"
+#include <algorithm>
+
+namespace zg {
+namespace {
+
+TableCell words(const std::string& text) {
+    TableCell c;
+    c.text = text;
+    return c;
+}
+TableCell symbols(const std::string& text) {
+    TableCell c = words(text);
+    c.isSymbolic = true;
+    return c;
+}
+TableCell number(const std::string& text) {
+    TableCell c = words(text);
+    c.isNumber = true;
+    return c;
+}
+
+class Report {
+public:
+    Report(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced, const ReportOptions& o)
+        : job_(job), joint_(joint), resolved_(resolved), result_(traced.result), lines_(traced.lines), o_(o), units_(job.settings.units) {}
+
+    Document run() {
+        d_.title = joint_.mark + (joint_.title.empty() ? "" : ", " + joint_.title);
+        d_.subtitle = job_.title;
+        verdict();
+        if (o_.withFigures) sheet();
+        keyNumbers();
+        checks();
+        if (o_.withFigures) curves();
+        if (o_.depth != Depth::Brief) joint();
+        if (o_.depth != Depth::Brief) actions();
+        assumptions();
+        notDone();
+        if (o_.depth != Depth::Brief) workings();
+        return std::move(d_);
+    }
+
+private:
+    bool isTwoSided() const { return joint_.left.has_value(); }
+    std::string say(double value, Quantity q) const { return shown(value, q, units_); }
+
+    void verdict() {
+        TextBlock b;
+        b.text = sentence(verdictOf(result_, isTwoSided(), joint_.frame, units_));
+        b.isSymbolic = true;
+        b.isStrong = true;
+        d_.blocks.emplace_back(std::move(b));
+        if (!joint_.note.empty()) d_.text(joint_.note);
+    }
+
+    int governingSet() const {
+        if (result_.governing >= 0 && result_.checks[static_cast<std::size_t>(result_.governing)].set >= 0) return result_.checks[static_cast<std::size_t>(result_.governing)].set;
+        return joint_.actions.empty() ? -1 : 0;
+    }
+
+    void sheet() {
+        SheetOptions options;
+        options.width = 700;
+        options.height = 470;
+        options.units = units_;
+        options.set = governingSet();
+        d_.figure(sheetDrawing(resolved_, &result_, options), "Elevation, end plate and section; parts above 0.90 are tinted, above 1.00 hatched.");
+    }
+
+    void keyNumbers() {
+        d_.heading(2, "Resistance, stiffness, class", "summary");
+        TableBlock t;
+        t.head = {"set", "beam", "M_Ed", "M_j_Rd", "use", "S_j_ini", "S_j at M_Ed", "stiffness", "strength", "rows end by"};
+        t.widths = {0.07, 0.08, 0.11, 0.11, 0.06, 0.13, 0.13, 0.1, 0.1, 0.11};
+        for (const ConnectionResult& c : result_.connections) {
+            std::vector<TableCell> row;
+            row.push_back(words(c.set < 0 ? "–" : result_.actions[static_cast<std::size_t>(c.set)].id));
+            row.push_back(words(std::string(name(c.side)) + (c.isReversed ? ", bottom" : "")));
+            row.push_back(number(say(c.M_Ed, Quantity::Moment)));
+            row.push_back(number(say(c.M_j_Rd, Quantity::Moment)));
+            TableCell use = number(fixedDecimals(c.utilisation, 2));
+            use.hasState = c.set >= 0;
+            use.state = stateOf(c.utilisation);
+            row.push_back(use);
+            row.push_back(number(say(c.stiffness.S_j_ini, Quantity::Stiffness)));
+            row.push_back(number(say(c.stiffness.S_j, Quantity::Stiffness)));
+            row.push_back(words(wordOf(c.classification.stiffness)));
+            row.push_back(words(wordOf(c.classification.strength)));
+            row.push_back(words(c.limit == Limit::None ? "each its own" : wordOf(c.limit)));
+            t.rows.push_back(std::move(row));
+        }
+        d_.blocks.emplace_back(std::move(t));
+        if (!result_.connections.empty()) d_.text(sentenceOf(connectionOf(result_, nullptr)->classification.rotation), true);
+        if (o_.depth != Depth::Brief) rows();
+    }
+
+    void rows() {
+        const Check* governing = result_.governing >= 0 ? &result_.checks[static_cast<std::size_t>(result_.governing)] : nullptr;
+        const ConnectionResult* c = connectionOf(result_, governing);
+        if (!c || c->rows.empty()) return;
+        d_.heading(3, std::string("Rows, ") + (c->set < 0 ? "no set" : "set " + result_.actions[static_cast<std::size_t>(c->set)].id) + ", " + name(c->side) + " beam");
+        TableBlock t;
+        t.head = {"row", "h_r", "column web", "column flange", "end plate", "beam web", "F_tr_Rd", "at M_Ed", "held by"};
+        t.widths = {0.06, 0.09, 0.11, 0.14, 0.14, 0.1, 0.11, 0.1, 0.15};
+        const auto force = [&](const ComponentOfRow& r, bool isStub) {
+            if (!r.alone) return number("–");
+            return number(shownNumber(*r.alone, Quantity::Force, units_) + (isStub ? " m" + std::to_string(static_cast<int>(r.mode)) : ""));
+        };
+        for (const RowResult& r : c->rows) {
+            std::vector<TableCell> row{number(std::to_string(r.place + 1)), number(say(r.h_r, Quantity::Length)), force(r.columnWeb, false), force(r.columnFlange, true), force(r.endPlate, true),
+                                       force(r.beamWeb, false), number(say(r.F_tr_Rd, Quantity::Force)), number(say(r.F_r_Ed, Quantity::Force))};
+            row.push_back(words(std::string(wordOf(r.limit)) + (r.groupFirst != r.place ? ", with row " + std::to_string(r.groupFirst + 1) : "")));
+            t.rows.push_back(std::move(row));
+        }
+        d_.blocks.emplace_back(std::move(t));
+        d_.text(std::string("Resistances of each row alone in ") + unitOf(Quantity::Force, units_).symbol + "; m1 to m3: mode of the T-stub.", true);
+    }
+
+    void checks() {
+        d_.heading(2, "Checks", "checks");
+        TableBlock t;
+        t.head = {"check", "set", "demand", "resistance", "use", "clause"};
+        t.widths = {0.34, 0.07, 0.12, 0.12, 0.09, 0.26};
+        for (const Check& c : ledger(result_)) {
+            if (c.group == CheckGroup::NotDone) continue;
+            if (o_.depth == Depth::Brief && c.group == CheckGroup::Detailing && c.state != CheckState::Over) continue;
+            std::vector<TableCell> row{words(titleOf(c, isTwoSided())), words(setName(result_, c)), number(say(c.demand, c.quantity)), number(say(c.resistance, c.quantity))};
+            TableCell use = number(c.state == CheckState::NotApplicable ? "–" : c.utilisation >= 99 ? "none" : fixedDecimals(c.utilisation, 2));
+            use.hasState = true;
+            use.state = c.state;
+            row.push_back(use);
+            row.push_back(words(c.clause));
+            t.rows.push_back(std::move(row));
+        }
+        d_.blocks.emplace_back(std::move(t));
+        if (o_.depth == Depth::Brief) d_.text("Detailing rules that are met are listed in the longer depths.", true);
+    }
+
+    void curves() {
+        const Check* governing = result_.governing >= 0 ? &result_.checks[static_cast<std::size_t>(result_.governing)] : nullptr;
+        const ConnectionResult* c = connectionOf(result_, governing);
+        if (!c) return;
+        ChartOptions chart;
+        chart.width = 700;
+        chart.height = 190;
+        chart.units = units_;
+        d_.figure(momentRotationChart(result_, *c, chart), "Moment-rotation curve of the " + std::string(name(c->side)) + " connection (EN 1993-1-8:2005 6.3.1, 5.2.2.5).");
+        if (o_.depth == Depth::Brief) return;
+        SpringsOptions springs;
+        springs.width = 700;
+        springs.height = 440;
+        springs.units = units_;
+        d_.figure(springsDrawing(resolved_, result_, *c, springs), "The connection as springs.");
+    }
+
+    void pair(TableBlock& t, const std::string& what, const std::string& value) { t.rows.push_back({words(what), words(value)}); }
+
+    void joint() {
+        d_.heading(2, "The joint", "joint");
+        TableBlock t;
+        t.head = {"part", "what it is"};
+        t.widths = {0.28, 0.72};
+        const ColumnSpec& column = joint_.column;
+        pair(t, "column", column.member.section + ", " + column.member.steel + " (f_y " + significant(resolved_.column.steel.f_y, 4) + ", f_u " + significant(resolved_.column.steel.f_u, 4) + " MPa)" +
+                              (column.endAbove ? ", ends " + say(*column.endAbove, Quantity::Length) + " above the beam" : ", continues"));
+        if (joint_.doubler) pair(t, "supplementary web plate", say(joint_.doubler->thickness, Quantity::Length) + ", " + (joint_.doubler->sides == 2 ? "both sides" : "one side") + ", " + joint_.doubler->steel);
+        if (joint_.diagonal) pair(t, "diagonal stiffener", say(joint_.diagonal->thickness, Quantity::Length) + ", " + joint_.diagonal->steel);
+        side(t, resolved_.right);
+        if (resolved_.left) side(t, *resolved_.left);
+        d_.blocks.emplace_back(std::move(t));
+    }
+
+    void side(TableBlock& t, const ResolvedSide& r) {
+        const SideSpec& s = r.spec;
+        const std::string where = isTwoSided() ? std::string(", ") + name(r.id) : "";
+        pair(t, "beam" + where, s.beam.section + ", " + s.beam.steel + (s.span ? ", span " + say(*s.span, Quantity::Length) : ", span not given") + (s.slope != 0 ? ", slope " + say(s.slope, Quantity::Angle) : ""));
+        pair(t, "end plate" + where, say(s.plate.thickness, Quantity::Length) + " × " + say(s.plate.width, Quantity::Length) + ", " + say(s.plate.above, Quantity::Length) + " above and " +
+                                         say(s.plate.below, Quantity::Length) + " below the beam, " + s.plate.steel);
+        std::string rows;
+        for (const BoltRowSpec& row : s.rows) rows += (rows.empty() ? "" : ", ") + shownNumber(row.position, Quantity::Length, units_);
+        pair(t, "bolts" + where, std::to_string(2 * s.rows.size()) + " " + s.bolts.size + " " + s.bolts.grade + ", gauge " + say(s.bolts.gauge, Quantity::Length) + ", rows at " + (rows.empty() ? "none" : rows) + " " +
+                                     unitOf(Quantity::Length, units_).symbol + " below the top of the beam");
+        const auto weld = [&](const WeldSpec& w) { return w.kind == WeldKind::Butt ? std::string("butt") : "fillets a " + say(w.throat, Quantity::Length); };
+        pair(t, "welds" + where, "top flange " + weld(s.topWeld) + ", web " + weld(s.webWeld) + ", bottom flange " + weld(s.bottomWeld));
+        const auto fitting = [&](const char* what, const auto& spec) {
+            if (spec) pair(t, what + where, say(spec->thickness, Quantity::Length) + ", " + spec->steel);
+        };
+        fitting("column stiffener, top", s.stiffenerTop);
+        fitting("column stiffener, bottom", s.stiffenerBottom);
+        fitting("backing plates, top", s.backingTop);
+        fitting("backing plates, bottom", s.backingBottom);
+        fitting("rib, top", s.ribTop);
+        fitting("rib, bottom", s.ribBottom);
+    }
+
+    void actions() {
+        d_.heading(2, "Action sets", "actions");
+        TableBlock t;
+        t.head = {"set", "what", "member", "N", "V", "M"};
+        t.widths = {0.08, 0.32, 0.18, 0.14, 0.14, 0.14};
+        for (std::size_t i = 0; i < result_.actions.size(); ++i) {
+            const ActionSet& a = result_.actions[i];
+            const auto add = [&](const char* member, const MemberForces& f, bool isFirst) {
+                t.rows.push_back({words(isFirst ? a.id : ""), words(isFirst ? a.title : ""), words(member), number(say(f.N, Quantity::Force)), number(say(f.V, Quantity::Force)), number(say(f.M, Quantity::Moment))});
+            };
+            add("right beam", a.right, true);
+            if (isTwoSided()) add("left beam", a.left, false);
+            if (a.columnAbove) add("column above", *a.columnAbove, false);
+            if (a.columnBelow) add("column below", *a.columnBelow, false);
+        }
+        if (t.rows.empty()) d_.text("None given: resistances only.");
+        else d_.blocks.emplace_back(std::move(t));
+        for (std::size_t i = 0; i < result_.balance.size(); ++i) {
+            const std::string out = balanceSentence(result_.balance[i], units_);
+            if (!out.empty()) d_.text("Set " + result_.actions[i].id + " is " + out + ".");
+        }
+    }
+
+    void assumptions() {
+        d_.heading(2, "Assumptions", "assumptions");
+        for (const std::string& a : assumptionsOf(resolved_, result_)) d_.symbolic("• " + a);
+    }
+
+    void notDone() {
+        d_.heading(2, "Not done", "not-done");
+        for (const Check& c : ledger(result_)) {
+            if (c.group == CheckGroup::NotDone) d_.text(std::string("– ") + title(c.code) + ". " + adviceOf(c) + (*c.clause ? std::string(" (") + c.clause + ")" : ""));
+        }
+    }
+
+    void workings() {
+        d_.heading(2, "Workings", "workings");
+        d_.text("Numbers in the formulas are in N, mm and MPa.", true);
+        for (const WorkingLine& line : lines_) {
+            if (o_.depth == Depth::ByPart && line.depth == Depth::Full) continue;
+            if (line.kind == WorkingLine::Kind::Heading) d_.heading(std::min(4, line.level + 1), line.text, line.anchor);
+            else d_.blocks.emplace_back(FormulaBlock{line});
+        }
+    }
+
+    const Job& job_;
+    const Joint& joint_;
+    const ResolvedJoint& resolved_;
+    const JointResult& result_;
+    const std::vector<WorkingLine>& lines_;
+    const ReportOptions& o_;
+    UnitSystem units_;
+    Document d_;
+};
+
+} // namespace
+
+std::string anchorOf(const Check& c) {
+    switch (c.code) {
+    case CheckCode::ColumnWebShear: return "panel";
+    case CheckCode::DiagonalStrut: return "diagonal";
+    case CheckCode::ColumnWebCompression: return "compression";
+    case CheckCode::ColumnWebCompressionStiffener: return "compression stiffener";
+    case CheckCode::CompressionStiffenerWeld: return "stiffener welds";
+    case CheckCode::BeamFlangeCompression: return "beam compression";
+    case CheckCode::JointMoment: return "moment";
+    case CheckCode::BoltTension:
+    case CheckCode::BoltPunching: return "bolts";
+    case CheckCode::TensionStiffener:
+    case CheckCode::TensionStiffenerWeld: return "tension stiffener";
+    case CheckCode::RibShear:
+    case CheckCode::RibWeld: return "rib";
+    case CheckCode::WeldTensionFlange:
+    case CheckCode::WeldCompressionFlange:
+    case CheckCode::WeldWeb: return "welds";
+    case CheckCode::DoublerWeld: return "doubler weld";
+    case CheckCode::BoltShearGroup: return "shear";
+    case CheckCode::ColumnWebTension:
+    case CheckCode::ColumnFlangeBending:
+    case CheckCode::EndPlateBending:
+    case CheckCode::BeamWebTension: return "rows";
+    default: return c.group == CheckGroup::NotDone ? "not-done" : "checks";
+    }
+}
+
+Document jointReport(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced, const ReportOptions& options) {
+    return Report(job, joint, resolved, traced, options).run();
+}
+
+Document jointReport(const Job& job, const Joint& joint, const Diagnostics& problems) {
+    Document d;
+    d.title = joint.mark + (joint.title.empty() ? "" : ", " + joint.title);
+    d.subtitle = job.title;
+    d.text(joint.mark + " could not be computed:");
+    for (const Diagnostic& p : problems) d.text("– " + p.subject + ": " + p.message);
+    return d;
+}
+
+Document registerReport(const Job& job) {
+    Document d;
+    d.title = job.title.empty() ? "Joints" : job.title;
+    d.subtitle = job.engineer.empty() ? "Register of joints" : "Register of joints, " + job.engineer;
+    TableBlock t;
+    t.head = {"mark", "where", "members", "use", "verdict"};
+    t.widths = {0.07, 0.2, 0.2, 0.08, 0.45};
+    for (const Joint& joint : job.joints) {
+        const auto result = verify(job, joint);
+        TableCell use = number(result && result->governing >= 0 ? fixedDecimals(result->utilisation, 2) : "–");
+        use.hasState = true;
+        use.state = result ? result->state : CheckState::NotDone;
+        const std::string members = joint.column.member.section + ", " + (joint.left ? joint.left->beam.section + " | " : "") + joint.right.beam.section;
+        const Verdict v = result ? verdictOf(*result, joint.left.has_value(), joint.frame, job.settings.units) : verdictOf(joint.mark, result.error());
+        t.rows.push_back({words(joint.mark), words(joint.title), words(members), use, symbols(sentence(v))});
+    }
+    if (t.rows.empty()) d.text("The job has no joint yet.");
+    else d.blocks.emplace_back(std::move(t));
+    return d;
+}
+
+} // namespace zg

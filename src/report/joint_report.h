@@ -1,0 +1,22 @@
+#pragma once
+#include "component/verify.h"
+#include "report/document.h"
+
+namespace zg {
+
+struct ReportOptions {
+    Depth depth = Depth::ByPart;
+    bool withFigures = true;
+};
+
+/// The calculation of one joint as a document in one of three depths. `traced` comes from verifyTraced of the same joint.
+[[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced, const ReportOptions& options);
+/// Document of a joint that could not be computed: says what is wrong.
+[[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const Diagnostics& problems);
+/// Cover page: the register with verdicts.
+[[nodiscard]] Document registerReport(const Job& job);
+
+/// Anchor of the workings of a check: the heading it jumps to.
+[[nodiscard]] std::string anchorOf(const Check& check);
+
+} // namespace zg
