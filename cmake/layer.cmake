@@ -17,7 +17,8 @@ endfunction()
 # zg_embed(target names...): embeds data files as string literals, read through the generated "embedded.h".
 function(zg_embed target)
   foreach(name ${ARGN})
-    string(MAKE_C_IDENTIFIER ${name} id)
+    get_filename_component(base ${name} NAME)
+    string(MAKE_C_IDENTIFIER ${base} id)
     set(out ${CMAKE_CURRENT_BINARY_DIR}/embedded_${id}.cpp)
     set(in ${PROJECT_SOURCE_DIR}/data/${name})
     add_custom_command(OUTPUT ${out} COMMAND ${CMAKE_COMMAND} -DIN=${in} -DOUT=${out} -DID=${id} -P ${PROJECT_SOURCE_DIR}/cmake/embed.cmake

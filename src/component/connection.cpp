@@ -367,6 +367,11 @@ private:
         add(CheckCode::BeamFlangeCompression, out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7").add(compressionFlange());
     }
 
+    static void asRule(Check& c) {
+        c.group = CheckGroup::Rule;
+        c.state = c.utilisation > 1.0 + 1e-9 ? CheckState::Over : CheckState::Within;
+    }
+
     /// 6.2.3(4): welds outlast the other components, so their demand is what the rows can give, not what the set asks.
     void checkWelds() {
         double atFlange = 0;
@@ -389,11 +394,13 @@ private:
         const double yields = m_.beam.b * m_.flange * m_.beamSteel.f_y / s_.gamma_M0;
         const Num tension = flangeWeldResistance(w_, m_, m_.weldTension, s_);
         Check& t = add(CheckCode::WeldTensionFlange, std::min(atFlange, yields), valueOf(tension), Quantity::Force, "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
+        asRule(t);
         t.add(tensionWeld());
         t.add(tensionFlange());
         const Num compression = flangeWeldResistance(w_, m_, m_.weldCompression, s_);
         Check& c = add(CheckCode::WeldCompressionFlange, std::min(std::max(out_.T_Rd - H_, out_.C_Ed), yields), valueOf(compression), Quantity::Force,
                        "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
+        asRule(c);
         c.add(compressionWeld());
         if (m_.bearsInCompression) {
             c.state = CheckState::NotApplicable;

@@ -132,9 +132,9 @@ private:
         for (std::size_t i = 0; i < out_.checks.size(); ++i) {
             const Check& c = out_.checks[i];
             if (c.group == CheckGroup::NotDone || c.state == CheckState::NotApplicable) continue;
-            const bool isDetailing = c.group == CheckGroup::Detailing;
-            // A geometry rule that is met says nothing about how much the joint is used: it governs only when it is broken.
-            if (isDetailing && c.state != CheckState::Over) continue;
+            // A rule that is met says nothing about how much the joint is used: it governs only when it is broken.
+            if (c.group != CheckGroup::Strength && c.state != CheckState::Over) continue;
+            if (isOfRow(c.code)) continue;
             if (out_.governing < 0 || c.utilisation > out_.utilisation) {
                 out_.governing = static_cast<int>(i);
                 out_.utilisation = c.utilisation;
@@ -190,7 +190,7 @@ std::vector<Check> ledger(const JointResult& result) {
         if (twin == list.end()) list.push_back(c);
         else if (c.utilisation > twin->utilisation) *twin = c;
     }
-    const auto rank = [](const Check& c) { return c.group == CheckGroup::NotDone ? 2 : c.group == CheckGroup::Detailing && c.state != CheckState::Over ? 1 : 0; };
+    const auto rank = [](const Check& c) { return c.group == CheckGroup::NotDone ? 2 : c.group != CheckGroup::Strength && c.state != CheckState::Over ? 1 : 0; };
     std::stable_sort(list.begin(), list.end(), [&](const Check& a, const Check& b) {
         if (rank(a) != rank(b)) return rank(a) < rank(b);
         return a.utilisation > b.utilisation;

@@ -553,7 +553,7 @@ std::vector<PartState> partStates(const JointResult& result) {
     std::vector<PartState> list;
     for (const Check& c : result.checks) {
         if (c.group == CheckGroup::NotDone || c.code == CheckCode::JointMoment || c.state == CheckState::NotApplicable) continue;
-        if (c.group == CheckGroup::Detailing && c.state != CheckState::Over) continue;
+        if (c.group != CheckGroup::Strength && c.state != CheckState::Over) continue;
         for (int i = 0; i < c.partCount; ++i) {
             const auto at = std::find_if(list.begin(), list.end(), [&](const PartState& s) { return s.part == c.parts[i]; });
             // A row is a party to the checks of web, flange and plate; those colour their own part, not the bolt.

@@ -91,7 +91,7 @@ ordered_json checkJson(const JointResult& result, const Check& c, bool isTwoSide
     j["title"] = titleOf(c, isTwoSided);
     j["clause"] = c.clause;
     j["method"] = "component";
-    j["kind"] = c.group == CheckGroup::Strength ? "strength" : c.group == CheckGroup::Detailing ? "detailing" : "not-done";
+    j["kind"] = c.group == CheckGroup::Strength ? "strength" : c.group == CheckGroup::Rule ? "rule" : c.group == CheckGroup::Detailing ? "detailing" : "not-done";
     j["side"] = name(c.side);
     if (c.set >= 0) j["set"] = setName(result, c);
     j["state"] = wordOf(c.state);

@@ -21,7 +21,9 @@ enum class CheckCode {
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };
-enum class CheckGroup { Strength, Detailing, NotDone };
+/// Strength: demand of a set against resistance. Rule: a requirement on proportions (welds that outlast the other components),
+/// met or not whatever the set. Detailing: geometry, met or not. NotDone: listed so that nobody takes silence for a check.
+enum class CheckGroup { Strength, Rule, Detailing, NotDone };
 
 /// One verified limit state.
 struct Check {
@@ -42,6 +44,13 @@ struct Check {
         if (partCount < 3) parts[partCount++] = part;
     }
 };
+
+/// Components of single rows: their use is their share at M_Ed after redistribution, so a row may be fully used while the joint
+/// is not. The joint in bending stands for them when the governing check is sought.
+[[nodiscard]] inline bool isOfRow(CheckCode code) {
+    return code == CheckCode::ColumnWebTension || code == CheckCode::ColumnFlangeBending || code == CheckCode::EndPlateBending || code == CheckCode::BeamWebTension ||
+           code == CheckCode::BoltTension || code == CheckCode::BoltPunching;
+}
 
 /// State by the utilisation's bands: within, close from 0.90, over from 1.00 (a hair of rounding allowed).
 [[nodiscard]] inline CheckState stateOf(double utilisation) {

@@ -26,7 +26,9 @@ SideSpec firstLayout(const Section& column, const Section& beam, const MemberSpe
     const BoltSize* bolt = findBoltSize(s.bolts.size);
     s.bolts.grade = beam.h < 380 ? "8.8" : "10.9";
     s.plate.thickness = bolt->d <= 16 ? 15 : bolt->d <= 20 ? 20 : bolt->d <= 24 ? 25 : 30;
-    s.topWeld = {WeldKind::Fillet, std::max(4.0, roundUp(0.55 * beam.t_f, 1))};
+    // Double fillets about as strong as the flange: EN 1993-1-8 4.5.3.2 with the web's share of the length lost.
+    const bool isMild = beamSpec.steel.rfind("S235", 0) == 0 || beamSpec.steel.rfind("S275", 0) == 0;
+    s.topWeld = {WeldKind::Fillet, std::max(4.0, roundUp((isMild ? 0.56 : 0.66) * beam.t_f, 1))};
     s.bottomWeld = s.topWeld;
     s.webWeld = {WeldKind::Fillet, std::max(4.0, roundUp(0.5 * beam.t_w, 1))};
     const double root2 = 1.41421356237309504880;

@@ -130,7 +130,7 @@ private:
         t.widths = {0.34, 0.07, 0.12, 0.12, 0.09, 0.26};
         for (const Check& c : ledger(result_)) {
             if (c.group == CheckGroup::NotDone) continue;
-            if (o_.depth == Depth::Brief && c.group == CheckGroup::Detailing && c.state != CheckState::Over) continue;
+            if (o_.depth == Depth::Brief && (c.group == CheckGroup::Detailing || c.group == CheckGroup::Rule) && c.state != CheckState::Over) continue;
             std::vector<TableCell> row{words(titleOf(c, isTwoSided())), words(setName(result_, c)), number(say(c.demand, c.quantity)), number(say(c.resistance, c.quantity))};
             TableCell use = number(c.state == CheckState::NotApplicable ? "–" : c.utilisation >= 99 ? "none" : fixedDecimals(c.utilisation, 2));
             use.hasState = true;
@@ -140,7 +140,7 @@ private:
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
-        if (o_.depth == Depth::Brief) d_.text("Detailing rules that are met are listed in the longer depths.", true);
+        if (o_.depth == Depth::Brief) d_.text("Rules on proportions and detailing that are met are listed in the longer depths.", true);
     }
 
     void curves() {

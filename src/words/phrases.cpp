@@ -1,5 +1,6 @@
 #include "words/phrases.h"
 #include "base/text.h"
+#include <algorithm>
 #include <array>
 #include <cmath>
 
@@ -93,7 +94,7 @@ std::string titleOf(const Check& c, bool isTwoSided) {
     }
     if (c.group == CheckGroup::NotDone) return text;
     if (isTwoSided) text += std::string(", ") + name(c.side);
-    if (c.isReversed && c.group == CheckGroup::Strength) text += ", reversed";
+    if (c.isReversed && c.group != CheckGroup::Detailing) text += ", reversed";
     return text;
 }
 
@@ -166,6 +167,15 @@ const char* wordOf(Limit limit) {
     case Limit::FartherRows: return "limit set by a farther row";
     }
     return "";
+}
+
+std::string limitOf(const ConnectionResult& c) {
+    if (c.limit != Limit::None) return wordOf(c.limit);
+    const RowResult* best = nullptr;
+    for (const RowResult& r : c.rows) if (!best || r.F_tr_Rd * r.h_r > best->F_tr_Rd * best->h_r) best = &r;
+    if (!best || best->limit == Limit::None) return "rows";
+    if (best->groupFirst == best->place) return std::string(wordOf(best->limit)) + ", row " + std::to_string(best->place + 1);
+    return std::string(wordOf(best->limit)) + ", rows " + std::to_string(std::min(best->groupFirst, best->place) + 1) + " to " + std::to_string(std::max(best->groupFirst, best->place) + 1);
 }
 
 const char* wordOf(TStubMode mode) {

@@ -24,6 +24,8 @@ namespace zg {
 [[nodiscard]] const char* sentenceOf(RotationCapacity c);
 [[nodiscard]] const char* wordOf(Limit limit);
 [[nodiscard]] const char* wordOf(TStubMode mode);
+/// What limits the moment resistance of a connection ("end plate in bending, row 1").
+[[nodiscard]] std::string limitOf(const ConnectionResult& connection);
 /// Part for people ("end plate, right").
 [[nodiscard]] std::string partName(const PartRef& part, bool isTwoSided);
 

@@ -37,7 +37,8 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
     } else {
         const Check& g = r.checks[static_cast<std::size_t>(r.governing)];
         c = connectionOf(r, &g);
-        const std::string what = titleOf(g, isTwoSided);
+        std::string what = titleOf(g, isTwoSided);
+        if (g.code == CheckCode::JointMoment && c) what = capitalised(limitOf(*c)) + (isTwoSided ? std::string(", ") + name(g.side) : "") + (g.isReversed ? ", reversed" : "");
         const std::string set = setName(r, g);
         if (g.group == CheckGroup::Detailing) {
             v.head = r.mark + " cannot be built like this.";

@@ -1,0 +1,282 @@
+#include "commands.h"
+#include "advise/remedies.h"
+#include "advise/stock_strip.h"
+#include "base/text.h"
+#include "component/verify.h"
+#include "drawing/chart.h"
+#include "drawing/sheet.h"
+#include "drawing/springs.h"
+#include "drawing/svg.h"
+#include "exchange/actions_table.h"
+#include "exchange/file.h"
+#include "exchange/job_file.h"
+#include "exchange/result_json.h"
+#include "joint/first_layout.h"
+#include "report/html.h"
+#include "report/joint_report.h"
+#include "words/phrases.h"
+#include "words/verdict.h"
+#include <algorithm>
+#include <iostream>
+#ifdef ZG_WITH_PDF
+#include "print/pdf_report.h"
+#include <QGuiApplication>
+#endif
+
+namespace zg::embedded {
+extern const char* const result_schema_json;
+}
+
+namespace zg::cli {
+namespace {
+
+constexpr int allWithin = 0, couldNot = 1, somethingOver = 2;
+
+int fail(const Diagnostics& problems) {
+    std::cerr << joined(problems) << "\n";
+    return couldNot;
+}
+
+bool put(const std::string& path, const std::string& bytes) {
+    if (path == "-") {
+        std::cout << bytes;
+        std::cout.flush();
+        return std::cout.good();
+    }
+    const auto written = writeFile(path, bytes);
+    if (!written) std::cerr << joined({written.error()}) << "\n";
+    return written.has_value();
+}
+
+/// The job, with the joints asked for; an unknown mark is an error in words.
+tl::expected<Job, Diagnostics> load(const std::string& file, const std::string& mark) {
+    auto read = openJob(file);
+    if (!read) return tl::unexpected(read.error());
+    for (const Diagnostic& note : read->notes) std::cerr << "note: " << note.subject << ": " << note.message << "\n";
+    Job job = std::move(read->job);
+    if (mark.empty()) return job;
+    const Joint* joint = findJoint(job, mark);
+    if (!joint) {
+        std::string marks;
+        for (const Joint& j : job.joints) marks += (marks.empty() ? "" : ", ") + j.mark;
+        return tl::unexpected(Diagnostics{{Severity::Error, file, "There is no joint " + mark + ". The job has: " + (marks.empty() ? "none" : marks) + "."}});
+    }
+    Joint only = *joint;
+    job.joints = {std::move(only)};
+    return job;
+}
+
+void printJoint(const Job& job, const Joint& joint, const JointResult& result) {
+    const bool isTwoSided = joint.left.has_value();
+    std::cout << sentence(verdictOf(result, isTwoSided, joint.frame, job.settings.units)) << "\n";
+    int shownChecks = 0;
+    for (const Check& c : ledger(result)) {
+        const bool isMetRule = c.group != CheckGroup::Strength && c.state != CheckState::Over;
+        if (c.group == CheckGroup::NotDone || isMetRule || c.state == CheckState::NotApplicable || shownChecks >= 8) continue;
+        ++shownChecks;
+        std::cout << "  " << (c.utilisation >= 99 ? "none" : fixedDecimals(c.utilisation, 2)) << "  " << titleOf(c, isTwoSided);
+        if (c.set >= 0) std::cout << ", set " << setName(result, c);
+        std::cout << ": " << numbersOf(c, job.settings.units) << "  [" << c.clause << "]\n";
+    }
+    for (std::size_t i = 0; i < result.balance.size(); ++i) {
+        const std::string out = balanceSentence(result.balance[i], job.settings.units);
+        if (!out.empty()) std::cout << "  set " << result.actions[i].id << " is " << out << "\n";
+    }
+}
+
+} // namespace
+
+int check(const CheckCommand& c) {
+    auto job = load(c.file, c.joint);
+    if (!job) return fail(job.error());
+    if (!c.actions.empty()) {
+        const auto text = readFile(c.actions);
+        if (!text) return fail({text.error()});
+        const auto sets = readActions(*text, job->settings.units);
+        if (!sets) return fail(sets.error());
+        for (Joint& joint : job->joints) mergeActions(joint.actions, *sets);
+    }
+    std::vector<JointOutcome> outcomes;
+    bool anyOver = false;
+    bool anyFailed = false;
+    for (const Joint& joint : job->joints) {
+        const auto result = verify(*job, joint);
+        if (!result) {
+            anyFailed = true;
+            outcomes.push_back({&joint, result.error()});
+            if (c.json != "-") std::cout << sentence(verdictOf(joint.mark, result.error())) << "\n";
+            continue;
+        }
+        anyOver = anyOver || result->state == CheckState::Over;
+        outcomes.push_back({&joint, std::make_shared<const JointResult>(*result)});
+        if (c.json != "-") printJoint(*job, joint, *result);
+    }
+    if (job->joints.empty() && c.json != "-") std::cout << "The job has no joint yet.\n";
+    if (!c.json.empty() && !put(c.json, resultJson(*job, outcomes))) return couldNot;
+    return anyFailed ? couldNot : anyOver ? somethingOver : allWithin;
+}
+
+int report(const ReportCommand& c) {
+    const auto job = load(c.file, c.joint);
+    if (!job) return fail(job.error());
+    ReportOptions options;
+    options.depth = c.depth == "brief" ? Depth::Brief : c.depth == "full" ? Depth::Full : Depth::ByPart;
+    std::vector<Document> documents{registerReport(*job)};
+    for (const Joint& joint : job->joints) {
+        const auto resolved = resolve(*job, joint);
+        if (!resolved) {
+            documents.push_back(jointReport(*job, joint, resolved.error()));
+            continue;
+        }
+        documents.push_back(jointReport(*job, joint, *resolved, verifyTraced(*resolved, resultKey(*job, joint)), options));
+    }
+    const bool isHtml = c.out.size() > 5 && c.out.substr(c.out.size() - 5) == ".html";
+    if (isHtml || c.out == "-") return put(c.out, htmlPage(documents, job->settings.units)) ? allWithin : couldNot;
+#ifdef ZG_WITH_PDF
+    if (c.out.size() > 4 && c.out.substr(c.out.size() - 4) == ".pdf") {
+        qputenv("QT_QPA_PLATFORM", "offscreen"); // fonts and painting only: no display is needed or opened
+        int argc = 1;
+        char name[] = "zg";
+        char* argv[] = {name, nullptr};
+        const QGuiApplication application(argc, argv);
+        const auto written = writePdf(c.out, documents, job->settings.units);
+        if (!written) return fail({written.error()});
+        return allWithin;
+    }
+#endif
+    return fail({{Severity::Error, c.out, "A report is written as .pdf or .html."}});
+}
+
+int sheet(const SheetCommand& c) {
+    const auto job = load(c.file, c.joint);
+    if (!job) return fail(job.error());
+    if (job->joints.empty()) return fail({{Severity::Error, c.file, "The job has no joint to draw."}});
+    const Joint& joint = job->joints.front();
+    const auto resolved = resolve(*job, joint);
+    if (!resolved) return fail(resolved.error());
+    const JointResult result = verify(*resolved, 0);
+    const Check* governing = result.governing >= 0 ? &result.checks[static_cast<std::size_t>(result.governing)] : nullptr;
+    const ConnectionResult* connection = connectionOf(result, governing);
+    Drawing drawing;
+    if (c.what == "springs" && connection) {
+        SpringsOptions options;
+        options.units = job->settings.units;
+        drawing = springsDrawing(*resolved, result, *connection, options);
+    } else if (c.what == "chart" && connection) {
+        ChartOptions options;
+        options.height = 260;
+        options.units = job->settings.units;
+        drawing = momentRotationChart(result, *connection, options);
+    } else {
+        SheetOptions options;
+        options.width = 900;
+        options.height = 620;
+        options.units = job->settings.units;
+        options.set = governing && governing->set >= 0 ? governing->set : joint.actions.empty() ? -1 : 0;
+        drawing = sheetDrawing(*resolved, &result, options);
+    }
+    return put(c.out, svg(drawing, c.isDark ? darkPalette() : lightPalette())) ? allWithin : couldNot;
+}
+
+int create(const NewCommand& c) {
+    Job job;
+    job.title = "New job";
+    Joint joint;
+    joint.id = freeId(job);
+    joint.mark = c.mark;
+    joint.title = c.title;
+    joint.column.member = {c.column, c.steel};
+    const Section* column = findSection(c.column);
+    const auto beam = [&](const std::string& name) -> tl::expected<SideSpec, Diagnostics> {
+        const Section* section = findSection(name);
+        if (!section || !column) {
+            const std::string unknown = column ? name : c.column;
+            std::string near;
+            for (const Section* s : searchSections(unknown.substr(0, 3))) {
+                if (near.size() > 60) break;
+                near += (near.empty() ? "" : ", ") + s->designation;
+            }
+            return tl::unexpected(Diagnostics{{Severity::Error, unknown, "This section is not in the catalogue." + (near.empty() ? "" : " It has, for example: " + near + ".")}});
+        }
+        const PlateReach reach = c.reach == "flush" ? PlateReach::Flush : c.reach == "extended-both" ? PlateReach::ExtendedBoth : PlateReach::ExtendedTop;
+        return firstLayout(*column, *section, {section->designation, c.steel}, reach);
+    };
+    auto right = beam(c.beam);
+    if (!right) return fail(right.error());
+    joint.column.member.section = column->designation;
+    joint.right = std::move(*right);
+    if (c.span > 0) joint.right.span = c.span;
+    if (!c.left.empty()) {
+        auto left = beam(c.left);
+        if (!left) return fail(left.error());
+        joint.left = std::move(*left);
+        if (c.span > 0) joint.left->span = c.span;
+    }
+    if (!c.actions.empty()) {
+        const auto text = readFile(c.actions);
+        if (!text) return fail({text.error()});
+        auto sets = readActions(*text, UnitSystem::SI);
+        if (!sets) return fail(sets.error());
+        joint.actions = std::move(*sets);
+    }
+    job.joints.push_back(std::move(joint));
+    const auto resolved = resolve(job, job.joints.front());
+    if (!resolved) return fail(resolved.error());
+    return put(c.out, writeJob(job)) ? allWithin : couldNot;
+}
+
+namespace {
+/// Part by its id, as the result's checks name it.
+std::optional<PartRef> partOf(const Joint& joint, const std::string& id) {
+    std::vector<PartRef> all;
+    for (const SideId side : {SideId::Right, SideId::Left}) {
+        if (!sideOf(joint, side)) continue;
+        for (int kind = 0; kind <= static_cast<int>(PartKind::WeldWeb); ++kind) all.push_back({static_cast<PartKind>(kind), side, 0});
+    }
+    const auto at = std::find_if(all.begin(), all.end(), [&](const PartRef& p) { return partId(p) == id; });
+    return at == all.end() ? std::nullopt : std::optional<PartRef>(*at);
+}
+} // namespace
+
+int stock(const AdviseCommand& c) {
+    const auto job = load(c.file, c.joint);
+    if (!job) return fail(job.error());
+    if (job->joints.empty()) return fail({{Severity::Error, c.file, "The job has no joint."}});
+    const Joint& joint = job->joints.front();
+    const auto part = partOf(joint, c.part);
+    const auto strip = part ? stockStrip(*job, joint, *part) : std::nullopt;
+    if (!strip) return fail({{Severity::Error, c.part, "This part has no stock size. Parts with one: right.plate, right.row.1, right.weld.top, right.stiffener.top, column.doubler and so on."}});
+    std::cout << joint.mark << ", " << partName(*part, joint.left.has_value()) << ", " << strip->title << "\n";
+    for (const StockOption& o : strip->options) {
+        std::cout << (o.isCurrent ? " > " : "   ") << o.label << "\t" << (o.utilisation ? fixedDecimals(*o.utilisation, 2) : "–") << "\t" << (o.utilisation ? title(o.governing) : "could not be computed") << "\n";
+    }
+    if (!strip->remark.empty()) std::cout << strip->remark << "\n";
+    return allWithin;
+}
+
+int relieve(const AdviseCommand& c) {
+    const auto job = load(c.file, c.joint);
+    if (!job) return fail(job.error());
+    for (const Joint& joint : job->joints) {
+        const auto result = verify(*job, joint);
+        if (!result) return fail(result.error());
+        std::cout << sentence(verdictOf(*result, joint.left.has_value(), joint.frame, job->settings.units)) << "\n";
+        if (result->governing < 0) continue;
+        const Check& governing = result->checks[static_cast<std::size_t>(result->governing)];
+        for (const Remedy& r : remedies(*job, joint, governing, 6)) std::cout << "  " << fixedDecimals(r.utilisation, 2) << "  " << r.text << "\n";
+    }
+    return allWithin;
+}
+
+int tidy(const std::string& file, const std::string& out) {
+    const auto job = load(file, "");
+    if (!job) return fail(job.error());
+    return put(out, writeJob(*job)) ? allWithin : couldNot;
+}
+
+int schema(bool ofResult) {
+    std::cout << (ofResult ? std::string(embedded::result_schema_json) : jobSchema());
+    return allWithin;
+}
+
+} // namespace zg::cli

@@ -1,0 +1,35 @@
+#pragma once
+#include "report/document.h"
+#include <string>
+
+/// The commands of zg. Each returns the exit code: 0 all within, 2 something over, 1 could not be done.
+namespace zg::cli {
+
+struct CheckCommand {
+    std::string file, joint, json, actions;
+};
+struct ReportCommand {
+    std::string file, joint, out, depth = "parts";
+};
+struct SheetCommand {
+    std::string file, joint, out = "-", what = "sheet";
+    bool isDark = false;
+};
+struct NewCommand {
+    std::string out, column, beam, left, steel = "S355", reach = "extended-top", mark = "B1", title, actions;
+    double span = 0;
+};
+struct AdviseCommand {
+    std::string file, joint, part;
+};
+
+int check(const CheckCommand& c);
+int report(const ReportCommand& c);
+int sheet(const SheetCommand& c);
+int create(const NewCommand& c);
+int stock(const AdviseCommand& c);
+int relieve(const AdviseCommand& c);
+int tidy(const std::string& file, const std::string& out);
+int schema(bool ofResult);
+
+} // namespace zg::cli

@@ -1,0 +1,205 @@
+#include "session/actions_model.h"
+#include "base/text.h"
+#include "exchange/actions_table.h"
+#include "session/session.h"
+#include "words/phrases.h"
+#include <QFont>
+#include <algorithm>
+
+namespace zg {
+namespace {
+
+struct Cell {
+    MemberForces ActionSet::*beam = nullptr;
+    std::optional<MemberForces> ActionSet::*column = nullptr;
+    double MemberForces::*force = nullptr;
+    Quantity quantity = Quantity::Force;
+};
+
+Cell cellOf(int forceColumn) {
+    Cell c;
+    const int place = forceColumn / 3;
+    if (place == 0) c.beam = &ActionSet::right;
+    if (place == 1) c.beam = &ActionSet::left;
+    if (place == 2) c.column = &ActionSet::columnAbove;
+    if (place == 3) c.column = &ActionSet::columnBelow;
+    const int what = forceColumn % 3;
+    c.force = what == 0 ? &MemberForces::N : what == 1 ? &MemberForces::V : &MemberForces::M;
+    c.quantity = what == 2 ? Quantity::Moment : Quantity::Force;
+    return c;
+}
+
+std::optional<double> valueIn(const ActionSet& set, const Cell& cell) {
+    if (cell.beam) return (set.*cell.beam).*cell.force;
+    const auto& forces = set.*cell.column;
+    return forces ? std::optional<double>((*forces).*cell.force) : std::nullopt;
+}
+
+constexpr int firstForce = 3;
+
+} // namespace
+
+ActionsModel::ActionsModel(Session& session, QObject* parent) : QAbstractTableModel(parent), session_(session) {
+    rebuild();
+    connect(&session, &Session::changed, this, [this](unsigned changes) {
+        if (changes & (Session::Content | Session::Current | Session::File | Session::Settings_)) rebuild();
+        else if ((changes & Session::ActiveSet) && rows_ > 0) Q_EMIT dataChanged(index(0, 0), index(rows_ - 1, static_cast<int>(columns_.size()) - 1));
+    });
+}
+
+const std::vector<ActionSet>& ActionsModel::sets() const {
+    static const std::vector<ActionSet> none;
+    const Joint* joint = session_.current();
+    return joint ? joint->actions : none;
+}
+
+void ActionsModel::rebuild() {
+    const Joint* joint = session_.current();
+    std::vector<Column> columns;
+    for (int i = 0; i <= static_cast<int>(Column::BelowM); ++i) {
+        const bool isLeft = i >= static_cast<int>(Column::LeftN) && i <= static_cast<int>(Column::LeftM);
+        if (!isLeft || (joint && joint->left)) columns.push_back(static_cast<Column>(i));
+    }
+    const int rows = joint ? static_cast<int>(joint->actions.size()) + 1 : 0;
+    if (columns == columns_ && rows == rows_) {
+        if (rows > 0) Q_EMIT dataChanged(index(0, 0), index(rows - 1, static_cast<int>(columns_.size()) - 1));
+        return;
+    }
+    beginResetModel();
+    columns_ = std::move(columns);
+    rows_ = rows;
+    endResetModel();
+}
+
+int ActionsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : rows_; }
+int ActionsModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(columns_.size()); }
+
+QVariant ActionsModel::data(const QModelIndex& index, int role) const {
+    if (!index.isValid() || index.column() >= static_cast<int>(columns_.size())) return {};
+    const int column = static_cast<int>(columns_[static_cast<std::size_t>(index.column())]);
+    if (role == Qt::TextAlignmentRole) return int(Qt::AlignVCenter) | int(column >= firstForce ? Qt::AlignRight : Qt::AlignLeft);
+    if (index.row() >= static_cast<int>(sets().size())) {
+        if (role == Qt::DisplayRole && column == 0) return tr("new …");
+        return {};
+    }
+    const ActionSet& set = sets()[static_cast<std::size_t>(index.row())];
+    if (role == Qt::FontRole && index.row() == session_.activeSet()) {
+        QFont font;
+        font.setWeight(QFont::DemiBold);
+        return font;
+    }
+    if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
+    if (column == 0) return QString::fromStdString(set.id);
+    if (column == 1) return QString::fromStdString(set.title);
+    if (column == 2) return set.kind == SetKind::Ultimate ? QStringLiteral("ULS") : QStringLiteral("SLS");
+    const Cell cell = cellOf(column - firstForce);
+    const auto value = valueIn(set, cell);
+    if (!value) return role == Qt::EditRole ? QVariant(QString()) : QVariant(QStringLiteral("–"));
+    const UnitSystem units = session_.job().settings.units;
+    if (role == Qt::EditRole) return QString::fromStdString(significant(*value / unitOf(cell.quantity, units).factor, 8));
+    return QString::fromStdString(shownNumber(*value, cell.quantity, units));
+}
+
+QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int role) const {
+    if (orientation != Qt::Horizontal || section >= static_cast<int>(columns_.size())) return {};
+    const int column = static_cast<int>(columns_[static_cast<std::size_t>(section)]);
+    if (role == Qt::TextAlignmentRole) return int(Qt::AlignVCenter) | int(column >= firstForce ? Qt::AlignRight : Qt::AlignLeft);
+    if (role == Qt::ToolTipRole) {
+        if (column < firstForce) return {};
+        static const char* const places[] = {"right beam", "left beam", "column above the joint", "column below the joint"};
+        static const char* const what[] = {"axial force, tension positive", "shear force, positive when the beam pushes the column down (columns: upper part to the right)",
+                                           "moment, positive with tension at the beam's top (columns: on the face away from the right beam)"};
+        return QStringLiteral("%1: %2").arg(QLatin1String(places[(column - firstForce) / 3]), QLatin1String(what[(column - firstForce) % 3]));
+    }
+    if (role != Qt::DisplayRole) return {};
+    static const char* const names[] = {"set", "what", "kind"};
+    if (column < firstForce) return QLatin1String(names[column]);
+    const Cell cell = cellOf(column - firstForce);
+    static const char* const places[] = {"", " left", " col. above", " col. below"};
+    const int place = (column - firstForce) / 3;
+    const Joint* joint = session_.current();
+    const QString where = place == 0 && joint && joint->left ? QStringLiteral(" right") : QString::fromLatin1(places[place]);
+    static const char* const letters[] = {"N", "V", "M"};
+    return QStringLiteral("%1%2\n%3").arg(QLatin1String(letters[(column - firstForce) % 3]), where, QString::fromUtf8(unitOf(cell.quantity, session_.job().settings.units).symbol));
+}
+
+Qt::ItemFlags ActionsModel::flags(const QModelIndex& index) const { return QAbstractTableModel::flags(index) | Qt::ItemIsEditable; }
+
+bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+    if (role != Qt::EditRole || !index.isValid()) return false;
+    const int column = static_cast<int>(columns_[static_cast<std::size_t>(index.column())]);
+    const QString text = value.toString().trimmed();
+    const bool isNew = index.row() >= static_cast<int>(sets().size());
+    if (isNew && text.isEmpty()) return false;
+    std::optional<double> number;
+    if (column >= firstForce && !text.isEmpty()) {
+        number = readNumber(text.toStdString());
+        if (!number) {
+            Q_EMIT session_.refused(tr("\"%1\" is not a number.").arg(text));
+            return false;
+        }
+    }
+    const UnitSystem units = session_.job().settings.units;
+    const auto change = [&](Joint& joint) {
+        if (isNew) {
+            joint.actions.emplace_back();
+            joint.actions.back().id = "U" + std::to_string(joint.actions.size());
+            while (std::count_if(joint.actions.begin(), joint.actions.end(), [&](const ActionSet& s) { return s.id == joint.actions.back().id; }) > 1) joint.actions.back().id += "'";
+        }
+        ActionSet& set = joint.actions[static_cast<std::size_t>(index.row())];
+        if (column == 0) set.id = text.toStdString();
+        else if (column == 1) set.title = text.toStdString();
+        else if (column == 2) set.kind = text.startsWith(QLatin1Char('s'), Qt::CaseInsensitive) ? SetKind::Serviceability : SetKind::Ultimate;
+        else {
+            const Cell cell = cellOf(column - firstForce);
+            if (cell.beam) {
+                (set.*cell.beam).*cell.force = number.value_or(0) * unitOf(cell.quantity, units).factor;
+            } else if (number) {
+                auto& forces = set.*cell.column;
+                if (!forces) forces.emplace();
+                (*forces).*cell.force = *number * unitOf(cell.quantity, units).factor;
+            } else {
+                (set.*cell.column).reset();
+            }
+        }
+    };
+    return session_.edit(isNew ? tr("new action set") : tr("actions of set %1").arg(QString::fromStdString(sets()[static_cast<std::size_t>(index.row())].id)), change);
+}
+
+bool ActionsModel::paste(const QString& text) {
+    const auto read = readActions(text.toStdString(), session_.job().settings.units);
+    if (!read) {
+        Q_EMIT session_.refused(QString::fromStdString(joined(read.error())));
+        return false;
+    }
+    return session_.edit(tr("paste %n action set(s)", nullptr, static_cast<int>(read->size())), [&](Joint& joint) { mergeActions(joint.actions, *read); });
+}
+
+QString ActionsModel::copied() const {
+    const Joint* joint = session_.current();
+    return joint ? QString::fromStdString(writeActions(joint->actions, joint->left.has_value(), session_.job().settings.units)) : QString();
+}
+
+void ActionsModel::removeSet(int row) {
+    if (row < 0 || row >= static_cast<int>(sets().size())) return;
+    (void)session_.edit(tr("remove set %1").arg(QString::fromStdString(sets()[static_cast<std::size_t>(row)].id)), [row](Joint& joint) { joint.actions.erase(joint.actions.begin() + row); });
+}
+
+QString ActionsModel::balanceText() const {
+    const JointState* state = session_.state();
+    if (!state || !state->result || state->result->actions.empty()) return {};
+    QString out;
+    int known = 0;
+    for (std::size_t i = 0; i < state->result->balance.size(); ++i) {
+        const Imbalance& b = state->result->balance[i];
+        known += b.isKnown ? 1 : 0;
+        const std::string text = balanceSentence(b, session_.job().settings.units);
+        if (!text.empty()) out += (out.isEmpty() ? QString() : QStringLiteral("  ")) + tr("%1 %2.").arg(QString::fromStdString(state->result->actions[i].id), QString::fromStdString(text));
+    }
+    if (!out.isEmpty()) return out;
+    if (known == 0) return tr("No column forces given: the node's balance is not verified.");
+    if (known == static_cast<int>(state->result->balance.size())) return tr("Node in balance in all sets.");
+    return tr("Node in balance in the %n set(s) with column forces.", nullptr, known);
+}
+
+} // namespace zg

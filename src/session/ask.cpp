@@ -1,0 +1,179 @@
+#include "session/ask.h"
+#include "base/text.h"
+#include "catalogue/bolts.h"
+#include "session/session.h"
+#include "words/phrases.h"
+#include <QRegularExpression>
+
+namespace zg {
+namespace {
+
+class Reader {
+public:
+    Reader(Session& session, const QString& typed) : session_(session) {
+        words_ = typed.toLower().split(QRegularExpression(QStringLiteral("\\s+")), Qt::SkipEmptyParts);
+        side_ = take(QStringLiteral("left")) ? SideId::Left : SideId::Right;
+        (void)take(QStringLiteral("right"));
+        rest_ = words_.mid(1).join(QLatin1Char(' '));
+        if (const auto n = readNumber(words_.isEmpty() ? std::string() : words_.last().toStdString())) number_ = *n * unitOf(Quantity::Length, session.job().settings.units).factor;
+    }
+
+    std::vector<Suggestion> run() {
+        if (words_.isEmpty()) return {};
+        const QString& head = words_.first();
+        if (head == QLatin1String("go")) go();
+        const Joint* joint = session_.current();
+        if (!joint || (side_ == SideId::Left && !joint->left)) return std::move(out_);
+        if (number_) numbers(head);
+        if (head == QLatin1String("bolts") || head == QLatin1String("bolt")) bolts();
+        if (head == QLatin1String("class")) grade(rest_);
+        if (head == QLatin1String("column") || head == QLatin1String("beam")) section(head == QLatin1String("column"));
+        if (head == QLatin1String("steel")) steel();
+        if (head == QLatin1String("add") || head == QLatin1String("remove")) fitting(head == QLatin1String("add"));
+        if (head == QLatin1String("braced") || head == QLatin1String("unbraced")) {
+            const bool braced = head == QLatin1String("braced");
+            edit(Session::tr("frame %1").arg(head), [braced](Joint& j) { j.frame = braced ? FrameKind::Braced : FrameKind::Unbraced; });
+        }
+        return std::move(out_);
+    }
+
+private:
+    bool take(const QString& word) { return words_.removeAll(word) > 0; }
+
+    void edit(const QString& text, std::function<void(Joint&)> change) {
+        Session& session = session_;
+        out_.push_back({text, Session::tr("changes joint %1").arg(QString::fromStdString(session.current()->mark)), [&session, text, change] { (void)session.edit(text, change); }});
+    }
+
+    void go() {
+        for (const Joint& joint : session_.job().joints) {
+            const QString mark = QString::fromStdString(joint.mark);
+            if (!rest_.isEmpty() && !mark.startsWith(rest_, Qt::CaseInsensitive)) continue;
+            Session& session = session_;
+            const std::string id = joint.id;
+            out_.push_back({Session::tr("go to %1").arg(mark), QString::fromStdString(joint.title), [&session, id] { session.setCurrent(id); }});
+        }
+    }
+
+    void numbers(const QString& head) {
+        const double x = *number_;
+        const SideId side = side_;
+        const QString value = QString::fromStdString(shown(x, Quantity::Length, session_.job().settings.units));
+        const auto set = [&](const QString& text, auto change) {
+            edit(QStringLiteral("%1 %2").arg(text, value), [side, x, change](Joint& j) {
+                if (SideSpec* s = sideOf(j, side)) change(*s, x);
+            });
+        };
+        if (QStringLiteral("plate").startsWith(head) || head == QLatin1String("thickness")) set(Session::tr("end plate"), [](SideSpec& s, double v) { s.plate.thickness = v; });
+        if (head == QLatin1String("width")) set(Session::tr("plate width"), [](SideSpec& s, double v) { s.plate.width = v; });
+        if (head == QLatin1String("gauge")) set(Session::tr("gauge"), [](SideSpec& s, double v) { s.bolts.gauge = v; });
+        if (head == QLatin1String("above")) set(Session::tr("plate above the beam"), [](SideSpec& s, double v) { s.plate.above = v; });
+        if (head == QLatin1String("below")) set(Session::tr("plate below the beam"), [](SideSpec& s, double v) { s.plate.below = v; });
+        if (head == QLatin1String("span")) set(Session::tr("span"), [](SideSpec& s, double v) { s.span = v; });
+        if (head == QLatin1String("doubler")) edit(Session::tr("supplementary web plate %1").arg(value), [x](Joint& j) { (j.doubler ? *j.doubler : j.doubler.emplace()).thickness = x; });
+        if (head == QLatin1String("row")) {
+            set(Session::tr("bolt row at"), [](SideSpec& s, double v) {
+                BoltRowSpec row;
+                row.position = v;
+                s.rows.push_back(row);
+            });
+        }
+        if (head == QLatin1String("weld")) {
+            set(Session::tr("fillets all round"), [](SideSpec& s, double v) { s.topWeld.throat = s.bottomWeld.throat = s.webWeld.throat = v; });
+        }
+    }
+
+    void bolts() {
+        const SideId side = side_;
+        for (const BoltSize& size : boltSizes()) {
+            const QString name = QString::fromStdString(size.designation);
+            if (size.set == "US" || rest_.isEmpty() || !rest_.toUpper().startsWith(name)) continue;
+            // The longest name that fits: "HV M24" is not M24 of another set.
+            const QString tail = rest_.mid(name.size()).trimmed();
+            if (!tail.isEmpty() && !findBoltClass(tail.toStdString())) continue;
+            edit(QStringLiteral("%1 %2").arg(Session::tr("bolts"), name + (tail.isEmpty() ? QString() : QLatin1Char(' ') + tail)), [side, size, tail](Joint& j) {
+                SideSpec* s = sideOf(j, side);
+                if (!s) return;
+                s->bolts.size = size.designation;
+                if (!tail.isEmpty()) s->bolts.grade = tail.toStdString();
+            });
+        }
+    }
+
+    void grade(const QString& name) {
+        if (!findBoltClass(name.toStdString())) return;
+        const SideId side = side_;
+        edit(Session::tr("bolt class %1").arg(name), [side, name](Joint& j) {
+            if (SideSpec* s = sideOf(j, side)) s->bolts.grade = name.toStdString();
+        });
+    }
+
+    void section(bool isColumn) {
+        if (rest_.isEmpty()) return;
+        int count = 0;
+        const SideId side = side_;
+        for (const Section* s : searchSections(rest_.toStdString())) {
+            if (++count > 6) break;
+            const std::string name = s->designation;
+            edit(QStringLiteral("%1 %2").arg(isColumn ? Session::tr("column") : Session::tr("beam"), QString::fromStdString(name)), [isColumn, side, name](Joint& j) {
+                if (isColumn) j.column.member.section = name;
+                else if (SideSpec* spec = sideOf(j, side)) spec->beam.section = name;
+            });
+        }
+    }
+
+    void steel() {
+        for (const std::string& grade : steelGrades()) {
+            if (rest_.isEmpty() || !QString::fromStdString(grade).startsWith(rest_, Qt::CaseInsensitive)) continue;
+            edit(Session::tr("steel of all members and plates %1").arg(QString::fromStdString(grade)), [grade](Joint& j) {
+                j.column.member.steel = grade;
+                for (const SideId id : {SideId::Right, SideId::Left}) {
+                    if (SideSpec* s = sideOf(j, id)) s->beam.steel = s->plate.steel = grade;
+                }
+            });
+            if (out_.size() > 5) return;
+        }
+    }
+
+    void fitting(bool isAdd) {
+        const JointState* state = session_.state();
+        if (!state || !state->resolved) return;
+        const auto resolved = state->resolved;
+        for (int k = 0; k <= static_cast<int>(FittingKind::LeftBeam); ++k) {
+            FittingRef ref{static_cast<FittingKind>(k), side_, 0};
+            const QString name = QString::fromUtf8(wordOf(ref.kind));
+            if (!rest_.isEmpty() && !matches(name, rest_)) continue;
+            if (ref.kind == FittingKind::Row) {
+                const auto room = roomForRow(*resolved, side_);
+                if (!isAdd || !room) continue;
+                ref.position = *room;
+            } else if (hasFitting(*session_.current(), ref) == isAdd) {
+                continue;
+            }
+            edit(QStringLiteral("%1 %2").arg(isAdd ? Session::tr("add") : Session::tr("remove"), name), [isAdd, ref, resolved](Joint& j) {
+                if (isAdd) addFitting(j, *resolved, ref);
+                else removeFitting(j, ref);
+            });
+        }
+    }
+
+    static bool matches(const QString& name, const QString& typed) {
+        // "doubler" is the short word of the trade for a supplementary web plate.
+        if (QStringLiteral("doubler").startsWith(typed)) return name.contains(QLatin1String("supplementary"));
+        for (const QString& word : typed.split(QLatin1Char(' '))) if (!name.contains(word, Qt::CaseInsensitive)) return false;
+        return true;
+    }
+
+    Session& session_;
+    QStringList words_;
+    QString rest_;
+    SideId side_ = SideId::Right;
+    std::optional<double> number_;
+    std::vector<Suggestion> out_;
+};
+
+} // namespace
+
+std::vector<Suggestion> directEdits(Session& session, const QString& typed) { return Reader(session, typed).run(); }
+
+} // namespace zg

@@ -1,0 +1,79 @@
+#include "session/ledger_model.h"
+#include "session/session.h"
+#include "words/phrases.h"
+
+namespace zg {
+namespace {
+bool isTwin(const Check& a, const Check& b) { return a.code == b.code && a.side == b.side && a.isReversed == b.isReversed && a.group == b.group; }
+} // namespace
+
+LedgerModel::LedgerModel(Session& session, QObject* parent) : QAbstractListModel(parent), session_(session) {
+    rebuild();
+    connect(&session, &Session::changed, this, [this](unsigned changes) {
+        if (changes & (Session::Content | Session::Current | Session::DatumMark | Session::File)) rebuild();
+    });
+}
+
+void LedgerModel::rebuild() {
+    const JointState* state = session_.state();
+    std::vector<Check> next = state && state->result ? ledger(*state->result) : std::vector<Check>{};
+    if (next.size() == checks_.size() && !next.empty()) {
+        checks_ = std::move(next);
+        Q_EMIT dataChanged(index(0), index(static_cast<int>(checks_.size()) - 1));
+        return;
+    }
+    beginResetModel();
+    checks_ = std::move(next);
+    endResetModel();
+}
+
+int LedgerModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(checks_.size()); }
+
+const Check* LedgerModel::checkAt(int row) const { return row >= 0 && row < static_cast<int>(checks_.size()) ? &checks_[static_cast<std::size_t>(row)] : nullptr; }
+
+int LedgerModel::rowOf(const PartRef& part) const {
+    for (std::size_t i = 0; i < checks_.size(); ++i)
+        for (int k = 0; k < checks_[i].partCount; ++k) if (checks_[i].parts[k] == part) return static_cast<int>(i);
+    return -1;
+}
+
+int LedgerModel::rowOf(const Check& check) const {
+    for (std::size_t i = 0; i < checks_.size(); ++i) if (isTwin(checks_[i], check)) return static_cast<int>(i);
+    return -1;
+}
+
+std::optional<double> LedgerModel::change(const Check& check) const {
+    const Joint* joint = session_.current();
+    if (!joint || !session_.datum() || check.group == CheckGroup::NotDone) return std::nullopt;
+    const auto at = session_.datum()->results.find(joint->id);
+    if (at == session_.datum()->results.end() || !at->second) return std::nullopt;
+    for (const Check& c : ledger(*at->second)) if (isTwin(c, check)) return check.utilisation - c.utilisation;
+    return std::nullopt;
+}
+
+QVariant LedgerModel::data(const QModelIndex& index, int role) const {
+    const Check* c = index.isValid() ? checkAt(index.row()) : nullptr;
+    const Joint* joint = session_.current();
+    const JointState* state = session_.state();
+    if (!c || !joint || !state || !state->result) return {};
+    switch (role) {
+    case Qt::DisplayRole:
+    case TitleRole: return QString::fromStdString(titleOf(*c, joint->left.has_value()));
+    case Qt::ToolTipRole: {
+        const std::string numbers = numbersOf(*c, session_.job().settings.units);
+        return QString::fromStdString(titleOf(*c, joint->left.has_value()) + (numbers.empty() ? "" : "\n" + numbers) + (*c->clause ? std::string("\n") + c->clause : "") + "\n" + adviceOf(*c));
+    }
+    case RatioRole: return c->utilisation;
+    case StateRole: return static_cast<int>(c->state);
+    case SetRole: return c->set < 0 || c->set >= static_cast<int>(state->result->actions.size()) ? QString() : QString::fromStdString(setName(*state->result, *c));
+    case ChangeRole: {
+        const auto d = change(*c);
+        return d ? QVariant(*d) : QVariant();
+    }
+    case GroupRole: return static_cast<int>(c->group);
+    case NumbersRole: return QString::fromStdString(numbersOf(*c, session_.job().settings.units));
+    default: return {};
+    }
+}
+
+} // namespace zg
