@@ -92,6 +92,8 @@ private:
             scale = std::min({scale, (faceHeight - 62) / tall, (each - 92) / std::max(s->spec.plate.width, joint_.column.section.b)});
         }
         faceScale_ = std::max(scale, 0.02);
+        d_.facePixelsPerMm = faceScale_;
+        d_.faceLeft = faceX_;
         for (const SideId id : {SideId::Left, SideId::Right}) {
             const ResolvedSide* s = joint_.side(id);
             if (!s) continue;
@@ -414,6 +416,14 @@ private:
         if (s.spec.ribTop) member(PartKind::RibTop, -s.spec.ribTop->thickness / 2, -s.spec.plate.above, s.spec.ribTop->thickness / 2, 0);
         if (s.spec.ribBottom) member(PartKind::RibBottom, -s.spec.ribBottom->thickness / 2, s.depth, s.spec.ribBottom->thickness / 2, s.depth + s.spec.plate.below);
         faceBolts(s, f);
+        // Plate ends can be taken hold of.
+        const auto grip = [&](double level, DimensionKind kind) {
+            Shape& zone = d_.polygon({{f.page(-w, 0).x, f.page(0, level).y - 4}, {f.page(w, 0).x, f.page(0, level).y - 4}, {f.page(w, 0).x, f.page(0, level).y + 4}, {f.page(-w, 0).x, f.page(0, level).y + 4}}, Tone::None, Tone::None, 0);
+            zone.isHotZone = true;
+            zone.target = DimensionRef{kind, id, -1};
+        };
+        grip(top, DimensionKind::EdgeTop);
+        grip(bottom, DimensionKind::EdgeBottom);
         faceDimensions(s, f, top, bottom);
         Shape& title = d_.label({f.x, 22}, (joint_.left ? (id == SideId::Left ? "left plate " : "right plate ") : "plate ") + shown(s.spec.plate.thickness, Quantity::Length, o_.units) + " " + s.spec.plate.steel,
                                 textSize::label, Tone::FaintInk, Align::Centre);

@@ -1,5 +1,6 @@
 #include "joint/parameters.h"
 #include "catalogue/bolts.h"
+#include <algorithm>
 #include <cmath>
 #include <iterator>
 
@@ -169,5 +170,32 @@ bool setParameter(Joint& joint, const PartRef& part, const std::string& group, c
     });
     return done;
 }
+
+namespace {
+template <class T> std::vector<Parameter> listed(const T& value, const char* group) {
+    std::vector<Parameter> list;
+    Lister lister(group, list);
+    T::fields(value, lister);
+    return list;
+}
+template <class T> bool setIn(T& value, const std::string& key, const ParameterValue& to) {
+    Setter setter(key, to);
+    T::fields(value, setter);
+    return setter.done;
+}
+} // namespace
+
+std::vector<Parameter> parametersOf(const Settings& settings) { return listed(settings, "settings"); }
+bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value) { return setIn(settings, key, value); }
+std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }
+bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value) { return setIn(section, key, value); }
+
+std::vector<Parameter> jointParameters(const Joint& joint) {
+    std::vector<Parameter> list = listed(joint, "joint");
+    // The id is for the file alone, and there is one family so far.
+    list.erase(std::remove_if(list.begin(), list.end(), [](const Parameter& p) { return p.key == "id" || p.key == "family"; }), list.end());
+    return list;
+}
+bool setJointParameter(Joint& joint, const std::string& key, const ParameterValue& value) { return setIn(joint, key, value); }
 
 } // namespace zg

@@ -30,4 +30,13 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 /// Sets one; false when the part or key does not exist or the value has the wrong type. Ranges are checked by validate().
 [[nodiscard]] bool setParameter(Joint& joint, const PartRef& part, const std::string& group, const std::string& key, const ParameterValue& value);
 
+/// The same for the job's settings and for a user-made section.
+[[nodiscard]] std::vector<Parameter> parametersOf(const Settings& settings);
+[[nodiscard]] bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value);
+[[nodiscard]] std::vector<Parameter> parametersOf(const CustomSection& section);
+[[nodiscard]] bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value);
+/// Joint-wide choices that belong to no part: frame, where the actions are given, mark, title, note.
+[[nodiscard]] std::vector<Parameter> jointParameters(const Joint& joint);
+[[nodiscard]] bool setJointParameter(Joint& joint, const std::string& key, const ParameterValue& value);
+
 } // namespace zg

@@ -1,0 +1,121 @@
+#include "app/dialogs/prompts.h"
+#include "app/dialogs/settings_dialog.h"
+#include "app/dialogs/shortcuts_dialog.h"
+#include "app/main_window.h"
+#include "app/panels/actions_panel.h"
+#include "app/panels/verdict_bar.h"
+#include "app/sheet/sheet_view.h"
+#include "app/theme/theme.h"
+#include "app/views/workings_view.h"
+#include "session/session.h"
+#include <QAction>
+#include <QKeySequence>
+#include <QMenu>
+#include <QMenuBar>
+#include <QUndoStack>
+
+/// The commands of the bench, by subject; all of them can be called by name in the ask bar.
+namespace zg {
+
+QAction* MainWindow::command(QMenu* menu, const QString& text, const QKeySequence& keys, const std::function<void()>& act) {
+    auto* action = menu->addAction(text);
+    action->setShortcut(keys);
+    connect(action, &QAction::triggered, this, act);
+    commands_.push_back(action);
+    return action;
+}
+
+void MainWindow::makeCommands() {
+    QMenu* job = menuBar()->addMenu(tr("&Job"));
+    command(job, tr("New job"), QKeySequence::New, [this] {
+        if (mayLeave()) session_.newJob();
+    });
+    command(job, tr("Open a job …"), QKeySequence::Open, [this] {
+        const QString path = prompts_.openPath(this);
+        if (!path.isEmpty()) openJob(path);
+    });
+    command(job, tr("Open the demo job"), {}, [this] { openDemo(); });
+    QMenu* recent = job->addMenu(tr("Recent jobs"));
+    connect(recent, &QMenu::aboutToShow, this, [this, recent] {
+        recent->clear();
+        for (const QString& path : session_.recentJobs()) recent->addAction(path, this, [this, path] { openJob(path); });
+    });
+    job->addSeparator();
+    command(job, tr("Save"), QKeySequence::Save, [this] { save(); });
+    command(job, tr("Save as …"), QKeySequence::SaveAs, [this] { saveAs(); });
+    command(job, tr("Print the report of the job to PDF …"), QKeySequence::Print, [this] {
+        const QString path = prompts_.savePath(this, tr("Print to PDF"), QStringLiteral("report.pdf"), tr("PDF (*.pdf)"));
+        if (!path.isEmpty()) printTo(path);
+    });
+    command(job, tr("Print this joint to PDF …"), {}, [this] {
+        const QString path = prompts_.savePath(this, tr("Print to PDF"), QStringLiteral("joint.pdf"), tr("PDF (*.pdf)"));
+        if (!path.isEmpty()) printTo(path, true);
+    });
+    command(job, tr("Settings of the job …"), QKeySequence(tr("Ctrl+,")), [this] { askForSettings(session_, this); });
+    job->addSeparator();
+    command(job, tr("Close"), QKeySequence::Quit, [this] { close(); });
+
+    QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+    QAction* undo = session_.undoStack()->createUndoAction(this, tr("Undo"));
+    undo->setShortcut(QKeySequence::Undo);
+    QAction* redo = session_.undoStack()->createRedoAction(this, tr("Redo"));
+    redo->setShortcuts({QKeySequence(tr("Ctrl+Y")), QKeySequence(tr("Ctrl+Shift+Z"))});
+    edit->addAction(undo);
+    edit->addAction(redo);
+    commands_.push_back(undo);
+    commands_.push_back(redo);
+    command(edit, tr("Paste action sets"), {}, [this] { actions_->paste(); });
+    command(edit, tr("Ask or edit in words"), QKeySequence(tr("Ctrl+K")), [this] { verdict_->focusAskBar(); });
+
+    QMenu* joint = menuBar()->addMenu(tr("J&oint"));
+    command(joint, tr("New joint …"), QKeySequence(tr("Ctrl+J")), [this] { newJoint(); });
+    command(joint, tr("Duplicate joint"), QKeySequence(tr("Ctrl+Shift+J")), [this] { session_.duplicateCurrent(); });
+    command(joint, tr("Remove joint"), {}, [this] { session_.removeCurrent(); });
+    command(joint, tr("Mark, place, frame …"), QKeySequence(tr("Ctrl+I")), [this] { askForJoint(session_, this); });
+    joint->addSeparator();
+    command(joint, tr("Set datum"), QKeySequence(tr("Ctrl+D")), [this] { session_.setDatum(); });
+    command(joint, tr("Clear datum"), QKeySequence(tr("Ctrl+Shift+D")), [this] { session_.clearDatum(); });
+
+    QMenu* look = menuBar()->addMenu(tr("&View"));
+    command(look, tr("Sheet"), QKeySequence(tr("Alt+1")), [this] {
+        show(View::Sheet);
+        sheet_->setFocus();
+    });
+    command(look, tr("Springs"), QKeySequence(tr("Alt+2")), [this] { show(View::Springs); });
+    command(look, tr("Workings"), QKeySequence(tr("Alt+3")), [this] { show(View::Workings); });
+    look->addSeparator();
+    command(look, tr("Workings: brief"), {}, [this] {
+        show(View::Workings);
+        workings_->setDepth(Depth::Brief);
+    });
+    command(look, tr("Workings: by part"), {}, [this] {
+        show(View::Workings);
+        workings_->setDepth(Depth::ByPart);
+    });
+    command(look, tr("Workings: full"), {}, [this] {
+        show(View::Workings);
+        workings_->setDepth(Depth::Full);
+    });
+    look->addSeparator();
+    command(look, tr("Dark or light"), QKeySequence(tr("Ctrl+Shift+L")), [this] { theme_.setDark(!theme_.isDark()); });
+    command(look, tr("SI or US units"), QKeySequence(tr("Ctrl+U")), [this] {
+        (void)session_.editSettings(tr("display units"), [](Settings& s) { s.units = s.units == UnitSystem::SI ? UnitSystem::US : UnitSystem::SI; });
+    });
+
+    QMenu* help = menuBar()->addMenu(tr("&Help"));
+    command(help, tr("Keys and words"), QKeySequence::HelpContents, [this] { showShortcuts(commands_, this); });
+}
+
+std::vector<Suggestion> MainWindow::suggestions(const QString& typed) {
+    std::vector<Suggestion> list = directEdits(session_, typed);
+    const QString wanted = typed.trimmed();
+    for (QAction* action : commands_) {
+        const QString text = QString(action->text()).remove(QLatin1Char('&')).remove(QStringLiteral(" …"));
+        if (!action->isEnabled() || list.size() >= 12) continue;
+        if (!wanted.isEmpty() && !text.contains(wanted, Qt::CaseInsensitive)) continue;
+        list.push_back({text, action->shortcut().toString(QKeySequence::NativeText), [action] { action->trigger(); }});
+    }
+    return list;
+}
+
+} // namespace zg

@@ -1,0 +1,44 @@
+#include "app/dialogs/settings_dialog.h"
+#include "app/sheet/parameter_form.h"
+#include "session/session.h"
+#include <QDialog>
+#include <QDialogButtonBox>
+#include <QVBoxLayout>
+
+namespace zg {
+namespace {
+
+bool ask(const QString& title, const char* name, const std::vector<Parameter>& parameters, UnitSystem units, ParameterForm::Apply apply, QWidget* parent) {
+    QDialog dialog(parent);
+    dialog.setWindowTitle(title);
+    dialog.setObjectName(QLatin1String(name));
+    dialog.setMinimumWidth(420);
+    auto* column = new QVBoxLayout(&dialog);
+    column->addWidget(new ParameterForm(parameters, units, std::move(apply), {}, &dialog));
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
+    column->addWidget(buttons);
+    QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    return dialog.exec() == QDialog::Accepted;
+}
+
+} // namespace
+
+void askForSettings(Session& session, QWidget* parent) {
+    Settings settings = session.job().settings;
+    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setParameter(settings, p.key, value); };
+    if (ask(Session::tr("Settings of the job"), "settings", parametersOf(settings), settings.units, apply, parent)) {
+        (void)session.editSettings(Session::tr("settings of the job"), [&](Settings& s) { s = settings; });
+    }
+}
+
+void askForJoint(Session& session, QWidget* parent) {
+    if (!session.current()) return;
+    Joint joint = *session.current();
+    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setJointParameter(joint, p.key, value); };
+    if (ask(Session::tr("Joint %1").arg(QString::fromStdString(joint.mark)), "jointData", jointParameters(joint), session.job().settings.units, apply, parent)) {
+        (void)session.edit(Session::tr("data of joint %1").arg(QString::fromStdString(joint.mark)), [&](Joint& j) { j = joint; });
+    }
+}
+
+} // namespace zg

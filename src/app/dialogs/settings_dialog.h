@@ -1,0 +1,14 @@
+#pragma once
+
+class QWidget;
+
+namespace zg {
+
+class Session;
+
+/// Asks for the job's settings (partial factors and choices), applied as one undo step.
+void askForSettings(Session& session, QWidget* parent);
+/// Asks for what belongs to the joint as a whole: mark, title, note, frame, where the actions are given.
+void askForJoint(Session& session, QWidget* parent);
+
+} // namespace zg

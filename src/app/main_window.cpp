@@ -1,0 +1,229 @@
+#include "app/main_window.h"
+#include "app/dialogs/new_joint_dialog.h"
+#include "app/dialogs/prompts.h"
+#include "app/dialogs/section_chooser.h"
+#include "app/panels/actions_panel.h"
+#include "app/panels/chart_strip.h"
+#include "app/panels/ledger_panel.h"
+#include "app/panels/register_panel.h"
+#include "app/panels/verdict_bar.h"
+#include "app/sheet/sheet_view.h"
+#include "app/theme/theme.h"
+#include "app/views/start_view.h"
+#include "app/views/workings_view.h"
+#include "drawing/springs.h"
+#include "print/pdf_report.h"
+#include "report/joint_report.h"
+#include "session/session.h"
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFileInfo>
+#include <QFrame>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QTabBar>
+#include <QVBoxLayout>
+
+namespace zg {
+
+MainWindow::MainWindow(Session& session, Theme& theme, Prompts& prompts, const QString& demoPath, QWidget* parent)
+    : QMainWindow(parent), session_(session), theme_(theme), prompts_(prompts), demoPath_(demoPath) {
+    setObjectName(QStringLiteral("bench"));
+    build();
+    makeCommands();
+    connect(&session_, &Session::changed, this, &MainWindow::refresh);
+    const auto style = [this] { setStyleSheet(theme_.styleSheet()); };
+    connect(&theme_, &Theme::changed, this, style);
+    style();
+    refresh();
+}
+
+MainWindow::~MainWindow() = default;
+
+void MainWindow::build() {
+    auto* centre = new QWidget(this);
+    auto* column = new QVBoxLayout(centre);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    verdict_ = new VerdictBar(session_, theme_, [this](const QString& typed) { return suggestions(typed); }, centre);
+    column->addWidget(verdict_);
+    banner_ = new QFrame(centre);
+    banner_->setObjectName(QStringLiteral("banner"));
+    auto* bannerLine = new QHBoxLayout(banner_);
+    bannerLine->setContentsMargins(16, 5, 16, 5);
+    bannerText_ = new QLabel(banner_);
+    bannerLine->addWidget(bannerText_);
+    auto* recover = new QPushButton(tr("recover it"), banner_);
+    recover->setObjectName(QStringLiteral("recover"));
+    auto* discard = new QPushButton(tr("discard it"), banner_);
+    bannerLine->addWidget(recover);
+    bannerLine->addWidget(discard);
+    bannerLine->addStretch();
+    connect(recover, &QPushButton::clicked, this, [this] {
+        if (!session_.recover()) prompts_.tell(this, tr("Recovery"), session_.lastError());
+    });
+    connect(discard, &QPushButton::clicked, &session_, &Session::discardRecovery);
+    column->addWidget(banner_);
+
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(0);
+    auto* registerPanel = new RegisterPanel(session_, theme_, centre);
+    connect(registerPanel, &RegisterPanel::newJointWanted, this, &MainWindow::newJoint);
+    middle->addWidget(registerPanel);
+    auto* work = new QVBoxLayout;
+    work->setContentsMargins(14, 4, 14, 6);
+    work->setSpacing(5);
+    tabs_ = new QTabBar(centre);
+    tabs_->setObjectName(QStringLiteral("views"));
+    tabs_->setDrawBase(false);
+    tabs_->setExpanding(false);
+    for (const QString& name : {tr("Sheet"), tr("Springs"), tr("Workings")}) tabs_->addTab(name);
+    work->addWidget(tabs_);
+    views_ = new QStackedWidget(centre);
+    sheet_ = new SheetView(session_, theme_, [this](const QString& now) { return chooseSection(now); }, views_);
+    views_->addWidget(sheet_);
+    views_->addWidget(new DrawingView(
+        session_, theme_,
+        [this](double width, double height) {
+            const JointState* state = session_.state();
+            const ConnectionResult* c = session_.shownConnection();
+            if (!state || !state->result || !state->resolved || !c) return Drawing{};
+            SpringsOptions o;
+            o.width = width;
+            o.height = height;
+            o.units = session_.job().settings.units;
+            return springsDrawing(*state->resolved, *state->result, *c, o);
+        },
+        views_));
+    workings_ = new WorkingsView(session_, theme_, views_);
+    views_->addWidget(workings_);
+    connect(tabs_, &QTabBar::currentChanged, views_, &QStackedWidget::setCurrentIndex);
+    work->addWidget(views_, 1);
+    middle->addLayout(work, 1);
+    auto* ledger = new LedgerPanel(session_, theme_, centre);
+    connect(ledger, &LedgerPanel::workingsWanted, this, &MainWindow::jumpToWorkings);
+    middle->addWidget(ledger);
+
+    auto* bench = new QWidget(centre);
+    auto* benchColumn = new QVBoxLayout(bench);
+    benchColumn->setContentsMargins(0, 0, 0, 0);
+    benchColumn->setSpacing(0);
+    benchColumn->addLayout(middle, 1);
+    auto* strip = new QHBoxLayout;
+    strip->setSpacing(1);
+    auto* chart = makeChartStrip(session_, theme_, bench);
+    chart->setAccessibleName(tr("Moment-rotation curve"));
+    strip->addWidget(chart, 11);
+    actions_ = new ActionsPanel(session_, theme_, bench);
+    strip->addWidget(actions_, 10);
+    auto* stripBox = new QWidget(bench);
+    stripBox->setLayout(strip);
+    strip->setContentsMargins(0, 1, 0, 0);
+    stripBox->setFixedHeight(space::stripHeight);
+    benchColumn->addWidget(stripBox);
+
+    pages_ = new QStackedWidget(centre);
+    pages_->addWidget(bench);
+    start_ = new StartView(session_, theme_, pages_);
+    pages_->addWidget(start_);
+    connect(start_, &StartView::demoWanted, this, &MainWindow::openDemo);
+    connect(start_, &StartView::newJointWanted, this, &MainWindow::newJoint);
+    connect(start_, &StartView::openWanted, this, [this] {
+        const QString path = prompts_.openPath(this);
+        if (!path.isEmpty()) openJob(path);
+    });
+    connect(start_, &StartView::jobWanted, this, &MainWindow::openJob);
+    column->addWidget(pages_, 1);
+    setCentralWidget(centre);
+    resize(1280, 800);
+}
+
+void MainWindow::refresh() {
+    const QString name = session_.path().isEmpty() ? tr("untitled") : QFileInfo(session_.path()).fileName();
+    setWindowTitle(tr("%1[*] – Zealous Girder").arg(name));
+    setWindowModified(session_.isModified());
+    pages_->setCurrentWidget(session_.job().joints.empty() ? static_cast<QWidget*>(start_) : pages_->widget(0));
+    const QString found = session_.recoverable();
+    banner_->setVisible(!found.isEmpty());
+    bannerText_->setText(tr("An unsaved state of this job was found, from %1.").arg(found));
+}
+
+void MainWindow::show(View view) { tabs_->setCurrentIndex(static_cast<int>(view)); }
+
+QString MainWindow::chooseSection(const QString& now) {
+    SectionChooser chooser(session_, now, this);
+    return chooser.exec() == QDialog::Accepted ? chooser.chosen() : QString();
+}
+
+void MainWindow::jumpToWorkings(const Check& check) {
+    show(View::Workings);
+    workings_->jumpTo(check);
+}
+
+void MainWindow::newJoint() {
+    NewJointDialog dialog(session_, this);
+    if (dialog.exec() == QDialog::Accepted) session_.addJoint(dialog.joint());
+}
+
+bool MainWindow::openJob(const QString& path) {
+    if (!mayLeave()) return false;
+    if (!session_.open(path)) {
+        prompts_.tell(this, tr("The job could not be opened"), session_.lastError());
+        return false;
+    }
+    if (!session_.lastError().isEmpty()) verdict_->say(session_.lastError());
+    return true;
+}
+
+void MainWindow::openDemo() { openJob(demoPath_); }
+
+bool MainWindow::save() { return session_.path().isEmpty() ? saveAs() : session_.save(session_.path()) || (prompts_.tell(this, tr("The job could not be saved"), session_.lastError()), false); }
+
+bool MainWindow::saveAs() {
+    QString path = prompts_.savePath(this, tr("Save the job"), session_.path().isEmpty() ? QStringLiteral("job.zgj") : session_.path(), tr("Jobs (*.zgj)"));
+    if (path.isEmpty()) return false;
+    if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".zgj");
+    if (session_.save(path)) return true;
+    prompts_.tell(this, tr("The job could not be saved"), session_.lastError());
+    return false;
+}
+
+bool MainWindow::mayLeave() {
+    if (!session_.isModified()) return true;
+    switch (prompts_.unsaved(this)) {
+    case Prompts::Keep::Save: return save();
+    case Prompts::Keep::Discard: return true;
+    case Prompts::Keep::Cancel: break;
+    }
+    return false;
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (!mayLeave()) return event->ignore();
+    session_.closeCleanly();
+    event->accept();
+}
+
+bool MainWindow::printTo(const QString& path, bool currentOnly) {
+    ReportOptions options;
+    options.depth = Depth::Full;
+    std::vector<Document> documents;
+    if (!currentOnly) documents.push_back(registerReport(session_.job()));
+    for (const Joint& joint : session_.job().joints) {
+        if (currentOnly && session_.current() && joint.id != session_.current()->id) continue;
+        const auto resolved = resolve(session_.job(), joint);
+        if (resolved) documents.push_back(jointReport(session_.job(), joint, *resolved, verifyTraced(*resolved, resultKey(session_.job(), joint)), options));
+        else documents.push_back(jointReport(session_.job(), joint, resolved.error()));
+    }
+    const auto written = writePdf(path.toStdString(), documents, session_.job().settings.units);
+    if (!written) {
+        prompts_.tell(this, tr("The report could not be written"), QString::fromStdString(joined({written.error()})));
+        return false;
+    }
+    verdict_->say(tr("Report written to %1").arg(path));
+    return true;
+}
+
+} // namespace zg

@@ -1,0 +1,76 @@
+#pragma once
+#include "session/ask.h"
+#include <QMainWindow>
+#include <memory>
+#include <vector>
+
+class QFrame;
+class QLabel;
+class QStackedWidget;
+class QTabBar;
+
+namespace zg {
+
+class ActionsPanel;
+class Prompts;
+class SheetView;
+class Session;
+class StartView;
+class Theme;
+class VerdictBar;
+class WorkingsView;
+struct Check;
+
+/// The bench: lays out its panels and delegates; what happens is the session's business.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+public:
+    enum class View { Sheet, Springs, Workings };
+    MainWindow(Session& session, Theme& theme, Prompts& prompts, const QString& demoPath, QWidget* parent = nullptr);
+    ~MainWindow() override;
+    void show(View view);
+    using QMainWindow::show;
+    [[nodiscard]] SheetView* sheet() const { return sheet_; }
+    [[nodiscard]] WorkingsView* workings() const { return workings_; }
+    [[nodiscard]] VerdictBar* verdict() const { return verdict_; }
+    [[nodiscard]] ActionsPanel* actionsPanel() const { return actions_; }
+    [[nodiscard]] const std::vector<QAction*>& commands() const { return commands_; }
+    bool openJob(const QString& path);
+    /// Writes the report of the whole job; false with the reason told.
+    bool printTo(const QString& path, bool currentOnly = false);
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+
+private:
+    void build();
+    void makeCommands();
+    QAction* command(class QMenu* menu, const QString& text, const QKeySequence& keys, const std::function<void()>& act);
+    [[nodiscard]] std::vector<Suggestion> suggestions(const QString& typed);
+    [[nodiscard]] QString chooseSection(const QString& now);
+    void refresh();
+    bool mayLeave();
+    bool save();
+    bool saveAs();
+    void newJoint();
+    void openDemo();
+    void jumpToWorkings(const Check& check);
+
+    Session& session_;
+    Theme& theme_;
+    Prompts& prompts_;
+    QString demoPath_;
+    VerdictBar* verdict_ = nullptr;
+    QTabBar* tabs_ = nullptr;
+    QStackedWidget* views_ = nullptr;
+    QStackedWidget* pages_ = nullptr;
+    SheetView* sheet_ = nullptr;
+    WorkingsView* workings_ = nullptr;
+    StartView* start_ = nullptr;
+    ActionsPanel* actions_ = nullptr;
+    QFrame* banner_ = nullptr;
+    QLabel* bannerText_ = nullptr;
+    std::vector<QAction*> commands_;
+};
+
+} // namespace zg

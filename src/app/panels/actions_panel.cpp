@@ -1,0 +1,89 @@
+#include "app/panels/actions_panel.h"
+#include "app/theme/theme.h"
+#include "session/actions_model.h"
+#include "session/session.h"
+#include <QApplication>
+#include <QClipboard>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QPushButton>
+#include <QTableView>
+#include <QVBoxLayout>
+
+namespace zg {
+
+ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent) : QWidget(parent), session_(session), model_(new ActionsModel(session, this)), table_(new QTableView(this)), foot_(new QLabel(this)) {
+    setObjectName(QStringLiteral("cardPaper"));
+    setAttribute(Qt::WA_StyledBackground);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(8, 5, 10, 4);
+    column->setSpacing(2);
+    auto* head = new QHBoxLayout;
+    auto* title = new QLabel(tr("Actions at the beam ends"), this);
+    title->setProperty("role", "faint");
+    title->setStyleSheet(QStringLiteral("background: transparent"));
+    head->addWidget(title);
+    head->addStretch();
+    auto* paste = new QPushButton(tr("paste rows  Ctrl V"), this);
+    paste->setObjectName(QStringLiteral("link"));
+    paste->setToolTip(tr("Takes rows from a spreadsheet: with a header (set, N, V, M, and left, above, below), or by position; a row of units is understood"));
+    connect(paste, &QPushButton::clicked, this, &ActionsPanel::paste);
+    head->addWidget(paste);
+    column->addLayout(head);
+    table_->setObjectName(QStringLiteral("actions"));
+    table_->setModel(model_);
+    table_->setAccessibleName(tr("Action sets"));
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(21);
+    table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Interactive);
+    table_->setSelectionBehavior(QAbstractItemView::SelectItems);
+    table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed | QAbstractItemView::AnyKeyPressed);
+    table_->setShowGrid(false);
+    table_->setAlternatingRowColors(true);
+    table_->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
+    table_->installEventFilter(this);
+    column->addWidget(table_, 1);
+    foot_->setProperty("role", "faint");
+    foot_->setStyleSheet(QStringLiteral("background: transparent"));
+    foot_->setObjectName(QStringLiteral("balance"));
+    column->addWidget(foot_);
+    const auto widths = [this] {
+        const int fixed[] = {48, 150, 40};
+        for (int c = 0; c < model_->columnCount(); ++c) table_->setColumnWidth(c, c < 3 ? fixed[c] : 62);
+    };
+    connect(model_, &QAbstractItemModel::modelReset, this, widths);
+    widths();
+    connect(&session, &Session::changed, this, [this] {
+        foot_->setText(model_->balanceText());
+        foot_->setToolTip(foot_->text());
+    });
+    connect(table_->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& index) {
+        if (index.isValid() && index.row() < model_->rowCount() - 1) session_.setActiveSet(index.row());
+    });
+    foot_->setText(model_->balanceText());
+}
+
+void ActionsPanel::paste() { (void)model_->paste(QApplication::clipboard()->text()); }
+
+bool ActionsPanel::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() == QEvent::KeyPress) {
+        auto* key = static_cast<QKeyEvent*>(event);
+        if (key->matches(QKeySequence::Paste)) {
+            paste();
+            return true;
+        }
+        if (key->matches(QKeySequence::Copy)) {
+            QApplication::clipboard()->setText(model_->copied());
+            return true;
+        }
+        if (key->key() == Qt::Key_Delete) {
+            model_->removeSet(table_->currentIndex().row());
+            return true;
+        }
+    }
+    return QWidget::eventFilter(watched, event);
+}
+
+} // namespace zg

@@ -1,0 +1,31 @@
+#pragma once
+#include <QWidget>
+
+class QLabel;
+class QTableView;
+
+namespace zg {
+
+class ActionsModel;
+class Session;
+class Theme;
+
+/// Drawer of action sets: a table edited in place that takes rows pasted from a spreadsheet.
+class ActionsPanel : public QWidget {
+    Q_OBJECT
+public:
+    ActionsPanel(Session& session, Theme& theme, QWidget* parent = nullptr);
+    [[nodiscard]] ActionsModel* model() const { return model_; }
+    void paste();
+
+protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    Session& session_;
+    ActionsModel* model_;
+    QTableView* table_;
+    QLabel* foot_;
+};
+
+} // namespace zg

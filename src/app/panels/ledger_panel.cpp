@@ -1,0 +1,211 @@
+#include "app/panels/ledger_panel.h"
+#include "app/theme/theme.h"
+#include "base/text.h"
+#include "print/fonts.h"
+#include "print/painter.h"
+#include "session/ledger_model.h"
+#include "session/session.h"
+#include "words/phrases.h"
+#include <QFrame>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QListView>
+#include <QPainter>
+#include <QPushButton>
+#include <QStyledItemDelegate>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+QString ratioText(double ratio) { return ratio >= 99 ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(ratio, 2)); }
+
+class LedgerDelegate : public QStyledItemDelegate {
+public:
+    LedgerDelegate(Theme& theme, QObject* parent) : QStyledItemDelegate(parent), theme_(theme) {}
+
+    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const override {
+        const auto group = static_cast<CheckGroup>(index.data(LedgerModel::GroupRole).toInt());
+        return {200, group == CheckGroup::NotDone ? 22 : 41};
+    }
+
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        const Palette& p = theme_.palette();
+        painter->save();
+        painter->setRenderHint(QPainter::Antialiasing);
+        const QRectF box = QRectF(option.rect).adjusted(3, 1, -3, -1);
+        const bool isSelected = option.state & QStyle::State_Selected;
+        if (isSelected) {
+            painter->setPen(QPen(qcolor(p, Tone::Accent), 1.2));
+            painter->setBrush(qcolor(p, Tone::Card));
+            painter->drawRoundedRect(box, 5, 5);
+        }
+        const auto group = static_cast<CheckGroup>(index.data(LedgerModel::GroupRole).toInt());
+        const auto state = static_cast<CheckState>(index.data(LedgerModel::StateRole).toInt());
+        const QString title = index.data(LedgerModel::TitleRole).toString();
+        if (group == CheckGroup::NotDone) {
+            paintStateRing(*painter, box.left() + 13, box.center().y(), 4, CheckState::NotDone, p);
+            painter->setPen(qcolor(p, Tone::FaintInk));
+            painter->setFont(interfaceFont(11));
+            painter->drawText(box.adjusted(26, 0, -4, 0), Qt::AlignVCenter, tr("not done: %1").arg(title.toLower()));
+            painter->restore();
+            return;
+        }
+        paintStateRing(*painter, box.left() + 13, box.top() + 13, 4.4, state, p);
+        painter->setPen(qcolor(p, Tone::Ink));
+        painter->setFont(interfaceFont(12, isSelected));
+        const QRectF line(box.left() + 26, box.top() + 3, box.width() - 32, 18);
+        painter->drawText(line, Qt::AlignVCenter, QFontMetricsF(painter->font()).elidedText(title, Qt::ElideMiddle, line.width()));
+        if (group != CheckGroup::Strength) {
+            painter->setPen(qcolor(p, state == CheckState::Over ? Tone::Over : Tone::FaintInk));
+            painter->setFont(interfaceFont(10.5));
+            painter->drawText(QRectF(line.left(), box.top() + 20, line.width(), 16), Qt::AlignVCenter,
+                              QFontMetricsF(painter->font()).elidedText((state == CheckState::NotApplicable ? tr("not applicable: ") : QString()) + index.data(LedgerModel::NumbersRole).toString(), Qt::ElideRight, line.width()));
+            painter->restore();
+            return;
+        }
+        bar(*painter, box, index.data(LedgerModel::RatioRole).toDouble(), state);
+        painter->setPen(qcolor(p, Tone::FaintInk));
+        painter->setFont(interfaceFont(10.5));
+        painter->drawText(QRectF(box.right() - 82, box.top() + 20, 32, 16), Qt::AlignVCenter, index.data(LedgerModel::SetRole).toString());
+        const QVariant change = index.data(LedgerModel::ChangeRole);
+        if (change.isValid()) {
+            const double d = change.toDouble();
+            const bool isNone = std::abs(d) < 0.005;
+            painter->setPen(qcolor(p, isNone ? Tone::FaintInk : d > 0 ? Tone::Over : Tone::Within));
+            painter->drawText(QRectF(box.right() - 52, box.top() + 20, 46, 16), Qt::AlignVCenter | Qt::AlignRight, isNone ? QStringLiteral("0") : (d > 0 ? QStringLiteral("▲ +") : QStringLiteral("▼ ")) + QString::fromStdString(fixedDecimals(d, 2)));
+        }
+        painter->restore();
+    }
+
+private:
+    void bar(QPainter& painter, const QRectF& box, double ratio, CheckState state) const {
+        const Palette& p = theme_.palette();
+        const QRectF track(box.left() + 26, box.top() + 26, box.width() - 26 - 128, 5);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(qcolor(p, Tone::Line));
+        painter.drawRoundedRect(track, 2, 2);
+        painter.setBrush(qcolor(p, toneOf(state)));
+        painter.drawRoundedRect(QRectF(track.left(), track.top(), track.width() * std::min(1.0, ratio / 1.2), track.height()), 2, 2);
+        painter.setPen(QPen(qcolor(p, Tone::Ink), 1));
+        const double one = track.left() + track.width() / 1.2;
+        painter.drawLine(QPointF(one, track.top() - 2), QPointF(one, track.bottom() + 2));
+        painter.setFont(interfaceFont(12, true));
+        painter.drawText(QRectF(track.right() + 6, box.top() + 20, 34, 16), Qt::AlignVCenter | Qt::AlignRight, ratioText(ratio));
+    }
+    Theme& theme_;
+};
+
+} // namespace
+
+LedgerPanel::LedgerPanel(Session& session, Theme& theme, QWidget* parent)
+    : QWidget(parent), session_(session), model_(new LedgerModel(session, this)), list_(new QListView(this)), head_(new QLabel(this)), datum_(new QPushButton(this)), remedies_(new QFrame(this)) {
+    setObjectName(QStringLiteral("panel"));
+    setAttribute(Qt::WA_StyledBackground);
+    setFixedWidth(space::ledgerWidth);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(6, 8, 6, 6);
+    auto* top = new QHBoxLayout;
+    head_->setProperty("role", "faint");
+    head_->setContentsMargins(8, 0, 0, 0);
+    head_->setText(tr("Ledger of checks"));
+    top->addWidget(head_);
+    top->addStretch();
+    datum_->setObjectName(QStringLiteral("link"));
+    datum_->setToolTip(tr("Marks the present state: from then on each check shows its change (Ctrl+D)"));
+    top->addWidget(datum_);
+    column->addLayout(top);
+    list_->setObjectName(QStringLiteral("ledger"));
+    list_->setModel(model_);
+    list_->setItemDelegate(new LedgerDelegate(theme, list_));
+    list_->setAccessibleName(tr("Ledger of checks"));
+    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    column->addWidget(list_, 1);
+    remedies_->setObjectName(QStringLiteral("remedies"));
+    column->addWidget(remedies_);
+    remedies_->hide();
+    connect(datum_, &QPushButton::clicked, this, [this] {
+        if (session_.datum()) session_.clearDatum();
+        else session_.setDatum();
+    });
+    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
+        if (isFollowing_) return;
+        const Check* check = model_->checkAt(index.row());
+        if (check) session_.selectCheck(*check);
+    });
+    connect(list_, &QListView::clicked, this, [this](const QModelIndex& index) {
+        const Check* check = model_->checkAt(index.row());
+        if (check) session_.selectCheck(*check);
+    });
+    connect(list_, &QListView::activated, this, [this](const QModelIndex& index) {
+        if (const Check* check = model_->checkAt(index.row())) Q_EMIT workingsWanted(*check);
+    });
+    connect(&session, &Session::changed, this, &LedgerPanel::follow);
+    connect(&theme, &Theme::changed, list_->viewport(), qOverload<>(&QWidget::update));
+    follow();
+}
+
+void LedgerPanel::follow() {
+    datum_->setText(session_.datum() ? tr("since %1  clear").arg(session_.datum()->time) : tr("set datum"));
+    isFollowing_ = true;
+    const auto check = session_.selectedCheck();
+    const auto part = session_.selectedPart();
+    const int row = check ? model_->rowOf(*check) : part ? model_->rowOf(*part) : -1;
+    if (row >= 0) list_->setCurrentIndex(model_->index(row));
+    else list_->clearSelection(), list_->setCurrentIndex({});
+    isFollowing_ = false;
+    showRemedies();
+}
+
+void LedgerPanel::showRemedies() {
+    delete remedies_->layout();
+    qDeleteAll(remedies_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
+    offered_.clear();
+    const Check* check = model_->checkAt(list_->currentIndex().row());
+    const Joint* joint = session_.current();
+    const bool isAskable = check && joint && check->group != CheckGroup::NotDone && check->utilisation > 0.3;
+    if (isAskable) offered_ = remedies(session_.job(), *joint, *check);
+    auto* grid = new QGridLayout(remedies_);
+    grid->setContentsMargins(10, 7, 10, 8);
+    grid->setVerticalSpacing(3);
+    remedies_->setVisible(check != nullptr);
+    if (!check) return;
+    const auto faint = [&](const QString& text) {
+        auto* label = new QLabel(text, remedies_);
+        label->setProperty("role", "faint");
+        label->setWordWrap(true);
+        return label;
+    };
+    const std::string numbers = numbersOf(*check, session_.job().settings.units);
+    grid->addWidget(faint(QString::fromStdString(numbers.empty() ? adviceOf(*check) : numbers) + (*check->clause ? QStringLiteral("  ·  ") + QString::fromUtf8(check->clause) : QString())), 0, 0, 1, 2);
+    if (offered_.empty()) {
+        if (isAskable) grid->addWidget(faint(tr("No single change of those tried lowers it. %1").arg(QString::fromStdString(adviceOf(*check)))), 1, 0, 1, 2);
+        return;
+    }
+    auto* title = faint(tr("Ways to relieve it, and what the joint comes to"));
+    grid->addWidget(title, 1, 0, 1, 2);
+    int row = 2;
+    for (const Remedy& r : offered_) {
+        auto* button = new QPushButton(QString::fromStdString(r.text), remedies_);
+        button->setObjectName(QStringLiteral("link"));
+        const Joint after = r.joint;
+        const QString name = QString::fromStdString(r.text);
+        connect(button, &QPushButton::clicked, this, [this, after, name] {
+            Session& session = session_;
+            // The list that holds this button is rebuilt by the edit.
+            QMetaObject::invokeMethod(&session, [&session, after, name] { (void)session.edit(name, [&](Joint& j) { j = after; }); }, Qt::QueuedConnection);
+        });
+        grid->addWidget(button, row, 0);
+        auto* ratio = new QLabel(ratioText(r.utilisation), remedies_);
+        ratio->setAlignment(Qt::AlignRight);
+        if (r.state == CheckState::Over) ratio->setProperty("role", "refused");
+        else ratio->setProperty("role", "title");
+        grid->addWidget(ratio, row++, 1);
+    }
+    grid->setColumnStretch(0, 1);
+}
+
+} // namespace zg

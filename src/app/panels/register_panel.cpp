@@ -1,0 +1,126 @@
+#include "app/panels/register_panel.h"
+#include "app/theme/theme.h"
+#include "base/text.h"
+#include "print/fonts.h"
+#include "print/painter.h"
+#include "session/register_model.h"
+#include "session/session.h"
+#include <QLabel>
+#include <QListView>
+#include <QPainter>
+#include <QPushButton>
+#include <QStyledItemDelegate>
+#include <QVBoxLayout>
+
+namespace zg {
+namespace {
+
+class RegisterDelegate : public QStyledItemDelegate {
+public:
+    RegisterDelegate(Theme& theme, QObject* parent) : QStyledItemDelegate(parent), theme_(theme) {}
+    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {180, 62}; }
+
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        const Palette& p = theme_.palette();
+        painter->save();
+        painter->setRenderHint(QPainter::Antialiasing);
+        const QRectF box = QRectF(option.rect).adjusted(4, 2, -4, -2);
+        if (option.state & QStyle::State_Selected) {
+            painter->setPen(QPen(qcolor(p, Tone::Accent), 1.2));
+            painter->setBrush(qcolor(p, Tone::Card));
+            painter->drawRoundedRect(box, 5, 5);
+        }
+        silhouette(*painter, box.left() + 8, box.top() + 7, index.data(RegisterModel::IsTwoSidedRole).toBool(), index.data(RegisterModel::ReachRole).toInt());
+        const double x = box.left() + 54;
+        painter->setPen(qcolor(p, Tone::Ink));
+        painter->setFont(interfaceFont(13, true));
+        const QString mark = index.data(RegisterModel::MarkRole).toString();
+        const double markWidth = std::min(70.0, QFontMetricsF(painter->font()).horizontalAdvance(mark));
+        painter->drawText(QRectF(x, box.top() + 3, 72, 18), Qt::AlignVCenter, QFontMetricsF(painter->font()).elidedText(mark, Qt::ElideRight, 72));
+        painter->setPen(qcolor(p, Tone::FaintInk));
+        painter->setFont(interfaceFont(10.5));
+        const QRectF members(x + markWidth + 8, box.top() + 3, box.right() - x - markWidth - 12, 18);
+        painter->drawText(members, Qt::AlignVCenter, QFontMetricsF(painter->font()).elidedText(index.data(RegisterModel::MembersRole).toString(), Qt::ElideRight, members.width()));
+        const double ratio = index.data(RegisterModel::RatioRole).toDouble();
+        const auto state = static_cast<CheckState>(index.data(RegisterModel::StateRole).toInt());
+        const QRectF bar(x, box.top() + 26, box.right() - x - 58, 5);
+        painter->setPen(Qt::NoPen);
+        painter->setBrush(qcolor(p, Tone::Line));
+        painter->drawRoundedRect(bar, 2, 2);
+        if (ratio > 0) {
+            painter->setBrush(qcolor(p, toneOf(state)));
+            painter->drawRoundedRect(QRectF(bar.left(), bar.top(), bar.width() * std::min(1.0, ratio / 1.2), bar.height()), 2, 2);
+        }
+        painter->setPen(QPen(qcolor(p, Tone::Ink), 1));
+        const double one = bar.left() + bar.width() / 1.2;
+        painter->drawLine(QPointF(one, bar.top() - 2), QPointF(one, bar.bottom() + 2));
+        painter->setFont(interfaceFont(11.5, true));
+        const QString text = ratio < 0 ? QStringLiteral("–") : ratio >= 99 ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(ratio, 2));
+        painter->drawText(QRectF(box.right() - 54, box.top() + 20, 32, 17), Qt::AlignRight | Qt::AlignVCenter, text);
+        paintStateRing(*painter, box.right() - 12, box.top() + 28.5, 4.4, state, p);
+        painter->setPen(qcolor(p, Tone::FaintInk));
+        painter->setFont(interfaceFont(10.5));
+        painter->drawText(QRectF(x, box.top() + 36, box.right() - x, 16), Qt::AlignVCenter, index.data(RegisterModel::ClassRole).toString());
+        painter->restore();
+    }
+
+private:
+    void silhouette(QPainter& painter, double x, double y, bool isTwoSided, int reach) const {
+        const Palette& p = theme_.palette();
+        painter.setPen(QPen(qcolor(p, Tone::Ink), 1));
+        painter.setBrush(Qt::NoBrush);
+        const double column = isTwoSided ? x + 14 : x;
+        painter.drawRect(QRectF(column, y, 9, 42));
+        painter.drawRect(QRectF(column + 12, y + 10, isTwoSided ? 12 : 24, 22));
+        if (isTwoSided) painter.drawRect(QRectF(x - 1, y + 10, 12, 22));
+        painter.setBrush(qcolor(p, Tone::Ink));
+        const double top = reach & 1 ? 5 : 9;
+        const double bottom = reach & 2 ? 37 : 33;
+        painter.drawRect(QRectF(column + 9, y + top, 3, bottom - top));
+        if (isTwoSided) painter.drawRect(QRectF(column - 3, y + top, 3, bottom - top));
+    }
+    Theme& theme_;
+};
+
+} // namespace
+
+RegisterPanel::RegisterPanel(Session& session, Theme& theme, QWidget* parent) : QWidget(parent), session_(session), model_(new RegisterModel(session, this)), list_(new QListView(this)) {
+    setObjectName(QStringLiteral("panel"));
+    setAttribute(Qt::WA_StyledBackground);
+    setFixedWidth(space::registerWidth);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(4, 8, 4, 8);
+    auto* head = new QLabel(this);
+    head->setProperty("role", "faint");
+    head->setContentsMargins(10, 0, 0, 0);
+    column->addWidget(head);
+    list_->setObjectName(QStringLiteral("register"));
+    list_->setModel(model_);
+    list_->setItemDelegate(new RegisterDelegate(theme, list_));
+    list_->setAccessibleName(tr("Register of joints"));
+    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    column->addWidget(list_);
+    auto* add = new QPushButton(tr("+ new joint"), this);
+    add->setObjectName(QStringLiteral("link"));
+    add->setContentsMargins(10, 0, 0, 0);
+    column->addWidget(add, 0, Qt::AlignLeft);
+    connect(add, &QPushButton::clicked, this, &RegisterPanel::newJointWanted);
+    const auto count = [this, head] {
+        const auto n = session_.job().joints.size();
+        head->setText(n == 1 ? tr("Register   1 joint") : tr("Register   %1 joints").arg(n));
+        follow();
+    };
+    connect(&session, &Session::changed, this, count);
+    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
+        if (index.isValid()) session_.setCurrent(index.data(RegisterModel::IdRole).toString().toStdString());
+    });
+    connect(&theme, &Theme::changed, list_->viewport(), qOverload<>(&QWidget::update));
+    count();
+}
+
+void RegisterPanel::follow() {
+    const int row = model_->currentRow();
+    if (row >= 0 && list_->currentIndex().row() != row) list_->setCurrentIndex(model_->index(row));
+}
+
+} // namespace zg

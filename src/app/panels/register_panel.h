@@ -1,0 +1,28 @@
+#pragma once
+#include <QWidget>
+
+class QListView;
+
+namespace zg {
+
+class RegisterModel;
+class Session;
+class Theme;
+
+/// The register: marks with silhouette, ratio bar and class; below it the way to a new joint.
+class RegisterPanel : public QWidget {
+    Q_OBJECT
+public:
+    RegisterPanel(Session& session, Theme& theme, QWidget* parent = nullptr);
+
+Q_SIGNALS:
+    void newJointWanted();
+
+private:
+    void follow();
+    Session& session_;
+    RegisterModel* model_;
+    QListView* list_;
+};
+
+} // namespace zg

@@ -1,0 +1,151 @@
+#include "app/sheet/card.h"
+#include "app/sheet/stock_strip_widget.h"
+#include "app/theme/theme.h"
+#include "base/text.h"
+#include "component/welds.h"
+#include "session/session.h"
+#include "words/phrases.h"
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <algorithm>
+
+namespace zg {
+namespace {
+
+QLabel* faint(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setProperty("role", "faint");
+    label->setWordWrap(true);
+    return label;
+}
+
+bool isOfColumn(PartKind kind) { return kind == PartKind::ColumnWeb || kind == PartKind::ColumnFlange; }
+
+/// For welds: the throat that makes double fillets as strong as the part, an option worth seeing.
+QString remarkOf(const JointState& state, const PartRef& part) {
+    if (!state.resolved) return {};
+    const ResolvedSide* side = state.resolved->side(part.side);
+    if (!side) return {};
+    double thickness = 0;
+    if (part.kind == PartKind::WeldTop || part.kind == PartKind::WeldBottom) thickness = side->beam.section.t_f;
+    if (part.kind == PartKind::WeldWeb) thickness = side->beam.section.t_w;
+    if (thickness <= 0) return {};
+    const double a = fullStrengthThroat(thickness, side->beam.steel.f_y, jointStrength(side->beam.steel, side->plateSteel), state.resolved->settings);
+    return Card::tr("as strong as the plate from a %1 mm").arg(QString::fromStdString(fixedDecimals(a, 1)));
+}
+
+} // namespace
+
+Card::Card(Session& session, Theme& theme, const PartRef& part, ParameterForm::ChooseSection chooseSection, QWidget* parent)
+    : QFrame(parent), session_(session), theme_(theme), part_(part), chooseSection_(std::move(chooseSection)) {
+    setObjectName(QStringLiteral("card"));
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(12, 9, 12, 10);
+    layout->setSizeConstraint(QLayout::SetFixedSize);
+    build();
+}
+
+void Card::build() {
+    const Joint* joint = session_.current();
+    const JointState* state = session_.state();
+    if (!joint || !state) return;
+    body_ = new QWidget(this);
+    body_->setObjectName(QStringLiteral("cardPaper"));
+    auto* column = new QVBoxLayout(body_);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(5);
+    auto* head = new QHBoxLayout;
+    QString name = QString::fromStdString(isOfColumn(part_.kind) ? "column" : partName(part_, joint->left.has_value()));
+    name[0] = name[0].toUpper();
+    auto* title = new QLabel(name, body_);
+    title->setProperty("role", "title");
+    head->addWidget(title);
+    head->addStretch();
+    Joint probe = *joint;
+    if (removePart(probe, part_)) {
+        auto* remove = new QPushButton(tr("remove"), body_);
+        remove->setObjectName(QStringLiteral("link"));
+        connect(remove, &QPushButton::clicked, this, [this, name] {
+            const PartRef part = part_;
+            (void)session_.edit(tr("remove %1").arg(name.toLower()), [part](Joint& j) { (void)removePart(j, part); });
+        });
+        head->addWidget(remove);
+    }
+    auto* close = new QPushButton(tr("close"), body_);
+    close->setObjectName(QStringLiteral("link"));
+    close->setAccessibleName(tr("Close the card"));
+    connect(close, &QPushButton::clicked, this, &Card::closed);
+    head->addSpacing(10);
+    head->addWidget(close);
+    column->addLayout(head);
+    strip_ = nullptr;
+    std::string stepped;
+    if (auto strip = stockStrip(session_.job(), *joint, part_)) {
+        stepped = strip->key;
+        auto* line = new QHBoxLayout;
+        const bool isLength = strip->key != "size";
+        line->addWidget(faint(QString::fromStdString(strip->title) + (isLength ? tr(", mm; use of the joint") : tr("; use of the joint")), body_));
+        line->addStretch();
+        auto* remark = faint(QString::fromStdString(strip->remark), body_);
+        remark->setWordWrap(false);
+        line->addWidget(remark);
+        column->addLayout(line);
+        strip_ = new StockStripWidget(session_, theme_, std::move(*strip), body_);
+        column->addWidget(strip_);
+    }
+    std::vector<Parameter> parameters = parametersOf(*joint, part_);
+    parameters.erase(std::remove_if(parameters.begin(), parameters.end(), [&](const Parameter& p) { return p.kind == Parameter::Kind::BoltSize || (p.key == "level" && part_.side == SideId::Right); }), parameters.end());
+    auto* form = new ParameterForm(
+        parameters, session_.job().settings.units,
+        [this](const Parameter& p, const ParameterValue& value, const QString& words) { (void)session_.setParameterOf(part_, p, value, words); }, chooseSection_, body_);
+    column->addWidget(form);
+    if (const QString remark = remarkOf(*state, part_); !remark.isEmpty()) column->addWidget(faint(remark, body_));
+    layout()->addWidget(body_);
+}
+
+void Card::refresh() {
+    const Joint* joint = session_.current();
+    if (!joint || parametersOf(*joint, part_).empty()) {
+        Q_EMIT closed();
+        return;
+    }
+    if (part_.kind == PartKind::BoltRow) {
+        const SideSpec* side = sideOf(*joint, part_.side);
+        if (!side || part_.index >= static_cast<int>(side->rows.size())) {
+            Q_EMIT closed();
+            return;
+        }
+    }
+    const QWidget* focused = focusWidget();
+    const QString name = focused && isAncestorOf(focused) && focused->hasFocus() ? focused->objectName() : QString();
+    const bool hadStripFocus = strip_ && strip_->hasFocus();
+    // The editor that made this change may still be on the call stack: it goes later.
+    layout()->removeWidget(body_);
+    body_->hide();
+    body_->setObjectName({});
+    for (QWidget* child : body_->findChildren<QWidget*>()) {
+        child->setObjectName({});
+        child->blockSignals(true);
+    }
+    body_->deleteLater();
+    build();
+    body_->show();
+    adjustSize();
+    if (hadStripFocus && strip_) strip_->setFocus();
+    else if (!name.isEmpty()) {
+        if (auto* again = findChild<QWidget*>(name)) again->setFocus();
+    }
+}
+
+void Card::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape) {
+        Q_EMIT closed();
+        return;
+    }
+    QFrame::keyPressEvent(event);
+}
+
+} // namespace zg
