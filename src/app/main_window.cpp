@@ -138,6 +138,7 @@ void MainWindow::build() {
     column->addWidget(pages_, 1);
     setCentralWidget(centre);
     resize(1280, 800);
+    sheet_->setFocus();
 }
 
 void MainWindow::refresh() {
@@ -208,7 +209,7 @@ void MainWindow::closeEvent(QCloseEvent* event) {
 
 bool MainWindow::printTo(const QString& path, bool currentOnly) {
     ReportOptions options;
-    options.depth = Depth::Full;
+    options.depth = workings_->depth();
     std::vector<Document> documents;
     if (!currentOnly) documents.push_back(registerReport(session_.job()));
     for (const Joint& joint : session_.job().joints) {

@@ -33,10 +33,18 @@ std::string wrapped(const Expr& e, ExprStyle style, int least) {
     return precedence(e, style) < least ? "(" + text + ")" : text;
 }
 
+/// Members of nested min or max as one list.
+void collect(const Expr& e, Expr::Op op, ExprStyle style, std::string& text) {
+    for (const ExprPtr& arg : e.args) {
+        if (arg->op == op) collect(*arg, op, style, text);
+        else text += (text.empty() ? "" : "; ") + written(*arg, style);
+    }
+}
+
 std::string list(const char* name, const Expr& e, ExprStyle style) {
-    std::string text = std::string(name) + "(";
-    for (std::size_t i = 0; i < e.args.size(); ++i) text += (i ? "; " : "") + written(*e.args[i], style);
-    return text + ")";
+    std::string text;
+    collect(e, e.op, style, text);
+    return std::string(name) + "(" + text + ")";
 }
 
 } // namespace

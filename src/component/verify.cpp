@@ -191,9 +191,11 @@ std::vector<Check> ledger(const JointResult& result) {
         else if (c.utilisation > twin->utilisation) *twin = c;
     }
     const auto rank = [](const Check& c) { return c.group == CheckGroup::NotDone ? 2 : c.group != CheckGroup::Strength && c.state != CheckState::Over ? 1 : 0; };
+    // A row that is fully used after redistribution does not stand above what governs the joint.
+    const auto weight = [&](const Check& c) { return isOfRow(c.code) ? std::min(c.utilisation, result.utilisation) - 1e-6 : c.utilisation; };
     std::stable_sort(list.begin(), list.end(), [&](const Check& a, const Check& b) {
         if (rank(a) != rank(b)) return rank(a) < rank(b);
-        return a.utilisation > b.utilisation;
+        return weight(a) > weight(b);
     });
     return list;
 }

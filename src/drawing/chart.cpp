@@ -128,7 +128,9 @@ private:
             double labelY = p.y + 13;
             for (const double u : used) if (std::abs(u - labelY) < 12) labelY = u + 12;
             used.push_back(labelY);
-            Shape& s = d_.label({p.x + 9, labelY}, result_.actions[static_cast<std::size_t>(other.set)].id + "  " + shown(other.M_Ed, Quantity::Moment, o_.units), textSize::small, Tone::Ink);
+            // Beyond the resistance the curve's own label stands to the right.
+            const bool isBeyond = other.M_Ed > 0.97 * c_.M_j_Rd;
+            Shape& s = d_.label({p.x + (isBeyond ? -9 : 9), isBeyond ? p.y + 4 : labelY}, result_.actions[static_cast<std::size_t>(other.set)].id + "  " + shown(other.M_Ed, Quantity::Moment, o_.units), textSize::small, Tone::Ink, isBeyond ? Align::Right : Align::Left);
             s.hasHalo = true;
         }
     }

@@ -76,6 +76,28 @@ void stateRing(Drawing& d, Point2 c, double r, CheckState state) {
     d.polygon(std::move(half), tone, Tone::None, 0);
 }
 
+void paragraph(Drawing& d, Point2 at, const std::string& text, double size, Tone tone, double width) {
+    // The drawing knows no font: 0.53 of the size is a safe mean advance of the faces in use.
+    const std::size_t room = static_cast<std::size_t>(std::max(10.0, width / (0.53 * size)));
+    std::string line;
+    std::string word;
+    const auto put = [&] {
+        d.label(at, line, size, tone);
+        at.y += size * 1.35;
+        line.clear();
+    };
+    for (const char c : text + " ") {
+        if (c != ' ') {
+            word += c;
+            continue;
+        }
+        if (!line.empty() && line.size() + 1 + word.size() > room) put();
+        line += (line.empty() ? "" : " ") + word;
+        word.clear();
+    }
+    if (!line.empty()) put();
+}
+
 double niceStep(double largest, int steps) {
     if (!(largest > 0)) return 1;
     const double raw = largest / steps;

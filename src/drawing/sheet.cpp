@@ -59,7 +59,7 @@ private:
     // ---- layout -------------------------------------------------------------------------------------------------
     void layout() {
         const bool two = joint_.left.has_value();
-        const double faceShare = two ? 0.46 : 0.36;
+        const double faceShare = two ? 0.44 : 0.36;
         faceX_ = o_.width * (1 - faceShare);
         const double margin = 14;
         Extent e;
@@ -69,8 +69,8 @@ private:
                 e.take(c.x, c.z);
             }
         }
-        const double armSpace = 96; // arrows and their labels beyond the beam ends
-        const double left = margin + (two ? armSpace : 8);
+        const double armSpace = 88; // arrows and their labels beyond the beam ends
+        const double left = margin + (two ? armSpace - 6 : 8);
         elevation_ = fitted(e, left, margin + 8, faceX_ - left - armSpace, o_.height - 2 * margin - 16, 1.6);
         d_.pixelsPerMm = elevation_.scale;
         faces(two);
@@ -117,7 +117,7 @@ private:
         if (!state || state->state == CheckState::Within || state->state == CheckState::NotDone || state->state == CheckState::NotApplicable) return;
         Shape tint = s;
         tint.fill = toneOf(state->state);
-        tint.opacity = state->state == CheckState::Over ? 0.34 : 0.28;
+        tint.opacity = state->state == CheckState::Over ? 0.30 : 0.24;
         tint.stroke = Tone::None;
         tint.isHatched = state->state == CheckState::Over;
         tint.target = part;
@@ -128,7 +128,6 @@ private:
         switch (kind) {
         case PartKind::ColumnWeb:
         case PartKind::BeamWeb: return Tone::SteelLight;
-        case PartKind::EndPlate:
         case PartKind::BackingTop:
         case PartKind::BackingBottom: return Tone::SteelDark;
         default: return Tone::Steel;
@@ -167,7 +166,7 @@ private:
         if (o_.set >= 0 && o_.set < static_cast<int>(joint_.actions.size())) {
             for (const SideId id : {SideId::Right, SideId::Left}) if (joint_.side(id)) forces(id);
         }
-        title(joint_.side(SideId::Left) ? elevation_.page(0, 0).x : elevation_.x, "elevation");
+        names();
     }
 
     std::vector<Point2> projected(const PlatePart& p) const {
@@ -346,44 +345,43 @@ private:
         const double end = id == SideId::Right ? a_.beamEndRight : a_.beamEndLeft;
         const double rise = std::abs(end) * s.sinSlope / s.cosSlope * 0.8;
         const Point2 c = elevation_.page(end, levelOf(s, s.depth / 2) + rise);
-        const double x = c.x + dir * 22;
-        const Align align = id == SideId::Right ? Align::Left : Align::Right;
-        moment({x, c.y}, f.M, dir, {ForceRef::Kind::M, id}, align);
-        const double vx = x + dir * 4;
-        const double vy = c.y + 50;
+        const double x = c.x + dir * 20;
+        const double mid = c.x + dir * 46;
+        moment({x, c.y}, f.M, dir, {ForceRef::Kind::M, id});
+        forceLabel({mid, c.y + 40}, "M", f.M, Quantity::Moment, {ForceRef::Kind::M, id}, true);
+        const double vx = x + dir * 8;
+        const double vy = c.y + 66;
         const double sign = f.V < 0 ? -1 : 1;
         d_.polyline({{vx, vy - sign * 14}, {vx, vy + sign * 12}}, Tone::Ink, 1.8).target = ForceRef{ForceRef::Kind::V, id};
         arrowHead(d_, {vx, vy + sign * 18}, {0, sign}, 9, Tone::Ink, ForceRef{ForceRef::Kind::V, id});
-        forceLabel({vx + dir * 10, vy + 4}, "V", f.V, Quantity::Force, {ForceRef::Kind::V, id}, align);
-        const double ny = c.y - 56;
+        forceLabel({mid, vy + 33}, "V", f.V, Quantity::Force, {ForceRef::Kind::V, id}, false);
+        const double ny = c.y - 50;
         const double out = f.N < 0 ? -dir : dir;
-        d_.polyline({{vx - out * 12, ny}, {vx + out * 10, ny}}, Tone::Ink, 1.8).target = ForceRef{ForceRef::Kind::N, id};
-        arrowHead(d_, {vx + out * 16, ny}, {out, 0}, 9, Tone::Ink, ForceRef{ForceRef::Kind::N, id});
-        forceLabel({vx + dir * 6, ny - 9}, "N", f.N, Quantity::Force, {ForceRef::Kind::N, id}, align);
+        const double nx = mid - dir * 4;
+        d_.polyline({{nx - out * 12, ny}, {nx + out * 10, ny}}, Tone::Ink, 1.8).target = ForceRef{ForceRef::Kind::N, id};
+        arrowHead(d_, {nx + out * 16, ny}, {out, 0}, 9, Tone::Ink, ForceRef{ForceRef::Kind::N, id});
+        forceLabel({mid, ny - 9}, "N", f.N, Quantity::Force, {ForceRef::Kind::N, id}, false);
     }
 
-    void forceLabel(Point2 at, const char* symbol, double value, Quantity q, const ForceRef& ref, Align align) {
-        Shape& s = d_.label(at, std::string(symbol) + " " + shown(value, q, o_.units), textSize::label, Tone::Ink, align);
+    void forceLabel(Point2 at, const char* symbol, double value, Quantity q, const ForceRef& ref, bool isBold) {
+        Shape& s = d_.label(at, std::string(symbol) + " " + shown(value, q, o_.units), textSize::label, Tone::Ink, Align::Centre);
         s.target = ref;
+        s.isBold = isBold;
     }
 
-    void moment(Point2 c, double M, double dir, const ForceRef& ref, Align align) {
+    void moment(Point2 c, double M, double dir, const ForceRef& ref) {
         // Tension at the top: the beam's far part turns down, clockwise on the right.
         std::vector<Point2> arc;
         const double r = 26;
         const double turn = M < 0 ? -1 : 1;
         for (int i = 0; i <= 24; ++i) {
             const double a = (-1.15 + 2.3 * i / 24) * turn;
-            arc.push_back({c.x - dir * 14 + dir * r * std::cos(a), c.y + r * std::sin(a)});
+            arc.push_back({c.x - dir * 6 + dir * r * std::cos(a), c.y + r * std::sin(a)});
         }
         const Point2 tip = arc.back();
         const Point2 before = arc[arc.size() - 3];
-        Shape& s = d_.polyline(std::move(arc), Tone::Ink, 1.8);
-        s.target = ref;
+        d_.polyline(std::move(arc), Tone::Ink, 1.8).target = ref;
         arrowHead(d_, {tip.x + (tip.x - before.x), tip.y + (tip.y - before.y)}, {tip.x - before.x, tip.y - before.y}, 10, Tone::Ink, ref);
-        Shape& label = d_.label({c.x + dir * 18, c.y + 4}, "M " + shown(M, Quantity::Moment, o_.units), textSize::label, Tone::Ink, align);
-        label.isBold = true;
-        label.target = ref;
     }
 
     // ---- faces --------------------------------------------------------------------------------------------------
@@ -401,7 +399,7 @@ private:
         const double columnTop = std::min(a_.columnTop, top + 26 / f.scale);
         d_.polyline({f.page(-cb, bottom - 20 / f.scale), f.page(-cb, columnTop)}, Tone::FaintInk, weight::thin).isDashed = true;
         d_.polyline({f.page(cb, bottom - 20 / f.scale), f.page(cb, columnTop)}, Tone::FaintInk, weight::thin).isDashed = true;
-        Shape plate = d_.polygon(rect(-w, bottom, w, top), Tone::SteelDark, Tone::Ink, weight::outline);
+        Shape plate = d_.polygon(rect(-w, bottom, w, top), Tone::Steel, Tone::Ink, weight::outline);
         d_.shapes.back().target = plate.target = PartRef{PartKind::EndPlate, id};
         shade(plate, {PartKind::EndPlate, id});
         const auto member = [&](PartKind kind, double x0, double down0, double x1, double down1) {
@@ -533,8 +531,7 @@ private:
         }
     }
 
-    void title(double x, const char* text) {
-        (void)x, (void)text; // the elevation needs no caption: it is the drawing
+    void names() {
         const ResolvedSide& s = joint_.right;
         const Point2 p = elevation_.page((joint_.column.section.h / 2 + s.spec.plate.thickness + a_.beamEndRight) / 2, levelOf(s, s.depth / 2));
         Shape& name = d_.label({p.x + 10, p.y - 2}, s.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre);

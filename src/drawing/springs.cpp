@@ -17,6 +17,7 @@ public:
 
     Drawing run() {
         head();
+        stiffnessLabel();
         layout();
         panel();
         for (std::size_t i = 0; i < c_.rows.size(); ++i) row(i);
@@ -38,10 +39,10 @@ private:
     }
 
     void layout() {
-        left_ = 0.2 * o_.width;
-        right_ = o_.width - 150;
+        left_ = std::max(176.0, 0.2 * o_.width);
+        right_ = o_.width - 136;
         const double top = 74;
-        const double bottom = o_.height - 110;
+        const double bottom = o_.height - 118;
         double largest = 1;
         for (const RowResult& r : c_.rows) largest = std::max(largest, r.h_r);
         scale_ = (bottom - top) / largest;
@@ -59,7 +60,7 @@ private:
     /// Levels of the rows: to scale, but never closer than a line of springs needs.
     void places() {
         for (const RowResult& r : c_.rows) y_.push_back(c_.isReversed ? yc_ + r.h_r * scale_ : yc_ - r.h_r * scale_);
-        const double least = 46;
+        const double least = 60;
         const double sign = c_.isReversed ? -1 : 1;
         for (std::size_t i = 1; i < y_.size(); ++i) if (sign * (y_[i] - y_[i - 1]) < least) y_[i] = y_[i - 1] + sign * least;
         if (!y_.empty() && sign * (yc_ - y_.back()) < least) yc_ = y_.back() + sign * least;
@@ -97,12 +98,13 @@ private:
             x += step;
         };
         d_.polyline({{left_, y}, {x, y}}, Tone::FaintInk, weight::thin);
-        add("k_3 web", r.columnWeb, Limit::ColumnWebTension, {PartKind::ColumnWeb});
-        add("k_4 flange", r.columnFlange, Limit::ColumnFlange, {PartKind::ColumnFlange, c_.side});
-        spring(x, x + step, y, "k_10 bolts", r.k_10, std::nullopt, false, bolts);
+        const bool isWide = step > 64;
+        add(isWide ? "k_3 web" : "k_3", r.columnWeb, Limit::ColumnWebTension, {PartKind::ColumnWeb});
+        add(isWide ? "k_4 flange" : "k_4", r.columnFlange, Limit::ColumnFlange, {PartKind::ColumnFlange, c_.side});
+        spring(x, x + step, y, isWide ? "k_10 bolts" : "k_10", r.k_10, std::nullopt, false, bolts);
         x += step;
-        add("k_5 plate", r.endPlate, Limit::EndPlate, {PartKind::EndPlate, c_.side});
-        add("beam web", r.beamWeb, Limit::BeamWeb, {PartKind::BeamWeb, c_.side});
+        add(isWide ? "k_5 plate" : "k_5", r.endPlate, Limit::EndPlate, {PartKind::EndPlate, c_.side});
+        add(isWide ? "beam web" : "web", r.beamWeb, Limit::BeamWeb, {PartKind::BeamWeb, c_.side});
         d_.polyline({{x, y}, {right_, y}}, Tone::FaintInk, weight::thin);
         d_.label({left_ - 10, y - 4}, shownNumber(r.h_r, Quantity::Length, o_.units), textSize::label, Tone::Ink, Align::Right);
         const bool isFull = r.F_tr_Rd > 0 && r.F_r_Ed >= 0.9 * r.F_tr_Rd;
@@ -129,6 +131,10 @@ private:
             d_.label({x - 5, (y0 + y_[i]) / 2 + 4}, std::to_string(std::min(r.groupFirst, r.place) + 1) + "–" + std::to_string(std::max(r.groupFirst, r.place) + 1), textSize::small, Tone::Close, Align::Right).isBold = true;
             x -= 26;
         }
+    }
+
+    void stiffnessLabel() {
+        d_.symbol({o_.width - 20, 42}, "S_j_ini " + shown(c_.stiffness.S_j_ini, Quantity::Stiffness, o_.units), textSize::label, Tone::FaintInk, Align::Right);
     }
 
     void panel() {
@@ -192,8 +198,8 @@ private:
     }
 
     void foot() {
-        const double y = o_.height - 42;
-        d_.label({20, y}, "Coil height: flexibility. Line weight: resistance. Coloured and bold: what holds a row, or the sum, back. Numbers beside the rows: resistance, and force at M.", textSize::small, Tone::FaintInk);
+        const double y = o_.height - (o_.width < 620 ? 62 : 46);
+        paragraph(d_, {20, y}, "Coil height: flexibility. Line weight: resistance. Bold in colour: what holds a row, or their sum, back. Beside the rows: resistance, and force at M.", textSize::small, Tone::FaintInk, o_.width - 40);
         const RotationShares s = rotationShares(c_);
         struct Item {
             const char* name;
@@ -201,11 +207,11 @@ private:
         };
         std::vector<Item> items{{"column panel", s.panel}, {"web compression", s.webCompression}, {"web tension", s.webTension}, {"column flange", s.columnFlange}, {"end plate", s.endPlate}, {"bolts", s.bolts}};
         std::stable_sort(items.begin(), items.end(), [](const Item& a, const Item& b) { return a.share > b.share; });
-        std::string text = "S_j_ini " + shown(c_.stiffness.S_j_ini, Quantity::Stiffness, o_.units) + ".  Share of the rotation: ";
+        std::string text = "Rotation under load: ";
         for (std::size_t i = 0; i < items.size(); ++i) {
             if (items[i].share >= 0.005) text += (i ? ", " : "") + std::string(items[i].name) + " " + fixedDecimals(100 * items[i].share, 0) + " %";
         }
-        if (c_.stiffness.S_j_ini > 0) d_.symbol({20, y + 20}, text, textSize::label, Tone::Ink);
+        if (c_.stiffness.S_j_ini > 0) paragraph(d_, {20, y + (o_.width < 620 ? 32 : 20)}, text, textSize::label, Tone::Ink, o_.width - 40);
     }
 
     const ResolvedJoint& joint_;

@@ -42,7 +42,7 @@ private:
         };
         reach(joint_.right);
         if (joint_.left) reach(*joint_.left);
-        const double margin = 0.45 * joint_.right.depth + 40;
+        const double margin = 0.4 * joint_.right.depth + 30;
         out_.columnEnds = joint_.columnSpec.endAbove.has_value();
         out_.columnTop = joint_.columnSpec.endAbove.value_or(top + margin);
         out_.columnBottom = bottom - margin;
@@ -71,7 +71,7 @@ private:
 
     void beam(const ResolvedSide& s, double dir, double x0) {
         const Section& b = s.beam.section;
-        const double length = 1.05 * s.depth + 120;
+        const double length = joint_.left ? 0.62 * s.depth + 90 : 1.05 * s.depth + 120;
         const Point3 axis{dir * s.cosSlope, 0, s.sinSlope};
         const Point3 normal{-dir * s.sinSlope, 0, s.cosSlope};
         const double top = levelOf(s, 0);

@@ -87,7 +87,7 @@ private:
 
     void put(const HeadingBlock& h) {
         const double size = h.level <= 2 ? 14 : h.level == 3 ? 11.5 : 10.5;
-        need(size + 46); // a heading does not stand alone at the foot of a page
+        need(size + (h.level <= 2 ? 96 : 46)); // a heading does not stand alone at the foot of a page
         y_ += h.level <= 2 ? 14 : 8;
         painter_.setPen(qcolor(palette_, h.level >= 4 ? Tone::FaintInk : Tone::Ink));
         painter_.setFont(reportFont(size, h.level <= 3));
@@ -205,7 +205,7 @@ private:
 
     void put(const FormulaBlock& f) {
         const WorkingLine& line = f.line;
-        const QFont font = reportFont(10);
+        const QFont font = reportFont(10, line.depth != Depth::Full);
         const QFont small = reportFont(8.5);
         std::vector<Word> words;
         const auto add = [&](std::vector<SymbolRun> runs) {
@@ -235,7 +235,7 @@ private:
         const double height = std::max(flow(words, 0, 0, room, font, false), aside.empty() ? 0 : flow(asideWords, 0, 0, clauseWidth, small, false));
         need(height + 2);
         painter_.setPen(qcolor(palette_, Tone::Ink));
-        flow(words, left() + indent, y_, room, line.depth == Depth::Full ? font : reportFont(10, true), true);
+        flow(words, left() + indent, y_, room, font, true);
         painter_.setPen(qcolor(palette_, Tone::FaintInk));
         if (!aside.empty()) flow(asideWords, left() + width() - clauseWidth, y_ + 1, clauseWidth, small, true);
         y_ += height + 2;

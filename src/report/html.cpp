@@ -93,7 +93,7 @@ private:
             out += "<tr>";
             for (const TableCell& c : row) {
                 std::string html = c.isSymbolic ? toHtml(typesetText(c.text)) : escapedMarkup(c.text);
-                if (c.hasState) html = "<span title=\"" + std::string(wordOf(c.state)) + "\" style=\"color:" + hex(p_, toneOf(c.state)) + "\">" + sign(c.state) + "</span> " + html;
+                if (c.hasState) html = "<span title=\"" + std::string(wordOf(c.state)) + "\" style=\"color:" + hex(p_, toneOf(c.state)) + "\">" + sign(c.state) + "</span>&nbsp;" + html;
                 out += std::string("<td align=\"") + (c.isNumber ? "right" : "left") + "\">" + html + "</td>";
             }
             out += "</tr>\n";

@@ -1,11 +1,13 @@
 #include "report/joint_report.h"
 #include "base/text.h"
+#include "base/typeset.h"
 #include "drawing/chart.h"
 #include "drawing/sheet.h"
 #include "drawing/springs.h"
 #include "words/phrases.h"
 #include "words/verdict.h"
 #include <algorithm>
+#include <set>
 
 namespace zg {
 namespace {
@@ -77,23 +79,25 @@ private:
     void keyNumbers() {
         d_.heading(2, "Resistance, stiffness, class", "summary");
         TableBlock t;
-        t.head = {"set", "beam", "M_Ed", "M_j_Rd", "use", "S_j_ini", "S_j at M_Ed", "stiffness", "strength", "rows end by"};
-        t.widths = {0.07, 0.08, 0.11, 0.11, 0.06, 0.13, 0.13, 0.1, 0.1, 0.11};
+        const std::string moment = std::string(" ") + unitOf(Quantity::Moment, units_).symbol;
+        const std::string stiff = std::string(" ") + unitOf(Quantity::Stiffness, units_).symbol;
+        t.head = {"set", "beam", "M_Ed" + moment, "M_j_Rd" + moment, "use", "S_j_ini" + stiff, "S_j" + stiff, "stiffness", "strength", "limited by"};
+        t.widths = {0.06, 0.09, 0.08, 0.08, 0.09, 0.1, 0.1, 0.1, 0.11, 0.19};
         for (const ConnectionResult& c : result_.connections) {
             std::vector<TableCell> row;
             row.push_back(words(c.set < 0 ? "–" : result_.actions[static_cast<std::size_t>(c.set)].id));
             row.push_back(words(std::string(name(c.side)) + (c.isReversed ? ", bottom" : "")));
-            row.push_back(number(say(c.M_Ed, Quantity::Moment)));
-            row.push_back(number(say(c.M_j_Rd, Quantity::Moment)));
+            row.push_back(number(shownNumber(c.M_Ed, Quantity::Moment, units_)));
+            row.push_back(number(shownNumber(c.M_j_Rd, Quantity::Moment, units_)));
             TableCell use = number(fixedDecimals(c.utilisation, 2));
             use.hasState = c.set >= 0;
             use.state = stateOf(c.utilisation);
             row.push_back(use);
-            row.push_back(number(say(c.stiffness.S_j_ini, Quantity::Stiffness)));
-            row.push_back(number(say(c.stiffness.S_j, Quantity::Stiffness)));
+            row.push_back(number(shownNumber(c.stiffness.S_j_ini, Quantity::Stiffness, units_)));
+            row.push_back(number(shownNumber(c.stiffness.S_j, Quantity::Stiffness, units_)));
             row.push_back(words(wordOf(c.classification.stiffness)));
             row.push_back(words(wordOf(c.classification.strength)));
-            row.push_back(words(c.limit == Limit::None ? "each its own" : wordOf(c.limit)));
+            row.push_back(words(limitOf(c)));
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
@@ -107,20 +111,20 @@ private:
         if (!c || c->rows.empty()) return;
         d_.heading(3, std::string("Rows, ") + (c->set < 0 ? "no set" : "set " + result_.actions[static_cast<std::size_t>(c->set)].id) + ", " + name(c->side) + " beam");
         TableBlock t;
-        t.head = {"row", "h_r", "column web", "column flange", "end plate", "beam web", "F_tr_Rd", "at M_Ed", "held by"};
+        t.head = {"row", std::string("h_r ") + unitOf(Quantity::Length, units_).symbol, "column web", "column flange", "end plate", "beam web", "F_tr_Rd", "at M_Ed", "held by"};
         t.widths = {0.06, 0.09, 0.11, 0.14, 0.14, 0.1, 0.11, 0.1, 0.15};
         const auto force = [&](const ComponentOfRow& r, bool isStub) {
             if (!r.alone) return number("–");
             return number(shownNumber(*r.alone, Quantity::Force, units_) + (isStub ? " m" + std::to_string(static_cast<int>(r.mode)) : ""));
         };
         for (const RowResult& r : c->rows) {
-            std::vector<TableCell> row{number(std::to_string(r.place + 1)), number(say(r.h_r, Quantity::Length)), force(r.columnWeb, false), force(r.columnFlange, true), force(r.endPlate, true),
-                                       force(r.beamWeb, false), number(say(r.F_tr_Rd, Quantity::Force)), number(say(r.F_r_Ed, Quantity::Force))};
+            std::vector<TableCell> row{number(std::to_string(r.place + 1)), number(shownNumber(r.h_r, Quantity::Length, units_)), force(r.columnWeb, false), force(r.columnFlange, true), force(r.endPlate, true),
+                                       force(r.beamWeb, false), number(shownNumber(r.F_tr_Rd, Quantity::Force, units_)), number(shownNumber(r.F_r_Ed, Quantity::Force, units_))};
             row.push_back(words(std::string(wordOf(r.limit)) + (r.groupFirst != r.place ? ", with row " + std::to_string(r.groupFirst + 1) : "")));
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
-        d_.text(std::string("Resistances of each row alone in ") + unitOf(Quantity::Force, units_).symbol + "; m1 to m3: mode of the T-stub.", true);
+        d_.text(std::string("Forces in ") + unitOf(Quantity::Force, units_).symbol + ", of each row alone; m1 to m3: mode of the T-stub.", true);
     }
 
     void checks() {
@@ -160,7 +164,7 @@ private:
         d_.figure(springsDrawing(resolved_, result_, *c, springs), "The connection as springs.");
     }
 
-    void pair(TableBlock& t, const std::string& what, const std::string& value) { t.rows.push_back({words(what), words(value)}); }
+    void pair(TableBlock& t, const std::string& what, const std::string& value) { t.rows.push_back({words(what), symbols(value)}); }
 
     void joint() {
         d_.heading(2, "The joint", "joint");
@@ -235,14 +239,53 @@ private:
         }
     }
 
+    /// Of each side and sign the set that uses it most is worked out in full; the others show their results.
+    bool isWorkedOut(const std::string& anchor) const {
+        for (const ConnectionResult& c : result_.connections) {
+            if (c.set < 0 || anchor != std::string(name(c.side)) + "-set-" + std::to_string(c.set)) continue;
+            return std::none_of(result_.connections.begin(), result_.connections.end(), [&](const ConnectionResult& o) {
+                return o.side == c.side && o.isReversed == c.isReversed && o.set >= 0 && (o.utilisation > c.utilisation || (o.utilisation == c.utilisation && o.set < c.set));
+            });
+        }
+        return true;
+    }
+
+    /// Inputs stand together in one paragraph; what a symbol means is said the first time.
+    void flushInputs(std::string& inputs) {
+        if (inputs.empty()) return;
+        TextBlock b;
+        b.text = inputs + ".";
+        b.isSymbolic = true;
+        b.isFaint = true;
+        d_.blocks.emplace_back(std::move(b));
+        inputs.clear();
+    }
+    std::string inputText(const WorkingLine& line) {
+        const bool isSymbol = line.symbol.find('_') != std::string::npos;
+        std::string text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + lineValue(line, UnitSystem::SI);
+        const bool isLarge = line.quantity == Quantity::Force || line.quantity == Quantity::Moment;
+        if (isLarge) text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + significant(line.value, 5) + " " + workingUnitOf(line.quantity).symbol;
+        if (explained_.insert(line.symbol + line.text).second && !line.text.empty()) text += " (" + line.text + ")";
+        return text;
+    }
+
     void workings() {
         d_.heading(2, "Workings", "workings");
-        d_.text("Numbers in the formulas are in N, mm and MPa.", true);
+        d_.text("Numbers in the formulas are in N, mm and MPa." + std::string(o_.depth == Depth::Full ? " Of each beam and sign of moment the set that uses it most is worked out in full; the others show their results." : ""), true);
+        bool isFull = o_.depth == Depth::Full;
+        std::string inputs;
         for (const WorkingLine& line : lines_) {
-            if (o_.depth == Depth::ByPart && line.depth == Depth::Full) continue;
+            if (line.kind == WorkingLine::Kind::Heading && line.level == 1) isFull = o_.depth == Depth::Full && isWorkedOut(line.anchor);
+            if (!isFull && line.depth == Depth::Full) continue;
+            if (line.kind == WorkingLine::Kind::Given) {
+                inputs += (inputs.empty() ? "" : "; ") + inputText(line);
+                continue;
+            }
+            flushInputs(inputs);
             if (line.kind == WorkingLine::Kind::Heading) d_.heading(std::min(4, line.level + 1), line.text, line.anchor);
             else d_.blocks.emplace_back(FormulaBlock{line});
         }
+        flushInputs(inputs);
     }
 
     const Job& job_;
@@ -252,6 +295,7 @@ private:
     const std::vector<WorkingLine>& lines_;
     const ReportOptions& o_;
     UnitSystem units_;
+    std::set<std::string> explained_;
     Document d_;
 };
 

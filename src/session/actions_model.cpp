@@ -115,7 +115,7 @@ QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int 
     static const char* const names[] = {"set", "what", "kind"};
     if (column < firstForce) return QLatin1String(names[column]);
     const Cell cell = cellOf(column - firstForce);
-    static const char* const places[] = {"", " left", " col. above", " col. below"};
+    static const char* const places[] = {"", " left", " above", " below"};
     const int place = (column - firstForce) / 3;
     const Joint* joint = session_.current();
     const QString where = place == 0 && joint && joint->left ? QStringLiteral(" right") : QString::fromLatin1(places[place]);

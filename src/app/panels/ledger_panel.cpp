@@ -116,6 +116,7 @@ LedgerPanel::LedgerPanel(Session& session, Theme& theme, QWidget* parent)
     datum_->setObjectName(QStringLiteral("link"));
     datum_->setToolTip(tr("Marks the present state: from then on each check shows its change (Ctrl+D)"));
     top->addWidget(datum_);
+    top->addSpacing(8);
     column->addLayout(top);
     list_->setObjectName(QStringLiteral("ledger"));
     list_->setModel(model_);

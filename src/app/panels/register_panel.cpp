@@ -5,6 +5,7 @@
 #include "print/painter.h"
 #include "session/register_model.h"
 #include "session/session.h"
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QListView>
 #include <QPainter>
@@ -102,8 +103,11 @@ RegisterPanel::RegisterPanel(Session& session, Theme& theme, QWidget* parent) : 
     column->addWidget(list_);
     auto* add = new QPushButton(tr("+ new joint"), this);
     add->setObjectName(QStringLiteral("link"));
-    add->setContentsMargins(10, 0, 0, 0);
-    column->addWidget(add, 0, Qt::AlignLeft);
+    auto* foot = new QHBoxLayout;
+    foot->setContentsMargins(10, 0, 0, 0);
+    foot->addWidget(add);
+    foot->addStretch();
+    column->addLayout(foot);
     connect(add, &QPushButton::clicked, this, &RegisterPanel::newJointWanted);
     const auto count = [this, head] {
         const auto n = session_.job().joints.size();

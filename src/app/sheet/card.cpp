@@ -87,7 +87,9 @@ void Card::build() {
         stepped = strip->key;
         auto* line = new QHBoxLayout;
         const bool isLength = strip->key != "size";
-        line->addWidget(faint(QString::fromStdString(strip->title) + (isLength ? tr(", mm; use of the joint") : tr("; use of the joint")), body_));
+        auto* caption = faint(QString::fromStdString(strip->title) + (isLength ? tr(", mm; use of the joint") : tr("; use of the joint")), body_);
+        caption->setWordWrap(false);
+        line->addWidget(caption);
         line->addStretch();
         auto* remark = faint(QString::fromStdString(strip->remark), body_);
         remark->setWordWrap(false);

@@ -104,11 +104,9 @@ void SheetView::paintEvent(QPaintEvent*) {
         painter.setPen(qcolor(p, Tone::Accent));
         painter.drawText(QRect(14, height() - 22, width() / 2, 18), Qt::AlignLeft, words);
     }
-    if (hasFocus()) {
-        painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(qcolor(p, Tone::Accent), 1));
-        painter.drawRect(QRectF(0.5, 0.5, width() - 1, height() - 1));
-    }
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(qcolor(p, hasFocus() ? Tone::Accent : Tone::Line), 1));
+    painter.drawRect(QRectF(0.5, 0.5, width() - 1, height() - 1));
 }
 
 QString SheetView::hint() const {

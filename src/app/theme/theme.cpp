@@ -35,7 +35,8 @@ QScrollBar::handle { background: @line; border-radius: 4px; min-height: 24px; mi
 QWidget#panel, QWidget#panel QListView, QWidget#panel QLabel { background: @panel; } QWidget#cardPaper { background: @card; }
 QFrame#card, QFrame#remedies { background: @card; border: 1px solid @accent; border-radius: 5px; } QFrame#remedies { border-color: @line; } QFrame#card QLabel, QFrame#card QCheckBox, QFrame#remedies QLabel { background: transparent; }
 QFrame#banner { background: @card; border-bottom: 1px solid @accent; } QFrame#banner QLabel { background: transparent; }
-QLabel[role="faint"] { color: @faint; font-size: 11px; } QLabel[role="title"] { font-weight: 600; } QLabel[role="refused"] { color: @over; }
+QLabel { background: transparent; } QLabel[role="faint"] { color: @faint; font-size: 11px; } QLabel[role="title"] { font-weight: 600; } QLabel[role="refused"] { color: @over; }
+QListWidget#askList { background: @card; border: 1px solid @accent; } QListWidget#askList::item { padding-left: 6px; } QListWidget#askList::item:selected, QListWidget#askList::item:hover { background: @panel; color: @accent; }
 QCheckBox { background: transparent; } QDialog { background: @paper; } QStatusBar { background: @panel; } QSplitter::handle { background: @line; }
 )");
     const std::pair<const char*, Tone> names[] = {{"@ink", Tone::Ink},   {"@paper", Tone::Paper}, {"@panel", Tone::Panel}, {"@card", Tone::Card},

@@ -26,7 +26,7 @@ StartView::StartView(Session& session, Theme& theme, QWidget* parent) : QWidget(
     words->setWordWrap(true);
     words->setProperty("role", "faint");
     column->addWidget(words);
-    column->addSpacing(150); // the silhouette is painted here
+    column->addSpacing(176); // the silhouette is painted here
     const auto button = [&](const QString& text, const char* name, auto signal) {
         auto* b = new QPushButton(text, this);
         b->setObjectName(QLatin1String(name));
@@ -68,7 +68,7 @@ void StartView::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), qcolor(theme_.palette(), Tone::Card));
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(qcolor(theme_.palette(), Tone::Ink), 1.6));
-    const double x = 70, y = 150;
+    const double x = 70, y = 158;
     painter.setBrush(qcolor(theme_.palette(), Tone::SteelLight));
     painter.drawRect(QRectF(x, y, 34, 128));
     painter.setBrush(qcolor(theme_.palette(), Tone::Ink));

@@ -19,6 +19,7 @@ class WorkingsView : public QWidget {
 public:
     WorkingsView(Session& session, Theme& theme, QWidget* parent = nullptr);
     void setDepth(Depth depth);
+    [[nodiscard]] Depth depth() const { return depth_; }
     void jumpTo(const Check& check);
     [[nodiscard]] QTextBrowser* page() const { return page_; }
 
