@@ -120,7 +120,8 @@ WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& 
     const Num omega = shearReduction(w, r.b_eff_c_wc, c.t_w, A_vc, beta);
     const Num sigma = w.given("sigma_com_Ed", "column's compressive stress at the web's root", Quantity::Stress, sigma_com, "EN 1993-1-8:2005 6.2.6.2(2)");
     Num k_wc(1);
-    if (sigma_com > 0.7 * m.columnSteel.f_y) k_wc = w.let("k_wc", "reduction for longitudinal stress", Quantity::Ratio, "EN 1993-1-8:2005 (6.14)", 1.7 - sigma / f_y_wc);
+    if (sigma_com > m.columnSteel.f_y) w.note("The column's own stress exceeds its yield strength: the member itself fails there.", "EN 1993-1-1:2005 6.2.1");
+    if (sigma_com > 0.7 * m.columnSteel.f_y) k_wc = w.let("k_wc", "reduction for longitudinal stress", Quantity::Ratio, "EN 1993-1-8:2005 (6.14)", larger(Num(0), 1.7 - sigma / f_y_wc));
     else k_wc = w.let("k_wc", "stress not above 0.7·f_y", Quantity::Ratio, "EN 1993-1-8:2005 (6.14)", Num(1));
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     const Num gamma_M1 = w.given("gamma_M1", "partial factor", Quantity::None, s.gamma_M1);

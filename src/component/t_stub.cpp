@@ -30,7 +30,9 @@ template <class Num> TStubResult<Num> tStubResistance(Workings<Num>& w, const TS
         M_bp_Rd = w.let("M_bp_Rd", "backing plate", Quantity::Moment, table, r.l_eff_1 * m_bp);
     }
     Num F_T_1_Rd(0);
-    if (rule == ModeOneRule::Method1) {
+    const bool washerTooWide = rule == ModeOneRule::Method2 && 2 * valueOf(m) * valueOf(n) <= in.e_w * (valueOf(m) + valueOf(n));
+    if (washerTooWide) w.note("The washer is as wide as the lever arms: method 2 has no solution here, method 1 is taken.", table);
+    if (rule == ModeOneRule::Method1 || washerTooWide) {
         F_T_1_Rd = in.m_bp > 0 ? (4 * M_pl_1_Rd + 2 * M_bp_Rd) / m : 4 * M_pl_1_Rd / m;
     } else {
         const Num e_w = w.given("e_w", "quarter of the washer diameter", Quantity::Length, in.e_w, table);

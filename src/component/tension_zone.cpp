@@ -102,11 +102,17 @@ private:
     Num edgeColumn(int i) { return w_.given("e_c", "bolt to the edge of the column flange", Quantity::Length, (m_.column.b - row(i).gauge) / 2); }
     Num edgePlate(int i) { return w_.given("e_p", "bolt to the edge of the end plate", Quantity::Length, (m_.b_p - row(i).gauge) / 2); }
 
+    /// Least length of a row so far, for its stiffness; spans come in any order, so a first value is taken as it is.
+    void lower(std::vector<Num>& shares, int i, const Num& length) {
+        Num& share = at(shares, i);
+        share = valueOf(share) > 0 ? smaller(share, length) : length;
+    }
+
     /// Sum of the patterns over a span. A group of rows with different gauges takes the mean of its m and e.
     template <class PlaceOf> EffectiveLength<Num> lengths(int i, int j, const Num& m, const Num& e, PlaceOf place, std::vector<Num>& shares) {
         if (i == j) {
             const EffectiveLength<Num> l = rowAlone(w_, place(i), m, e);
-            at(shares, i) = smaller(l.cp, l.nc);
+            lower(shares, i, smaller(l.cp, l.nc));
             return l;
         }
         EffectiveLength<Num> sum{Num(0), Num(0)};
@@ -121,7 +127,7 @@ private:
         const bool circular = sum.cp < sum.nc;
         for (int k = i; k <= j; ++k) {
             const EffectiveLength<Num>& l = each[static_cast<std::size_t>(k - i)];
-            at(shares, k) = smaller(at(shares, k), circular ? l.cp : l.nc);
+            lower(shares, k, circular ? l.cp : l.nc);
         }
         return sum;
     }

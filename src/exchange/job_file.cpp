@@ -216,14 +216,16 @@ Diagnostic parseFailure(const std::string& text, const json::parse_error& error)
 
 tl::expected<json, Diagnostics> parse(const std::string& text) {
     bool tooDeep = false;
+    const auto tooDeepFailure = [] { return tl::unexpected(Diagnostics{{Severity::Error, "", "The file is nested deeper than " + std::to_string(deepest) + " levels."}}); };
     try {
         json document = json::parse(text, [&](int depth, json::parse_event_t, json&) {
             tooDeep = tooDeep || depth > deepest;
             return !tooDeep;
         });
-        if (tooDeep) return tl::unexpected(Diagnostics{{Severity::Error, "", "The file is nested deeper than " + std::to_string(deepest) + " levels."}});
+        if (tooDeep) return tooDeepFailure();
         return document;
     } catch (const json::parse_error& error) {
+        if (tooDeep) return tooDeepFailure();
         return tl::unexpected(Diagnostics{parseFailure(text, error)});
     } catch (const json::exception& error) {
         return tl::unexpected(Diagnostics{{Severity::Error, "", std::string("A number is too large to be read (") + error.what() + ")."}});

@@ -1,0 +1,47 @@
+#include "advise/remedies.h"
+#include "advise/stock_strip.h"
+#include "support/joints.h"
+#include <algorithm>
+
+using namespace zg;
+
+TEST_CASE("each option of a stock strip is what the joint really comes to", "[advise]") {
+    const Job job = sample::demo();
+    for (const PartRef part : {PartRef{PartKind::EndPlate}, PartRef{PartKind::BoltRow}, PartRef{PartKind::WeldTop}}) {
+        const auto strip = stockStrip(job, job.joints[3], part);
+        REQUIRE(strip);
+        CHECK(strip->options.size() >= 6);
+        CHECK(std::count_if(strip->options.begin(), strip->options.end(), [](const StockOption& o) { return o.isCurrent; }) == 1);
+        for (const StockOption& o : strip->options) {
+            Job changed = job;
+            REQUIRE(setParameter(changed.joints[3], part, strip->group, strip->key, o.value));
+            const auto r = verify(changed, changed.joints[3]);
+            REQUIRE(r);
+            CHECK(o.utilisation == r->utilisation);
+        }
+    }
+    CHECK_FALSE(stockStrip(job, job.joints[3], {PartKind::ColumnWeb}));
+}
+
+TEST_CASE("an odd present size stands in its strip", "[advise]") {
+    Job job = sample::extendedJob();
+    job.joints[0].right.plate.thickness = 23;
+    const auto strip = stockStrip(job, job.joints[0], {PartKind::EndPlate});
+    REQUIRE(strip);
+    CHECK(std::any_of(strip->options.begin(), strip->options.end(), [](const StockOption& o) { return o.isCurrent && o.label == "23"; }));
+}
+
+TEST_CASE("the failing demo joint has remedies, ranked, and applying one does what it says", "[advise]") {
+    const Job job = sample::demo();
+    const JointResult before = sample::verified(job, 3);
+    REQUIRE(before.state == CheckState::Over);
+    const auto list = remedies(job, job.joints[3], before.checks[static_cast<std::size_t>(before.governing)], 8);
+    REQUIRE(list.size() >= 3);
+    CHECK(list.front().utilisation < 1);
+    CHECK(std::is_sorted(list.begin(), list.end(), [](const Remedy& a, const Remedy& b) { return a.utilisation < b.utilisation; }));
+    for (const Remedy& r : list) {
+        Job changed = job;
+        changed.joints[3] = r.joint;
+        CHECK(sample::verified(changed, 3).utilisation == r.utilisation);
+    }
+}

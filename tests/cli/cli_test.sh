@@ -1,0 +1,75 @@
+#!/usr/bin/env bash
+# Drives zg as a user would: every command, the exit codes, refusals in words, and what independent readers say of its files.
+set -euo pipefail
+zg=$1
+root=$2
+work=$(mktemp -d)
+trap 'rm -rf "$work"' EXIT
+cd "$work"
+fail() { echo "FAILED: $*"; exit 1; }
+expect() { # code, then the command
+  local want=$1; shift
+  local got=0
+  "$@" >out.txt 2>err.txt || got=$?
+  [ "$got" -eq "$want" ] || { cat out.txt err.txt; fail "exit code $got instead of $want: $*"; }
+}
+has() { grep -qF -- "$1" "$2" || { cat "$2"; fail "$2 does not hold: $1"; }; }
+
+expect 0 "$zg" --help; has "Exit codes" out.txt
+for command in check report sheet new stock relieve tidy schema; do expect 0 "$zg" $command --help; done
+expect 1 "$zg"
+expect 1 "$zg" nonsense
+
+expect 2 "$zg" check "$root/demo/kelp-lane.zgj" --json result.json
+has "B4 fails." out.txt
+expect 0 "$zg" check "$root/demo/kelp-lane.zgj" --joint B1
+expect 2 "$zg" check "$root/demo/kelp-lane.zgj" --joint B4
+expect 1 "$zg" check "$root/demo/kelp-lane.zgj" --joint Z9; has "There is no joint Z9. The job has: B1, B2, B3, B4, E1." err.txt
+expect 1 "$zg" check missing.zgj; has "No such file" err.txt
+for broken in "$root"/tests/exchange/files/*.zgj; do
+  expect 1 "$zg" check "$broken"; has "$(basename "$broken")" err.txt
+done
+
+expect 0 "$zg" schema; cp out.txt job.schema.json
+expect 0 "$zg" schema --result; cp out.txt result.schema.json
+/usr/bin/python3 - <<'P' || fail "a document does not follow its schema"
+import json, jsonschema, sys
+load = lambda p: json.load(open(p))
+jsonschema.Draft202012Validator.check_schema(load("job.schema.json"))
+jsonschema.validate(load("result.json"), load("result.schema.json"))
+P
+/usr/bin/python3 -c "import json,jsonschema,sys; jsonschema.validate(json.load(open(sys.argv[1])), json.load(open('job.schema.json')))" "$root/demo/kelp-lane.zgj" || fail "the demo job does not follow the schema"
+
+printf 'set\tN\tV\tM\nU1\t-5\t90\t95\n' >actions.tsv
+expect 0 "$zg" new --column HEB240 --beam IPE400 --steel S275 --span 7500 --actions actions.tsv --out new.zgj
+expect 0 "$zg" check new.zgj; has "B1 holds." out.txt
+expect 1 "$zg" new --column HEB240 --beam IPX400 --out no.zgj; has "not in the catalogue" err.txt
+[ ! -e no.zgj ] || fail "a refused job was written"
+printf 'set\tN\tV\tM\nU9\t0\t10\t900\n' >more.tsv
+expect 2 "$zg" check new.zgj --actions more.tsv; has "U9" out.txt
+printf 'U9\t0\tten\t900\n' >bad.tsv
+expect 1 "$zg" check new.zgj --actions bad.tsv; has '"ten" is not a number' err.txt
+expect 0 "$zg" stock "$root/demo/kelp-lane.zgj" --joint B4 --part right.plate; has "> 12" out.txt
+expect 1 "$zg" stock "$root/demo/kelp-lane.zgj" --joint B4 --part column.web
+expect 0 "$zg" relieve "$root/demo/kelp-lane.zgj" --joint B4; has "end plate 20 mm" out.txt
+expect 0 "$zg" tidy "$root/demo/kelp-lane.zgj" --out tidy.zgj
+cmp tidy.zgj "$root/demo/kelp-lane.zgj" || fail "the demo job is not in the program's own form"
+
+for view in sheet springs chart; do
+  expect 0 "$zg" sheet "$root/demo/kelp-lane.zgj" --joint B3 --view $view --out $view.svg
+  xmllint --noout $view.svg || fail "$view.svg is not well formed"
+  rsvg-convert $view.svg -o $view.png || fail "$view.svg cannot be drawn"
+done
+expect 0 "$zg" report "$root/demo/kelp-lane.zgj" --depth parts --out report.html
+has "B2 holds." report.html
+expect 1 "$zg" report "$root/demo/kelp-lane.zgj" --out report.docx; has ".pdf or .html" err.txt
+if "$zg" report "$root/demo/kelp-lane.zgj" --depth full --joint B2 --out report.pdf 2>err.txt; then
+  qpdf --check report.pdf >/dev/null || fail "report.pdf has errors"
+  pdftotext -layout report.pdf report.txt
+  for words in "B2 holds." "Column web in shear governs at 0.93" "Assumptions" "Not done" "254160 N" "table 3.4"; do has "$words" report.txt; done
+  [ -z "$(pdfimages -list report.pdf | tail -n +3)" ] || fail "the report holds bitmaps"
+else
+  has ".pdf or .html" err.txt # built without Qt
+fi
+expect 1 "$zg" report "$root/demo/kelp-lane.zgj" --joint B1 --out /no/such/folder/r.html; has "could not be written" err.txt
+echo "all as expected"

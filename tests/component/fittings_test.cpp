@@ -1,0 +1,127 @@
+#include "joint/edit.h"
+#include "support/joints.h"
+#include "support/reference.h"
+#include <algorithm>
+
+/// What each fitting does to the components, and that fittings are verified themselves.
+using namespace zg;
+
+namespace {
+
+const Check* find(const JointResult& r, CheckCode code) {
+    const auto at = std::find_if(r.checks.begin(), r.checks.end(), [&](const Check& c) { return c.code == code; });
+    return at == r.checks.end() ? nullptr : &*at;
+}
+
+JointResult with(FittingKind kind, JointResult* before = nullptr) {
+    Job job = sample::extendedJob();
+    const auto resolved = resolve(job, job.joints[0]);
+    if (before) *before = sample::verified(job);
+    addFitting(job.joints[0], *resolved, {kind, SideId::Right, 0});
+    return sample::verified(job);
+}
+
+} // namespace
+
+TEST_CASE("a supplementary web plate adds its area once, whatever the sides", "[component][6.2.6.1]") {
+    JointResult before;
+    const JointResult one = with(FittingKind::Doubler, &before);
+    Job job = sample::extendedJob();
+    addFitting(job.joints[0], *resolve(job, job.joints[0]), {FittingKind::Doubler, SideId::Right, 0});
+    job.joints[0].doubler->sides = 2;
+    const JointResult two = sample::verified(job);
+    CHECK(one.connections[0].V_wp_Rd > before.connections[0].V_wp_Rd);
+    CHECK_SAME(one.connections[0].V_wp_Rd, two.connections[0].V_wp_Rd, 1e-12);
+    // Added area b_s t_wc: HEB 240, b_s = 240 − 34 − 1.8·21 = 168.2, t_wc 10; 0.9·275·1682/√3 = 240 352 N
+    CHECK_REFERENCE(one.connections[0].V_wp_Rd - before.connections[0].V_wp_Rd, (Reference{240344, 10, "N", "EN 1993-1-8:2005 6.2.6.1(6), by hand"}));
+    REQUIRE(find(one, CheckCode::DoublerWeld));
+    REQUIRE(find(one, CheckCode::DoublerThickness));
+}
+
+TEST_CASE("a diagonal makes k_1 infinite and is verified itself", "[component][6.2.6.1]") {
+    const JointResult r = with(FittingKind::Diagonal);
+    CHECK(r.connections[0].stiffness.k_1_isInfinite);
+    REQUIRE(find(r, CheckCode::DiagonalStrut));
+    CHECK(find(r, CheckCode::DiagonalStrut)->resistance > 0);
+}
+
+TEST_CASE("compression stiffeners take the web's place, are verified with their welds and class", "[component][6.2.6.2]") {
+    JointResult before;
+    const JointResult r = with(FittingKind::StiffenerBottom, &before);
+    CHECK(r.connections[0].F_c_wc_Rd > before.connections[0].F_c_wc_Rd);
+    CHECK(r.connections[0].stiffness.k_2_isInfinite);
+    CHECK_FALSE(find(before, CheckCode::ColumnWebCompressionStiffener));
+    CHECK(find(r, CheckCode::ColumnWebCompressionStiffener));
+    CHECK(find(r, CheckCode::CompressionStiffenerWeld));
+    CHECK(find(r, CheckCode::StiffenerClass));
+}
+
+TEST_CASE("a tension stiffener parts the rows of the column flange and carries its share", "[component][6.2.6.4]") {
+    Job job = sample::extendedJob();
+    addFitting(job.joints[0], *resolve(job, job.joints[0]), {FittingKind::StiffenerTop, SideId::Right, 0});
+    const JointResult r = sample::verified(job);
+    const Check* s = find(r, CheckCode::TensionStiffener);
+    REQUIRE(s);
+    CHECK(s->demand > 0);
+    double rowsBeside = 0;
+    for (std::size_t i = 0; i < 2; ++i) rowsBeside += r.connections[0].rows[i].F_r_Ed;
+    CHECK(s->demand < rowsBeside);
+    for (const Check& c : r.checks) {
+        const bool isGroup = c.code == CheckCode::ColumnFlangeBending && !c.isReversed && c.firstRow == 0 && c.lastRow > 0;
+        CHECK_FALSE(isGroup);
+    }
+}
+
+TEST_CASE("backing plates help a thin column flange, a rib helps the outer row", "[component][6.2.4.3]") {
+    Joint j = sample::workedExtended();
+    j.column.member.section = "HEA 200";
+    j.right.bolts.gauge = 100;
+    Job job = sample::jobOf(j);
+    const double before = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
+    job.joints[0].right.backingTop = BackingSpec{15, "S275"};
+    CHECK(*sample::verified(job).connections[0].rows[0].columnFlange.alone > before);
+    Job plain = sample::jobOf(sample::workedExtended());
+    plain.joints[0].right.plate.thickness = 12;
+    const double outer = *sample::verified(plain).connections[0].rows[0].endPlate.alone;
+    plain.joints[0].right.ribTop = RibSpec{10, 140, 5, "S275"};
+    const JointResult ribbed = sample::verified(plain);
+    CHECK(*ribbed.connections[0].rows[0].endPlate.alone > outer);
+}
+
+TEST_CASE("a joint near the column's end is weaker than one far below", "[component][table 6.4]") {
+    Job job = sample::jobOf(sample::workedExtended());
+    const double through = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
+    job.joints[0].column.endAbove = 75;
+    const double atEnd = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
+    CHECK(atEnd < through);
+    job.joints[0].column.endAbove = 3000;
+    CHECK(*sample::verified(job).connections[0].rows[0].columnFlange.alone == through);
+}
+
+TEST_CASE("a second row outside the flange carries nothing and is listed as not done", "[component][table 6.6]") {
+    Job job = sample::extendedJob();
+    job.joints[0].right.plate.above += 100;
+    BoltRowSpec row;
+    row.position = job.joints[0].right.rows[0].position - 90;
+    job.joints[0].right.rows.insert(job.joints[0].right.rows.begin(), row);
+    const JointResult r = sample::verified(job);
+    CHECK(find(r, CheckCode::NotDoneOuterRows));
+    for (const RowResult& x : r.connections[0].rows) CHECK(x.place != 0);
+}
+
+TEST_CASE("equal moments from both sides leave the panel without shear", "[component][5.3]") {
+    Job job = sample::extendedJob();
+    job.joints[0].left = job.joints[0].right;
+    ActionSet set = sample::actions("U1", 0, 100e3, 150e6);
+    set.left = set.right;
+    job.joints[0].actions = {set};
+    const JointResult r = sample::verified(job);
+    for (const ConnectionResult& c : r.connections) {
+        CHECK(c.beta == 0);
+        CHECK(c.stiffness.k_1_isInfinite);
+    }
+    CHECK_FALSE(find(r, CheckCode::ColumnWebShear));
+    job.joints[0].actions[0].left.M = -150e6;
+    job.joints[0].actions[0].left.V = -100e3;
+    CHECK(sample::verified(job).connections[0].beta == 2);
+}

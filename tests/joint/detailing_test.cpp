@@ -1,0 +1,78 @@
+#include "joint/detailing.h"
+#include "joint/first_layout.h"
+#include "support/joints.h"
+#include <algorithm>
+
+using namespace zg;
+
+namespace {
+bool breaks(const Joint& joint, CheckCode code) {
+    const Job job = sample::jobOf(joint);
+    const auto r = resolve(job, job.joints[0]);
+    if (!r) FAIL(joined(r.error()));
+    const auto checks = detailingChecks(*r);
+    return std::any_of(checks.begin(), checks.end(), [&](const Check& c) { return c.code == code && c.state == CheckState::Over; });
+}
+Joint start() { return sample::extendedJob().joints[0]; }
+} // namespace
+
+TEST_CASE("the first layout obeys every detailing rule for usual pairs", "[joint][detailing]") {
+    const char* pairs[][2] = {{"HEB 200", "IPE 300"}, {"HEB 240", "IPE 400"}, {"HEA 300", "IPE 450"}, {"HEB 300", "IPE 500"}, {"HEM 300", "IPE 600"}, {"UC 254x254x89", "UB 457x191x67"}, {"W12x96", "W18x50"}};
+    for (const auto& pair : pairs) {
+        for (const PlateReach reach : {PlateReach::Flush, PlateReach::ExtendedTop, PlateReach::ExtendedBoth}) {
+            Joint j = start();
+            j.column.member = {pair[0], "S355"};
+            j.right = firstLayout(*findSection(pair[0]), *findSection(pair[1]), {pair[1], "S355"}, reach);
+            const Job job = sample::jobOf(j);
+            const auto r = resolve(job, job.joints[0]);
+            REQUIRE(r);
+            for (const Check& c : detailingChecks(*r)) {
+                INFO(pair[0] << ", " << pair[1] << ", check " << static_cast<int>(c.code) << ": " << c.demand << " against " << c.resistance);
+                CHECK(c.state != CheckState::Over);
+            }
+        }
+    }
+}
+
+TEST_CASE("geometry that cannot be built is found, and the rest is still computed", "[joint][detailing]") {
+    struct Case {
+        const char* name;
+        CheckCode code;
+        void (*spoil)(Joint&);
+    };
+    const Case cases[] = {
+        {"bolts on one spot", CheckCode::BoltsCoincide, [](Joint& j) { j.right.rows[2].position = j.right.rows[1].position + 4; }},
+        {"rows too close", CheckCode::PitchLeast, [](Joint& j) { j.right.rows[2].position = j.right.rows[1].position + 45; }},
+        {"bolt through the flange", CheckCode::BoltAtFlange, [](Joint& j) { j.right.rows[1].position = 6; }},
+        {"plate smaller than the beam", CheckCode::PlateCoversFlange, [](Joint& j) { j.right.plate.below = -30; }},
+        {"plate narrower than the beam", CheckCode::PlateWidthBeam, [](Joint& j) { j.right.plate.width = 170; }},
+        {"plate wider than the column", CheckCode::PlateWidthColumn, [](Joint& j) { j.right.plate.width = 300; }},
+        {"row outside the plate", CheckCode::RowOutsidePlate, [](Joint& j) { j.right.rows[0].position = -200; }},
+        {"row above the column", CheckCode::RowOutsideColumn, [](Joint& j) { j.column.endAbove = 20; }},
+        {"bolt in the stiffener", CheckCode::BoltAtStiffener,
+         [](Joint& j) {
+             j.right.stiffenerTop = StiffenerSpec{};
+             j.right.rows[1].position = 12;
+         }},
+        {"edge distance", CheckCode::EdgeDistancePlate, [](Joint& j) { j.right.bolts.gauge = 160; }},
+        {"gauge over the root", CheckCode::BoltAtColumnRoot, [](Joint& j) { j.right.bolts.gauge = 70; }},
+        {"thin throat", CheckCode::ThroatLeast, [](Joint& j) { j.right.webWeld.throat = 2; }},
+        {"no rows", CheckCode::NoRows, [](Joint& j) { j.right.rows.clear(); }},
+        {"stiffener past the flange", CheckCode::StiffenerWidth,
+         [](Joint& j) {
+             j.right.stiffenerTop = StiffenerSpec{};
+             j.right.stiffenerTop->width = 200;
+         }},
+        {"thin doubler", CheckCode::DoublerThickness, [](Joint& j) { j.doubler = DoublerSpec{5, 1, {}, "S275"}; }},
+    };
+    for (const Case& c : cases) {
+        Joint j = start();
+        INFO(c.name);
+        CHECK_FALSE(breaks(j, c.code));
+        c.spoil(j);
+        CHECK(breaks(j, c.code));
+        const JointResult r = sample::verified(sample::jobOf(j));
+        CHECK(r.state == CheckState::Over);
+        CHECK(r.connections.size() == 2);
+    }
+}

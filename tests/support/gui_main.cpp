@@ -1,0 +1,15 @@
+#define CATCH_CONFIG_RUNNER
+#include "print/fonts.h"
+#include <QApplication>
+#include <QStandardPaths>
+#include <catch2/catch.hpp>
+
+int main(int argc, char** argv) {
+    QStandardPaths::setTestModeEnabled(true); // settings and journals of the tests stay apart from the user's
+    QApplication application(argc, argv);
+    QCoreApplication::setOrganizationName(QStringLiteral("zealous-girder-tests"));
+    QCoreApplication::setApplicationName(QStringLiteral("zealous-girder-tests"));
+    QApplication::setStyle(QStringLiteral("Fusion"));
+    QApplication::setFont(zg::interfaceFont(13));
+    return Catch::Session().run(argc, argv);
+}

@@ -1,0 +1,7 @@
+#!/usr/bin/env bash
+# The page in docs is what the script prints: nobody edits a number by hand.
+set -euo pipefail
+root=$1
+/usr/bin/python3 "$root/tests/verification/longhand.py" | diff - "$root/docs/theory/worked-examples.md"
+/usr/bin/python3 "$root/data/check_materials.py" "$root/data" >/dev/null 2>&1 || (cd "$root/data" && /usr/bin/python3 check_materials.py | tail -1)
+(cd "$root/data" && /usr/bin/python3 check_tables.py | tail -1)
