@@ -123,7 +123,7 @@ QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int 
     return QStringLiteral("%1%2\n%3").arg(QLatin1String(letters[(column - firstForce) % 3]), where, QString::fromUtf8(unitOf(cell.quantity, session_.job().settings.units).symbol));
 }
 
-Qt::ItemFlags ActionsModel::flags(const QModelIndex& index) const { return QAbstractTableModel::flags(index) | Qt::ItemIsEditable; }
+Qt::ItemFlags ActionsModel::flags(const QModelIndex& index) const { return index.isValid() ? QAbstractTableModel::flags(index) | Qt::ItemIsEditable : Qt::NoItemFlags; }
 
 bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int role) {
     if (role != Qt::EditRole || !index.isValid()) return false;

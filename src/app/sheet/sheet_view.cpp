@@ -265,6 +265,7 @@ void SheetView::commitEditor() {
 void SheetView::closeEditor() {
     if (!editor_) return;
     editor_->hide();
+    editor_->setObjectName({}); // it lives until the event loop turns: nobody should find it meanwhile
     editor_->deleteLater();
     editor_ = nullptr;
     setFocus();
