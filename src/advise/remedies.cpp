@@ -65,7 +65,9 @@ private:
             sideOf(changed, id)->bolts.grade = "10.9";
             add("bolts 10.9" + suffix(id), std::move(changed));
         }
-        for (const FittingKind kind : {FittingKind::StiffenerTop, FittingKind::StiffenerBottom, FittingKind::BackingTop, FittingKind::BackingBottom}) fitting(kind, id);
+        for (const FittingKind kind :
+             {FittingKind::StiffenerTop, FittingKind::StiffenerBottom, FittingKind::BackingTop, FittingKind::BackingBottom})
+            fitting(kind, id);
         if (s.plate.above > 40) fitting(FittingKind::RibTop, id);
         if (s.plate.below > 40) fitting(FittingKind::RibBottom, id);
         if (const auto room = roomForRow(*resolved_, id)) {
@@ -141,7 +143,8 @@ double worstOf(const JointResult& result, const Check& like) {
         const bool isWeb = like.code == CheckCode::ColumnWebCompression && c.code == CheckCode::ColumnWebCompressionStiffener;
         return (c.code == like.code || isWeb) && c.side == like.side && c.isReversed == like.isReversed;
     };
-    for (const Check& c : result.checks) if (same(c)) worst = std::max(worst, c.utilisation);
+    for (const Check& c : result.checks)
+        if (same(c)) worst = std::max(worst, c.utilisation);
     return worst;
 }
 

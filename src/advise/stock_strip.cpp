@@ -18,12 +18,16 @@ const Parameter* find(const std::vector<Parameter>& list, const char* key) {
 /// About nine sizes around the present one, which is always among them.
 std::vector<StockSize> around(std::vector<StockSize> sizes, double current) {
     std::vector<StockSize> usual;
-    for (const StockSize& s : sizes) if (s.isUsual || std::abs(s.size - current) < 1e-6) usual.push_back(s);
-    if (std::none_of(usual.begin(), usual.end(), [&](const StockSize& s) { return std::abs(s.size - current) < 1e-6; })) usual.push_back({"", current, true});
+    for (const StockSize& s : sizes)
+        if (s.isUsual || std::abs(s.size - current) < 1e-6) usual.push_back(s);
+    if (std::none_of(usual.begin(), usual.end(), [&](const StockSize& s) { return std::abs(s.size - current) < 1e-6; }))
+        usual.push_back({"", current, true});
     std::sort(usual.begin(), usual.end(), [](const StockSize& a, const StockSize& b) { return a.size < b.size; });
-    const auto at = std::find_if(usual.begin(), usual.end(), [&](const StockSize& s) { return std::abs(s.size - current) < 1e-6; });
+    const auto at =
+        std::find_if(usual.begin(), usual.end(), [&](const StockSize& s) { return std::abs(s.size - current) < 1e-6; });
     const auto index = at - usual.begin();
-    const auto first = std::max<std::ptrdiff_t>(0, std::min<std::ptrdiff_t>(index - 4, static_cast<std::ptrdiff_t>(usual.size()) - 8));
+    const auto first =
+        std::max<std::ptrdiff_t>(0, std::min<std::ptrdiff_t>(index - 4, static_cast<std::ptrdiff_t>(usual.size()) - 8));
     const auto last = std::min<std::ptrdiff_t>(static_cast<std::ptrdiff_t>(usual.size()), first + 8);
     return {usual.begin() + first, usual.begin() + last};
 }
@@ -47,7 +51,8 @@ std::string remark(const StockStrip& strip) {
     std::size_t first = o.size() - 1;
     while (first > 0 && o[first - 1].utilisation && std::abs(*o[first - 1].utilisation - *o.back().utilisation) < 0.005) --first;
     if (first + 1 >= o.size()) return {};
-    return "from " + o[first].label + " on: " + lowered(std::string(1, title(o.back().governing)[0])) + (title(o.back().governing) + 1);
+    return "from " + o[first].label + " on: " + lowered(std::string(1, title(o.back().governing)[0])) +
+           (title(o.back().governing) + 1);
 }
 
 void plates(StockStrip& strip, const Parameter& thickness, bool isUs) {
@@ -97,7 +102,8 @@ std::optional<StockStrip> stockStrip(const Job& job, const Joint& joint, const P
         strip.key = throat->key;
         strip.title = "throat";
         for (const StockSize& s : around(stockFillets(isUs), throat->number)) {
-            strip.options.push_back({significant(s.size, 3), s.size, std::abs(s.size - throat->number) < 1e-6, std::nullopt, CheckState::NotDone, CheckCode::JointMoment});
+            strip.options.push_back({significant(s.size, 3), s.size, std::abs(s.size - throat->number) < 1e-6, std::nullopt,
+                                     CheckState::NotDone, CheckCode::JointMoment});
         }
     } else {
         return std::nullopt;

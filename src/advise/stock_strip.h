@@ -9,7 +9,7 @@ namespace zg {
 
 /// One stock size with what the joint would come to: every option is seen before choosing.
 struct StockOption {
-    std::string label;      ///< "20", "M24"
+    std::string label; ///< "20", "M24"
     ParameterValue value;
     bool isCurrent = false;
     std::optional<double> utilisation; ///< absent when the joint could not be computed with it

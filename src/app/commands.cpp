@@ -99,7 +99,8 @@ void MainWindow::makeCommands() {
     look->addSeparator();
     command(look, tr("Dark or light"), QKeySequence(tr("Ctrl+Shift+L")), [this] { theme_.setDark(!theme_.isDark()); });
     command(look, tr("SI or US units"), QKeySequence(tr("Ctrl+U")), [this] {
-        (void)session_.editSettings(tr("display units"), [](Settings& s) { s.units = s.units == UnitSystem::SI ? UnitSystem::US : UnitSystem::SI; });
+        (void)session_.editSettings(tr("display units"),
+                                    [](Settings& s) { s.units = s.units == UnitSystem::SI ? UnitSystem::US : UnitSystem::SI; });
     });
 
     QMenu* help = menuBar()->addMenu(tr("&Help"));

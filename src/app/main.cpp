@@ -18,7 +18,9 @@ namespace {
 /// Where the demo job lies: beside the program's sources when built there, or installed beside the program.
 QString demoPath() {
     const QString folder = QCoreApplication::applicationDirPath();
-    for (const char* up : {"/demo/kelp-lane.zgj", "/../demo/kelp-lane.zgj", "/../../demo/kelp-lane.zgj", "/../../../demo/kelp-lane.zgj", "/../../../../demo/kelp-lane.zgj", "/../share/zealous-girder/demo/kelp-lane.zgj"}) {
+    for (const char* up :
+         {"/demo/kelp-lane.zgj", "/../demo/kelp-lane.zgj", "/../../demo/kelp-lane.zgj", "/../../../demo/kelp-lane.zgj",
+          "/../../../../demo/kelp-lane.zgj", "/../share/zealous-girder/demo/kelp-lane.zgj"}) {
         const QString path = folder + QLatin1String(up);
         if (QFileInfo::exists(path)) return QFileInfo(path).canonicalFilePath();
     }
@@ -43,11 +45,13 @@ int main(int argc, char** argv) {
     parser.addVersionOption();
     parser.addPositionalArgument(QStringLiteral("job"), QStringLiteral("Job file to open (.zgj)."));
     const QCommandLineOption demo(QStringLiteral("demo"), QStringLiteral("Open the demo job."));
-    const QCommandLineOption picture(QStringLiteral("picture"), QStringLiteral("Write a picture of the window and end."), QStringLiteral("file.png"));
+    const QCommandLineOption picture(QStringLiteral("picture"), QStringLiteral("Write a picture of the window and end."),
+                                     QStringLiteral("file.png"));
     const QCommandLineOption size(QStringLiteral("size"), QStringLiteral("Size of the window."), QStringLiteral("1280x800"));
     const QCommandLineOption joint(QStringLiteral("joint"), QStringLiteral("Joint to show."), QStringLiteral("mark"));
     const QCommandLineOption view(QStringLiteral("view"), QStringLiteral("sheet, springs or workings."), QStringLiteral("view"));
-    const QCommandLineOption card(QStringLiteral("card"), QStringLiteral("Open the card of the end plate, or of a bolt row."), QStringLiteral("plate|bolts"));
+    const QCommandLineOption card(QStringLiteral("card"), QStringLiteral("Open the card of the end plate, or of a bolt row."),
+                                  QStringLiteral("plate|bolts"));
     const QCommandLineOption check(QStringLiteral("select"), QStringLiteral("Select the first check of the ledger."));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours."));
     parser.addOptions({demo, picture, size, joint, view, card, check, dark});

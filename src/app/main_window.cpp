@@ -47,7 +47,8 @@ void MainWindow::build() {
     auto* column = new QVBoxLayout(centre);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    verdict_ = new VerdictBar(session_, theme_, [this](const QString& typed) { return suggestions(typed); }, centre);
+    verdict_ = new VerdictBar(
+        session_, theme_, [this](const QString& typed) { return suggestions(typed); }, centre);
     column->addWidget(verdict_);
     banner_ = new QFrame(centre);
     banner_->setObjectName(QStringLiteral("banner"));
@@ -82,7 +83,8 @@ void MainWindow::build() {
     for (const QString& name : {tr("Sheet"), tr("Springs"), tr("Workings")}) tabs_->addTab(name);
     work->addWidget(tabs_);
     views_ = new QStackedWidget(centre);
-    sheet_ = new SheetView(session_, theme_, [this](const QString& now) { return chooseSection(now); }, views_);
+    sheet_ = new SheetView(
+        session_, theme_, [this](const QString& now) { return chooseSection(now); }, views_);
     views_->addWidget(sheet_);
     views_->addWidget(new DrawingView(
         session_, theme_,
@@ -180,10 +182,15 @@ bool MainWindow::openJob(const QString& path) {
 
 void MainWindow::openDemo() { openJob(demoPath_); }
 
-bool MainWindow::save() { return session_.path().isEmpty() ? saveAs() : session_.save(session_.path()) || (prompts_.tell(this, tr("The job could not be saved"), session_.lastError()), false); }
+bool MainWindow::save() {
+    return session_.path().isEmpty() ? saveAs()
+                                     : session_.save(session_.path()) ||
+                                           (prompts_.tell(this, tr("The job could not be saved"), session_.lastError()), false);
+}
 
 bool MainWindow::saveAs() {
-    QString path = prompts_.savePath(this, tr("Save the job"), session_.path().isEmpty() ? QStringLiteral("job.zgj") : session_.path(), tr("Jobs (*.zgj)"));
+    QString path = prompts_.savePath(this, tr("Save the job"),
+                                     session_.path().isEmpty() ? QStringLiteral("job.zgj") : session_.path(), tr("Jobs (*.zgj)"));
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".zgj");
     if (session_.save(path)) return true;
@@ -215,8 +222,11 @@ bool MainWindow::printTo(const QString& path, bool currentOnly) {
     for (const Joint& joint : session_.job().joints) {
         if (currentOnly && session_.current() && joint.id != session_.current()->id) continue;
         const auto resolved = resolve(session_.job(), joint);
-        if (resolved) documents.push_back(jointReport(session_.job(), joint, *resolved, verifyTraced(*resolved, resultKey(session_.job(), joint)), options));
-        else documents.push_back(jointReport(session_.job(), joint, resolved.error()));
+        if (resolved)
+            documents.push_back(jointReport(session_.job(), joint, *resolved,
+                                            verifyTraced(*resolved, resultKey(session_.job(), joint)), options));
+        else
+            documents.push_back(jointReport(session_.job(), joint, resolved.error()));
     }
     const auto written = writePdf(path.toStdString(), documents, session_.job().settings.units);
     if (!written) {

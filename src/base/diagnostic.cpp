@@ -9,7 +9,8 @@ bool hasErrors(const Diagnostics& diagnostics) {
 
 std::string joined(const Diagnostics& diagnostics) {
     std::string text;
-    for (const Diagnostic& d : diagnostics) text += (text.empty() ? "" : "\n") + (d.subject.empty() ? "" : d.subject + ": ") + d.message;
+    for (const Diagnostic& d : diagnostics)
+        text += (text.empty() ? "" : "\n") + (d.subject.empty() ? "" : d.subject + ": ") + d.message;
     return text;
 }
 

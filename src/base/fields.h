@@ -90,7 +90,9 @@ private:
     bool same_ = true;
 };
 
-template <class T> std::enable_if_t<HasFields<T>::value, bool> operator==(const T& a, const T& b) { return SameAs<T>::compare(a, b); }
+template <class T> std::enable_if_t<HasFields<T>::value, bool> operator==(const T& a, const T& b) {
+    return SameAs<T>::compare(a, b);
+}
 template <class T> std::enable_if_t<HasFields<T>::value, bool> operator!=(const T& a, const T& b) { return !(a == b); }
 
 } // namespace zg

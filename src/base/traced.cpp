@@ -36,8 +36,10 @@ std::string wrapped(const Expr& e, ExprStyle style, int least) {
 /// Members of nested min or max as one list.
 void collect(const Expr& e, Expr::Op op, ExprStyle style, std::string& text) {
     for (const ExprPtr& arg : e.args) {
-        if (arg->op == op) collect(*arg, op, style, text);
-        else text += (text.empty() ? "" : "; ") + written(*arg, style);
+        if (arg->op == op)
+            collect(*arg, op, style, text);
+        else
+            text += (text.empty() ? "" : "; ") + written(*arg, style);
     }
 }
 

@@ -8,12 +8,28 @@ namespace zg {
 namespace {
 
 using Pair = std::pair<std::string_view, const char*>;
-constexpr std::array<Pair, 18> greek{{{"alpha", "α"},  {"beta", "β"},   {"gamma", "γ"}, {"delta", "δ"}, {"epsilon", "ε"}, {"eta", "η"},
-                                      {"theta", "θ"},  {"kappa", "κ"},  {"lambda", "λ"}, {"mu", "μ"},    {"nu", "ν"},      {"rho", "ρ"},
-                                      {"sigma", "σ"},  {"tau", "τ"},    {"phi", "φ"},    {"chi", "χ"},   {"psi", "ψ"},     {"omega", "ω"}}};
+constexpr std::array<Pair, 18> greek{{{"alpha", "α"},
+                                      {"beta", "β"},
+                                      {"gamma", "γ"},
+                                      {"delta", "δ"},
+                                      {"epsilon", "ε"},
+                                      {"eta", "η"},
+                                      {"theta", "θ"},
+                                      {"kappa", "κ"},
+                                      {"lambda", "λ"},
+                                      {"mu", "μ"},
+                                      {"nu", "ν"},
+                                      {"rho", "ρ"},
+                                      {"sigma", "σ"},
+                                      {"tau", "τ"},
+                                      {"phi", "φ"},
+                                      {"chi", "χ"},
+                                      {"psi", "ψ"},
+                                      {"omega", "ω"}}};
 
 std::string letter(const std::string& word) {
-    for (const auto& [name, sign] : greek) if (name == word) return sign;
+    for (const auto& [name, sign] : greek)
+        if (name == word) return sign;
     if (word == "Sigma") return "Σ";
     if (word == "Phi") return "Φ";
     if (word == "perp") return "⊥";
@@ -83,9 +99,12 @@ std::string toHtml(const std::vector<SymbolRun>& runs) {
     std::string html;
     for (const SymbolRun& run : runs) {
         const std::string text = escapedMarkup(run.text);
-        if (run.isSubscript) html += "<sub>" + text + "</sub>";
-        else if (run.hasBar) html += text + "̄";
-        else html += text;
+        if (run.isSubscript)
+            html += "<sub>" + text + "</sub>";
+        else if (run.hasBar)
+            html += text + "̄";
+        else
+            html += text;
     }
     return html;
 }

@@ -54,7 +54,8 @@ Unit workingUnitOf(Quantity quantity) {
 std::string shownNumber(double value, Quantity quantity, UnitSystem system) {
     const Unit unit = unitOf(quantity, system);
     std::string text = fixedDecimals(value / unit.factor, unit.decimals);
-    if (quantity == Quantity::Length || quantity == Quantity::Stress || quantity == Quantity::Angle) return withoutTrailingZeros(text);
+    if (quantity == Quantity::Length || quantity == Quantity::Stress || quantity == Quantity::Angle)
+        return withoutTrailingZeros(text);
     return text;
 }
 

@@ -4,7 +4,23 @@
 namespace zg {
 
 /// What a number measures. Inside the program every number is in N, mm, MPa, rad and what follows from them.
-enum class Quantity { None, Length, Force, Moment, Stress, Area, Modulus, Inertia, Stiffness, Angle, Rotation, Ratio, Coefficient, LineForce, Mass };
+enum class Quantity {
+    None,
+    Length,
+    Force,
+    Moment,
+    Stress,
+    Area,
+    Modulus,
+    Inertia,
+    Stiffness,
+    Angle,
+    Rotation,
+    Ratio,
+    Coefficient,
+    LineForce,
+    Mass
+};
 
 /// The two sets of units the program shows and reads.
 enum class UnitSystem { SI, US };

@@ -34,7 +34,8 @@ const std::vector<BoltSize>& boltSizes() {
 }
 
 const BoltSize* findBoltSize(std::string_view designation) {
-    for (const BoltSize& b : boltSizes()) if (b.designation == designation) return &b;
+    for (const BoltSize& b : boltSizes())
+        if (b.designation == designation) return &b;
     return nullptr;
 }
 
@@ -46,7 +47,8 @@ const std::vector<BoltClass>& boltClasses() {
             const auto f_yb = table.number(i, "fyb_MPa");
             const auto alpha = table.number(i, "alpha_v_thread");
             if (!f_yb || !alpha) continue;
-            list.push_back({table.text(i, "class"), *f_yb, table.required(i, "fub_MPa"), *alpha, table.required(i, "alpha_v_shank")});
+            list.push_back(
+                {table.text(i, "class"), *f_yb, table.required(i, "fub_MPa"), *alpha, table.required(i, "alpha_v_shank")});
         }
         return list;
     }();
@@ -54,7 +56,8 @@ const std::vector<BoltClass>& boltClasses() {
 }
 
 const BoltClass* findBoltClass(std::string_view name) {
-    for (const BoltClass& c : boltClasses()) if (c.name == name) return &c;
+    for (const BoltClass& c : boltClasses())
+        if (c.name == name) return &c;
     return nullptr;
 }
 

@@ -16,7 +16,8 @@ constexpr double pi = 3.14159265358979323846;
 
 std::string compact(std::string_view text) {
     std::string result;
-    for (const char c : lowered(text)) if (c != ' ' && c != '-') result += c;
+    for (const char c : lowered(text))
+        if (c != ' ' && c != '-') result += c;
     return result;
 }
 
@@ -98,8 +99,10 @@ std::vector<const Section*> searchSections(std::string_view typed, std::string_v
     for (const Section& s : catalogueSections()) {
         if (!series.empty() && s.series != series) continue;
         const auto at = compact(s.designation).find(wanted);
-        if (at == 0) starting.push_back(&s);
-        else if (at != std::string::npos) containing.push_back(&s);
+        if (at == 0)
+            starting.push_back(&s);
+        else if (at != std::string::npos)
+            containing.push_back(&s);
     }
     starting.insert(starting.end(), containing.begin(), containing.end());
     return starting;

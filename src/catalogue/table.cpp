@@ -9,8 +9,10 @@ Table::Table(std::string_view csv) {
     for (const std::string& line : split(csv, '\n')) {
         if (line.empty()) continue;
         auto cells = split(line, ',');
-        if (header_.empty()) header_ = std::move(cells);
-        else rows_.push_back(std::move(cells));
+        if (header_.empty())
+            header_ = std::move(cells);
+        else
+            rows_.push_back(std::move(cells));
     }
 }
 

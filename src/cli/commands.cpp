@@ -59,7 +59,8 @@ tl::expected<Job, Diagnostics> load(const std::string& file, const std::string& 
     if (!joint) {
         std::string marks;
         for (const Joint& j : job.joints) marks += (marks.empty() ? "" : ", ") + j.mark;
-        return tl::unexpected(Diagnostics{{Severity::Error, file, "There is no joint " + mark + ". The job has: " + (marks.empty() ? "none" : marks) + "."}});
+        return tl::unexpected(Diagnostics{
+            {Severity::Error, file, "There is no joint " + mark + ". The job has: " + (marks.empty() ? "none" : marks) + "."}});
     }
     Joint only = *joint;
     job.joints = {std::move(only)};
@@ -196,9 +197,13 @@ int create(const NewCommand& c) {
                 if (near.size() > 60) break;
                 near += (near.empty() ? "" : ", ") + s->designation;
             }
-            return tl::unexpected(Diagnostics{{Severity::Error, unknown, "This section is not in the catalogue." + (near.empty() ? "" : " It has, for example: " + near + ".")}});
+            return tl::unexpected(Diagnostics{
+                {Severity::Error, unknown,
+                 "This section is not in the catalogue." + (near.empty() ? "" : " It has, for example: " + near + ".")}});
         }
-        const PlateReach reach = c.reach == "flush" ? PlateReach::Flush : c.reach == "extended-both" ? PlateReach::ExtendedBoth : PlateReach::ExtendedTop;
+        const PlateReach reach = c.reach == "flush"           ? PlateReach::Flush
+                                 : c.reach == "extended-both" ? PlateReach::ExtendedBoth
+                                                              : PlateReach::ExtendedTop;
         return firstLayout(*column, *section, {section->designation, c.steel}, reach);
     };
     auto right = beam(c.beam);
@@ -231,7 +236,8 @@ std::optional<PartRef> partOf(const Joint& joint, const std::string& id) {
     std::vector<PartRef> all;
     for (const SideId side : {SideId::Right, SideId::Left}) {
         if (!sideOf(joint, side)) continue;
-        for (int kind = 0; kind <= static_cast<int>(PartKind::WeldWeb); ++kind) all.push_back({static_cast<PartKind>(kind), side, 0});
+        for (int kind = 0; kind <= static_cast<int>(PartKind::WeldWeb); ++kind)
+            all.push_back({static_cast<PartKind>(kind), side, 0});
     }
     const auto at = std::find_if(all.begin(), all.end(), [&](const PartRef& p) { return partId(p) == id; });
     return at == all.end() ? std::nullopt : std::optional<PartRef>(*at);
@@ -245,10 +251,14 @@ int stock(const AdviseCommand& c) {
     const Joint& joint = job->joints.front();
     const auto part = partOf(joint, c.part);
     const auto strip = part ? stockStrip(*job, joint, *part) : std::nullopt;
-    if (!strip) return fail({{Severity::Error, c.part, "This part has no stock size. Parts with one: right.plate, right.row.1, right.weld.top, right.stiffener.top, column.doubler and so on."}});
+    if (!strip)
+        return fail({{Severity::Error, c.part,
+                      "This part has no stock size. Parts with one: right.plate, right.row.1, right.weld.top, "
+                      "right.stiffener.top, column.doubler and so on."}});
     std::cout << joint.mark << ", " << partName(*part, joint.left.has_value()) << ", " << strip->title << "\n";
     for (const StockOption& o : strip->options) {
-        std::cout << (o.isCurrent ? " > " : "   ") << o.label << "\t" << (o.utilisation ? fixedDecimals(*o.utilisation, 2) : "–") << "\t" << (o.utilisation ? title(o.governing) : "could not be computed") << "\n";
+        std::cout << (o.isCurrent ? " > " : "   ") << o.label << "\t" << (o.utilisation ? fixedDecimals(*o.utilisation, 2) : "–")
+                  << "\t" << (o.utilisation ? title(o.governing) : "could not be computed") << "\n";
     }
     if (!strip->remark.empty()) std::cout << strip->remark << "\n";
     return allWithin;
@@ -263,7 +273,8 @@ int relieve(const AdviseCommand& c) {
         std::cout << sentence(verdictOf(*result, joint.left.has_value(), joint.frame, job->settings.units)) << "\n";
         if (result->governing < 0) continue;
         const Check& governing = result->checks[static_cast<std::size_t>(result->governing)];
-        for (const Remedy& r : remedies(*job, joint, governing, 6)) std::cout << "  " << fixedDecimals(r.utilisation, 2) << "  " << r.text << "\n";
+        for (const Remedy& r : remedies(*job, joint, governing, 6))
+            std::cout << "  " << fixedDecimals(r.utilisation, 2) << "  " << r.text << "\n";
     }
     return allWithin;
 }

@@ -30,7 +30,8 @@ int main(int argc, char** argv) {
     report_->add_option("file", reportC.file, "Job file")->required();
     report_->add_option("--joint", reportC.joint, "Only the joint with this mark");
     report_->add_option("--out", reportC.out, "Where to: .pdf or .html, or - for HTML on standard output")->required();
-    report_->add_option("--depth", reportC.depth, "brief: one page; parts: results part by part; full: every formula")->check(CLI::IsMember({"brief", "parts", "full"}));
+    report_->add_option("--depth", reportC.depth, "brief: one page; parts: results part by part; full: every formula")
+        ->check(CLI::IsMember({"brief", "parts", "full"}));
     report_->callback([&] { code = report(reportC); });
 
     SheetCommand sheetC;
@@ -48,7 +49,8 @@ int main(int argc, char** argv) {
     new_->add_option("--beam", newC.beam, "Beam section on the right, such as IPE400")->required();
     new_->add_option("--left", newC.left, "Beam section on the left");
     new_->add_option("--steel", newC.steel, "Steel grade of members and plates");
-    new_->add_option("--reach", newC.reach, "End plate: flush, extended-top or extended-both")->check(CLI::IsMember({"flush", "extended-top", "extended-both"}));
+    new_->add_option("--reach", newC.reach, "End plate: flush, extended-top or extended-both")
+        ->check(CLI::IsMember({"flush", "extended-top", "extended-both"}));
     new_->add_option("--span", newC.span, "Beam span in mm, for the class by stiffness")->check(CLI::Range(200.0, 200000.0));
     new_->add_option("--mark", newC.mark, "Mark of the joint");
     new_->add_option("--title", newC.title, "Where the joint is");
@@ -82,9 +84,7 @@ int main(int argc, char** argv) {
 
     try {
         app.parse(argc, argv);
-    } catch (const CLI::ParseError& e) {
-        return app.exit(e) == 0 ? 0 : 1;
-    } catch (const std::exception& e) {
+    } catch (const CLI::ParseError& e) { return app.exit(e) == 0 ? 0 : 1; } catch (const std::exception& e) {
         std::cerr << "Could not be done: " << e.what() << "\n";
         return 1;
     }

@@ -27,7 +27,9 @@ BendingClass bendingClass(const Section& s, double f_y) {
 }
 
 double plasticAxialResistance(const SideModel& m, const Settings& s) { return m.beam.A * m.beamSteel.f_y / s.gamma_M0; }
-double plasticMomentResistance(const Section& section, double f_y, const Settings& s) { return section.W_pl_y * f_y / s.gamma_M0; }
+double plasticMomentResistance(const Section& section, double f_y, const Settings& s) {
+    return section.W_pl_y * f_y / s.gamma_M0;
+}
 
 template <class Num> Num beamMomentResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed_) {
     const BendingClass c = bendingClass(m.beam, m.beamSteel.f_y);
@@ -37,17 +39,23 @@ template <class Num> Num beamMomentResistance(Workings<Num>& w, const SideModel&
     const Num t_f = w.given("t_fb", "beam flange", Quantity::Length, m.beam.t_f);
     const Num t_w = w.given("t_wb", "beam web", Quantity::Length, m.beam.t_w);
     const Num A_w = w.let("A_w", "web area", Quantity::Area, "EN 1993-1-1:2005 6.2.8(5)", (h - 2 * t_f) * t_w);
-    const Num V_pl_Rd = w.let("V_pl_Rd", "plastic shear resistance of the web", Quantity::Force, "EN 1993-1-1:2005 (6.18)", A_w * f_y_b / (constant<Num>(root3, "√3") * gamma_M0));
+    const Num V_pl_Rd = w.let("V_pl_Rd", "plastic shear resistance of the web", Quantity::Force, "EN 1993-1-1:2005 (6.18)",
+                              A_w * f_y_b / (constant<Num>(root3, "√3") * gamma_M0));
     Num W(0);
-    if (c.sectionClass <= 2) W = w.given("W_pl_y", "class 1 or 2: plastic modulus", Quantity::Modulus, m.beam.W_pl_y, "EN 1993-1-1:2005 table 5.2");
-    else W = w.given("W_el_y", "class 3 or 4: elastic modulus", Quantity::Modulus, m.beam.W_el_y, "EN 1993-1-1:2005 table 5.2");
+    if (c.sectionClass <= 2)
+        W = w.given("W_pl_y", "class 1 or 2: plastic modulus", Quantity::Modulus, m.beam.W_pl_y, "EN 1993-1-1:2005 table 5.2");
+    else
+        W = w.given("W_el_y", "class 3 or 4: elastic modulus", Quantity::Modulus, m.beam.W_el_y, "EN 1993-1-1:2005 table 5.2");
     if (V_Ed_ > 0.5 * valueOf(V_pl_Rd)) {
         const Num V_Ed = w.given("V_Ed", "beam shear", Quantity::Force, V_Ed_);
-        const Num rho = w.let("rho", "reduction for shear", Quantity::Ratio, "EN 1993-1-1:2005 6.2.8(3)", smaller(Num(1), square(2 * V_Ed / V_pl_Rd - 1)));
-        W = w.let("W_V", "modulus reduced for shear", Quantity::Modulus, "EN 1993-1-1:2005 (6.30)", W - rho * square(A_w) / (4 * t_w));
+        const Num rho = w.let("rho", "reduction for shear", Quantity::Ratio, "EN 1993-1-1:2005 6.2.8(3)",
+                              smaller(Num(1), square(2 * V_Ed / V_pl_Rd - 1)));
+        W = w.let("W_V", "modulus reduced for shear", Quantity::Modulus, "EN 1993-1-1:2005 (6.30)",
+                  W - rho * square(A_w) / (4 * t_w));
     }
     if (c.sectionClass == 4) {
-        const Num share = w.given("k_c4", "class 4: stress limit over f_y", Quantity::Ratio, c.stressLimit, "EN 1993-1-1:2005 5.5.2(9)");
+        const Num share =
+            w.given("k_c4", "class 4: stress limit over f_y", Quantity::Ratio, c.stressLimit, "EN 1993-1-1:2005 5.5.2(9)");
         return w.let("M_c_Rd", "beam in bending", Quantity::Moment, "EN 1993-1-1:2005 6.2.5", share * W * f_y_b / gamma_M0);
     }
     return w.let("M_c_Rd", "beam in bending", Quantity::Moment, "EN 1993-1-1:2005 6.2.5", W * f_y_b / gamma_M0);
@@ -62,27 +70,31 @@ template <class Num> Num flangeCompressionResistance(Workings<Num>& w, const Sid
         const Num b_fb = w.given("b_fb", "beam flange width", Quantity::Length, m.beam.b);
         const Num f_y_fb = w.given("f_y_fb", "yield strength", Quantity::Stress, m.beamSteel.f_y);
         const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-        F = w.let("F_c_fb_Rd", "beam deeper than 600 mm: web's share at most 20 %", Quantity::Force, "EN 1993-1-8:2005 6.2.6.7(1)",
-                  smaller(F, b_fb * t_fb * f_y_fb / (0.8 * gamma_M0)));
+        F = w.let("F_c_fb_Rd", "beam deeper than 600 mm: web's share at most 20 %", Quantity::Force,
+                  "EN 1993-1-8:2005 6.2.6.7(1)", smaller(F, b_fb * t_fb * f_y_fb / (0.8 * gamma_M0)));
     }
     const Num cosine = w.given("cos_theta", "slope of the beam", Quantity::Ratio, m.cosSlope);
     return w.result("F_c_fb_Rd", "beam flange and web in compression, normal to the plate", Quantity::Force, flange, F * cosine);
 }
 
 template <class Num> Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& l_eff) {
-    const Num b_eff_t_wb = w.let("b_eff_t_wb", "effective width: length of the end plate's T-stub", Quantity::Length, "EN 1993-1-8:2005 6.2.6.8(2)", l_eff * Num(1));
+    const Num b_eff_t_wb = w.let("b_eff_t_wb", "effective width: length of the end plate's T-stub", Quantity::Length,
+                                 "EN 1993-1-8:2005 6.2.6.8(2)", l_eff * Num(1));
     const Num t_wb = w.given("t_wb", "beam web", Quantity::Length, m.beam.t_w);
     const Num f_y_wb = w.given("f_y_wb", "yield strength", Quantity::Stress, m.beamSteel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-    const Num F = w.let("F_t_wb_Rd", "beam web", Quantity::Force, "EN 1993-1-8:2005 (6.22)", b_eff_t_wb * t_wb * f_y_wb / gamma_M0);
-    if (m.weldWeb.kind == WeldKind::Butt) return w.result("F_t_wb_Rd", "beam web in tension", Quantity::Force, "EN 1993-1-8:2005 6.2.6.8", F * Num(1));
+    const Num F =
+        w.let("F_t_wb_Rd", "beam web", Quantity::Force, "EN 1993-1-8:2005 (6.22)", b_eff_t_wb * t_wb * f_y_wb / gamma_M0);
+    if (m.weldWeb.kind == WeldKind::Butt)
+        return w.result("F_t_wb_Rd", "beam web in tension", Quantity::Force, "EN 1993-1-8:2005 6.2.6.8", F * Num(1));
     const Num F_w = transverseFillets(w, m.weldWeb.throat, 2 * b_eff_t_wb, jointStrength(m.beamSteel, m.plateSteel), s);
-    return w.result("F_t_wb_Rd", "beam web in tension, with its weld", Quantity::Force, "EN 1993-1-8:2005 6.2.6.8", smaller(F, F_w));
+    return w.result("F_t_wb_Rd", "beam web in tension, with its weld", Quantity::Force, "EN 1993-1-8:2005 6.2.6.8",
+                    smaller(F, F_w));
 }
 
-#define ZG_FOR(Num)                                                                                                                        \
-    template Num beamMomentResistance(Workings<Num>&, const SideModel&, const Settings&, double);                                          \
-    template Num flangeCompressionResistance(Workings<Num>&, const SideModel&, const Settings&, double);                                   \
+#define ZG_FOR(Num)                                                                                                              \
+    template Num beamMomentResistance(Workings<Num>&, const SideModel&, const Settings&, double);                                \
+    template Num flangeCompressionResistance(Workings<Num>&, const SideModel&, const Settings&, double);                         \
     template Num webTensionResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&);
 ZG_FOR(double)
 ZG_FOR(Traced)

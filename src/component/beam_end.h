@@ -17,10 +17,12 @@ struct BendingClass {
 template <class Num> [[nodiscard]] Num beamMomentResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed);
 
 /// Beam flange and web in compression (EN 1993-1-8:2005 6.2.6.7), as force normal to the end plate, N.
-template <class Num> [[nodiscard]] Num flangeCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed);
+template <class Num>
+[[nodiscard]] Num flangeCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed);
 
 /// Beam web in tension (6.2.6.8) over the effective length of the end plate's T-stub, limited by the web's weld, N.
-template <class Num> [[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& l_eff);
+template <class Num>
+[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& l_eff);
 
 /// Plastic resistances of the beam, N and Nmm.
 [[nodiscard]] double plasticAxialResistance(const SideModel& m, const Settings& s);

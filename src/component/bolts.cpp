@@ -53,8 +53,10 @@ template <class Num> Num boltBearing(Workings<Num>& w, const SideModel& m, const
     alpha_b = w.let("alpha_b", "", Quantity::Ratio, table, larger(Num(0), alpha_b));
     const Num e_2 = w.given("e_2", "edge distance across the force", Quantity::Length, place.e_2);
     const Num p_2 = w.given("p_2", "spacing across the force", Quantity::Length, place.p_2);
-    const Num k_1 = w.let("k_1", "", Quantity::Ratio, table, larger(Num(0), smaller(Num(2.5), smaller(2.8 * e_2 / d_0 - 1.7, 1.4 * p_2 / d_0 - 1.7))));
-    if (place.isOversize) return w.result("F_b_Rd", "bearing, oversize hole", Quantity::Force, table, 0.8 * k_1 * alpha_b * f_u * d * t / gamma_M2);
+    const Num k_1 = w.let("k_1", "", Quantity::Ratio, table,
+                          larger(Num(0), smaller(Num(2.5), smaller(2.8 * e_2 / d_0 - 1.7, 1.4 * p_2 / d_0 - 1.7))));
+    if (place.isOversize)
+        return w.result("F_b_Rd", "bearing, oversize hole", Quantity::Force, table, 0.8 * k_1 * alpha_b * f_u * d * t / gamma_M2);
     return w.result("F_b_Rd", "bearing", Quantity::Force, table, k_1 * alpha_b * f_u * d * t / gamma_M2);
 }
 
@@ -63,9 +65,9 @@ double elongationLength(const SideModel& m) {
     return m.column.t_f + m.t_p + backing + 2 * m.bolt.washerThickness + 0.5 * (m.bolt.headHeight + m.bolt.nutHeight);
 }
 
-#define ZG_FOR(Num)                                                                                                                        \
-    template BoltTensionResistance<Num> boltTension(Workings<Num>&, const SideModel&, const Settings&);                                    \
-    template Num boltShear(Workings<Num>&, const SideModel&, const Settings&);                                                             \
+#define ZG_FOR(Num)                                                                                                              \
+    template BoltTensionResistance<Num> boltTension(Workings<Num>&, const SideModel&, const Settings&);                          \
+    template Num boltShear(Workings<Num>&, const SideModel&, const Settings&);                                                   \
     template Num boltBearing(Workings<Num>&, const SideModel&, const Settings&, const BearingPlace&);
 ZG_FOR(double)
 ZG_FOR(Traced)

@@ -9,7 +9,8 @@ template <class Num> struct BoltTensionResistance {
     Num F_t_Rd, B_p_Rd;
     Num least; ///< what the T-stub may count on
 };
-template <class Num> [[nodiscard]] BoltTensionResistance<Num> boltTension(Workings<Num>& w, const SideModel& m, const Settings& s);
+template <class Num>
+[[nodiscard]] BoltTensionResistance<Num> boltTension(Workings<Num>& w, const SideModel& m, const Settings& s);
 
 /// Shear resistance of one bolt in one plane (table 3.4), N.
 template <class Num> [[nodiscard]] Num boltShear(Workings<Num>& w, const SideModel& m, const Settings& s);
@@ -22,7 +23,8 @@ struct BearingPlace {
     double t = 0, f_u = 0;
     bool isOversize = false;
 };
-template <class Num> [[nodiscard]] Num boltBearing(Workings<Num>& w, const SideModel& m, const Settings& s, const BearingPlace& place);
+template <class Num>
+[[nodiscard]] Num boltBearing(Workings<Num>& w, const SideModel& m, const Settings& s, const BearingPlace& place);
 
 /// Elongation length of a bolt: grip (flange, plate, two washers) plus half of head and nut (table 6.11), mm.
 [[nodiscard]] double elongationLength(const SideModel& m);

@@ -4,7 +4,8 @@
 
 namespace zg {
 
-/// Shear area of the column with what a supplementary web plate adds (EN 1993-1-1:2005 6.2.6(3), EN 1993-1-8:2005 6.2.6.1(6)), mm².
+/// Shear area of the column with what a supplementary web plate adds (EN 1993-1-1:2005 6.2.6(3), EN 1993-1-8:2005 6.2.6.1(6)),
+/// mm².
 template <class Num> [[nodiscard]] Num shearArea(Workings<Num>& w, const SideModel& m);
 
 /// Resistance of the web panel in shear (EN 1993-1-8:2005 6.2.6.1), N. `leverBetweenStiffeners` > 0 when stiffeners stand at both
@@ -14,10 +15,12 @@ template <class Num> struct PanelShear {
     Num V_wp_Rd; ///< of the panel, with V_wp_add_Rd, without a diagonal
     bool isSlender = false;
 };
-template <class Num> [[nodiscard]] PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc);
+template <class Num>
+[[nodiscard]] PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc);
 
 /// Reduction factor for shear in the panel, table 6.3, for one effective width.
-template <class Num> [[nodiscard]] Num shearReduction(Workings<Num>& w, const Num& b_eff, double t_w, const Num& A_vc, double beta);
+template <class Num>
+[[nodiscard]] Num shearReduction(Workings<Num>& w, const Num& b_eff, double t_w, const Num& A_vc, double beta);
 
 /// Column web in transverse compression without a stiffener (6.2.6.2), N. sigma_com: largest compressive stress of the column at
 /// the web's root from axial force and bending, MPa, tension as 0.
@@ -27,12 +30,13 @@ template <class Num> struct WebCompression {
     Num bearing; ///< omega k_wc b_eff t_wc f_y / gamma_M0: the web's own crushing share
 };
 template <class Num>
-[[nodiscard]] WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc, double beta,
-                                                           double sigma_com);
+[[nodiscard]] WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s,
+                                                           const Num& A_vc, double beta, double sigma_com);
 
 /// Column web in transverse tension (6.2.6.3) for an effective width, N.
 template <class Num>
-[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc, const Num& b_eff, double beta);
+[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc, const Num& b_eff,
+                                       double beta);
 
 /// Clear depth of the column web between its root fillets or welds, mm.
 [[nodiscard]] double clearWebDepth(const Section& section);

@@ -26,7 +26,8 @@ template <class Num> struct Capacity {
 
 template <class Num> class Verification {
 public:
-    Verification(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone, const ConnectionActions& a, std::vector<Check>& checks)
+    Verification(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,
+                 const ConnectionActions& a, std::vector<Check>& checks)
         : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), a_(a), checks_(checks) {}
 
     ConnectionResult run() {
@@ -88,7 +89,9 @@ private:
             }
             if constexpr (Workings<Num>::tracing) {
                 const auto number = [&](int i) { return std::to_string(zone_.places[static_cast<std::size_t>(i)] + 1); };
-                w_.heading(2, (span.first == span.last ? "Row " + number(span.first) : "Rows " + number(span.first) + " to " + number(span.last)) + ", column web in tension");
+                w_.heading(2, (span.first == span.last ? "Row " + number(span.first)
+                                                       : "Rows " + number(span.first) + " to " + number(span.last)) +
+                                  ", column web in tension");
             }
             cap_.columnWeb.push_back(webTensionResistance(w_, m_, s_, cap_.A_vc, span.columnFlange->l_eff_1, a_.beta));
         }
@@ -105,7 +108,8 @@ private:
         TensionCaps<Num> caps{webCompression(), cap_.F_c_fb_Rd, std::nullopt};
         if (a_.beta > 0) {
             const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
-            caps.panelShear = w_.let("V_beta", "panel resistance over β", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)", panelResistance() / beta);
+            caps.panelShear = w_.let("V_beta", "panel resistance over β", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
+                                     panelResistance() / beta);
         }
         const RowForces<Num> forces = assembleRows(w_, zone_, cap_.columnWeb, caps, H_);
         const std::vector<int> places = tensionRows(m_);
@@ -153,15 +157,18 @@ private:
             M = i == 0 ? h_r * F_tr_Rd : M + h_r * F_tr_Rd;
         }
         if (out_.isAxialCounted) {
-            const Num H = w_.given("N_Ed", "axial force above the limit of 6.2.7.1(3)", Quantity::Force, H_, "EN 1993-1-8:2005 6.2.7.1(3)");
+            const Num H =
+                w_.given("N_Ed", "axial force above the limit of 6.2.7.1(3)", Quantity::Force, H_, "EN 1993-1-8:2005 6.2.7.1(3)");
             const Num z_a = w_.given("z_a", "centre of compression to the beam axis", Quantity::Length, armToAxis());
-            M = w_.let("M_j_Rd", "about the beam axis, with the actual axial force", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1", M - H * z_a);
+            M = w_.let("M_j_Rd", "about the beam axis, with the actual axial force", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
+                       M - H * z_a);
             // More compression than the lower flange can take: the tension flange's side works in compression too.
             const double sum = out_.T_Rd;
             if (sum <= 0 && H_ < 0) {
                 const double C = std::min(out_.F_c_wc_Rd, out_.F_c_fb_Rd);
                 const double topC = std::max(0.0, -H_ - C);
-                M = w_.let("M_j_Rd", "both flanges in compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1", (Num(C) - Num(topC)) * z_a);
+                M = w_.let("M_j_Rd", "both flanges in compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
+                           (Num(C) - Num(topC)) * z_a);
             }
         }
         M = w_.result("M_j_Rd", "moment resistance of the joint", Quantity::Moment, "EN 1993-1-8:2005 (6.25)", larger(Num(0), M));
@@ -243,7 +250,8 @@ private:
     }
 
     void checkJoint() {
-        Check& c = add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed), out_.M_j_Rd, Quantity::Moment, "EN 1993-1-8:2005 (6.23)");
+        Check& c =
+            add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed), out_.M_j_Rd, Quantity::Moment, "EN 1993-1-8:2005 (6.23)");
         out_.utilisation = c.utilisation;
         c.add(part(PartKind::EndPlate));
         if (H_ > 0 && out_.T_Rd <= H_) {
@@ -255,15 +263,18 @@ private:
         const double V = a_.beta * (out_.T_Ed + C_) / 2;
         if (a_.beta > 0) {
             const double alone = valueOf(cap_.panel.V_wp_Rd);
-            add(CheckCode::ColumnWebShear, std::max(0.0, V), out_.V_wp_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.1").add(part(PartKind::ColumnWeb));
+            add(CheckCode::ColumnWebShear, std::max(0.0, V), out_.V_wp_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.1")
+                .add(part(PartKind::ColumnWeb));
             if (cap_.diagonal) {
                 const double N = std::max(0.0, V - alone) / cap_.diagonal->cosine;
-                add(CheckCode::DiagonalStrut, N, valueOf(cap_.diagonal->N_Rd), Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)").add(part(PartKind::Diagonal));
+                add(CheckCode::DiagonalStrut, N, valueOf(cap_.diagonal->N_Rd), Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)")
+                    .add(part(PartKind::Diagonal));
             }
             if (m_.doubler) doublerWeld(V);
         }
-        Check& c = add(cap_.stiffened ? CheckCode::ColumnWebCompressionStiffener : CheckCode::ColumnWebCompression, out_.C_Ed, out_.F_c_wc_Rd, Quantity::Force,
-                       cap_.stiffened ? "EN 1993-1-5:2006 9.1, 9.4" : "EN 1993-1-8:2005 6.2.6.2");
+        Check& c =
+            add(cap_.stiffened ? CheckCode::ColumnWebCompressionStiffener : CheckCode::ColumnWebCompression, out_.C_Ed,
+                out_.F_c_wc_Rd, Quantity::Force, cap_.stiffened ? "EN 1993-1-5:2006 9.1, 9.4" : "EN 1993-1-8:2005 6.2.6.2");
         c.add(part(PartKind::ColumnWeb));
         if (cap_.stiffened) compressionStiffener(c);
     }
@@ -277,12 +288,15 @@ private:
         double resistance = 0;
         if (m_.doubler->weld.kind == WeldKind::Fillet) {
             w_.heading(2, "Weld of the supplementary web plate", "doubler weld");
-            resistance = valueOf(longitudinalFillets(w_, m_.doubler->weld.throat, Num(m_.column.h > 0 ? length : 0), strength, s_));
+            resistance =
+                valueOf(longitudinalFillets(w_, m_.doubler->weld.throat, Num(m_.column.h > 0 ? length : 0), strength, s_));
         } else {
-            resistance = m_.doubler->thickness * length * std::min(m_.doublerSteel.f_y, m_.columnSteel.f_y) / (1.73205080756887729353 * s_.gamma_M0);
+            resistance = m_.doubler->thickness * length * std::min(m_.doublerSteel.f_y, m_.columnSteel.f_y) /
+                         (1.73205080756887729353 * s_.gamma_M0);
         }
         const double height = std::max(1.0, m_.column.h - 2 * m_.column.t_f);
-        add(CheckCode::DoublerWeld, share * length / height, resistance, Quantity::Force, "EN 1993-1-8:2005 4.5.3.2").add(part(PartKind::Doubler));
+        add(CheckCode::DoublerWeld, share * length / height, resistance, Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
+            .add(part(PartKind::Doubler));
     }
 
     void compressionStiffener(Check& c) {
@@ -291,11 +305,14 @@ private:
         w_.heading(2, "Welds of the compression stiffeners", "stiffener welds");
         const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
         const double share = out_.C_Ed * valueOf(cap_.stiffened->stiffenerShare);
-        add(CheckCode::CompressionStiffenerWeld, share, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2").add(line.part);
+        add(CheckCode::CompressionStiffenerWeld, share, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force,
+            "EN 1993-1-8:2005 4.5.3.2")
+            .add(line.part);
     }
 
     void checkRows() {
-        const auto component = [&](CheckCode code, int i, int j, double demand, double resistance, const char* clause, PartRef where) {
+        const auto component = [&](CheckCode code, int i, int j, double demand, double resistance, const char* clause,
+                                   PartRef where) {
             Check& c = add(code, demand, resistance, Quantity::Force, clause);
             c.firstRow = std::min(zone_.places[static_cast<std::size_t>(i)], zone_.places[static_cast<std::size_t>(j)]);
             c.lastRow = std::max(zone_.places[static_cast<std::size_t>(i)], zone_.places[static_cast<std::size_t>(j)]);
@@ -307,13 +324,23 @@ private:
             for (int j = i; j < zone_.rows; ++j) {
                 sum += out_.rows[static_cast<std::size_t>(j)].F_r_Ed;
                 const Span<Num>& span = zone_.span(i, j);
-                if (const auto& web = columnWeb(i, j)) component(CheckCode::ColumnWebTension, i, j, sum, valueOf(*web), "EN 1993-1-8:2005 6.2.6.3", part(PartKind::ColumnWeb));
-                if (span.columnFlange) component(CheckCode::ColumnFlangeBending, i, j, sum, valueOf(span.columnFlange->F_T_Rd), "EN 1993-1-8:2005 6.2.6.4", part(PartKind::ColumnFlange));
-                if (span.endPlate) component(CheckCode::EndPlateBending, i, j, sum, valueOf(span.endPlate->F_T_Rd), "EN 1993-1-8:2005 6.2.6.5", part(PartKind::EndPlate));
-                if (span.beamWeb) component(CheckCode::BeamWebTension, i, j, sum, valueOf(*span.beamWeb), "EN 1993-1-8:2005 6.2.6.8", part(PartKind::BeamWeb));
+                if (const auto& web = columnWeb(i, j))
+                    component(CheckCode::ColumnWebTension, i, j, sum, valueOf(*web), "EN 1993-1-8:2005 6.2.6.3",
+                              part(PartKind::ColumnWeb));
+                if (span.columnFlange)
+                    component(CheckCode::ColumnFlangeBending, i, j, sum, valueOf(span.columnFlange->F_T_Rd),
+                              "EN 1993-1-8:2005 6.2.6.4", part(PartKind::ColumnFlange));
+                if (span.endPlate)
+                    component(CheckCode::EndPlateBending, i, j, sum, valueOf(span.endPlate->F_T_Rd), "EN 1993-1-8:2005 6.2.6.5",
+                              part(PartKind::EndPlate));
+                if (span.beamWeb)
+                    component(CheckCode::BeamWebTension, i, j, sum, valueOf(*span.beamWeb), "EN 1993-1-8:2005 6.2.6.8",
+                              part(PartKind::BeamWeb));
             }
-            component(CheckCode::BoltTension, i, i, out_.rows[static_cast<std::size_t>(i)].F_r_Ed / 2, valueOf(zone_.bolt.F_t_Rd), "EN 1993-1-8:2005 table 3.4", rowPart(i));
-            component(CheckCode::BoltPunching, i, i, out_.rows[static_cast<std::size_t>(i)].F_r_Ed / 2, valueOf(zone_.bolt.B_p_Rd), "EN 1993-1-8:2005 table 3.4", part(PartKind::EndPlate));
+            component(CheckCode::BoltTension, i, i, out_.rows[static_cast<std::size_t>(i)].F_r_Ed / 2, valueOf(zone_.bolt.F_t_Rd),
+                      "EN 1993-1-8:2005 table 3.4", rowPart(i));
+            component(CheckCode::BoltPunching, i, i, out_.rows[static_cast<std::size_t>(i)].F_r_Ed / 2,
+                      valueOf(zone_.bolt.B_p_Rd), "EN 1993-1-8:2005 table 3.4", part(PartKind::EndPlate));
         }
         tensionStiffener();
         rib();
@@ -328,18 +355,22 @@ private:
         const auto lean = [&](int i) {
             const RowModel& r = m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(i)])];
             const double m = valueOf(zone_.m_c[static_cast<std::size_t>(i)]);
-            const double m_2 = std::max(0.1, std::abs(r.y - line->y) - line->thickness / 2 - 0.8 * 1.41421356237309504880 * line->throat);
+            const double m_2 =
+                std::max(0.1, std::abs(r.y - line->y) - line->thickness / 2 - 0.8 * 1.41421356237309504880 * line->throat);
             force += out_.rows[static_cast<std::size_t>(i)].F_r_Ed * m / (m + m_2);
         };
         int below = 0;
-        while (below < zone_.rows && m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(below)])].y < line->y) ++below;
+        while (below < zone_.rows && m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(below)])].y < line->y)
+            ++below;
         if (below > 0) lean(below - 1);
         if (below < zone_.rows) lean(below);
         w_.heading(2, "Column stiffeners in tension", "tension stiffener");
         const Num F_t_s_Rd = stiffenerTension(w_, m_, s_, *line);
         const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, *line);
         add(CheckCode::TensionStiffener, force, valueOf(F_t_s_Rd), Quantity::Force, "EN 1993-1-1:2005 6.2.3").add(line->part);
-        add(CheckCode::TensionStiffenerWeld, force, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2").add(line->part);
+        add(CheckCode::TensionStiffenerWeld, force, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force,
+            "EN 1993-1-8:2005 4.5.3.2")
+            .add(line->part);
     }
 
     void rib() {
@@ -348,23 +379,27 @@ private:
         const RowModel& r = m_.rows[static_cast<std::size_t>(places[0])];
         if (r.y >= 0) return;
         const double m = valueOf(zone_.m_p[0]);
-        const double m_2 = std::max(0.1, -r.y - 0.8 * 1.41421356237309504880 * (m_.weldTension.kind == WeldKind::Fillet ? m_.weldTension.throat : 0));
+        const double m_2 = std::max(0.1, -r.y - 0.8 * 1.41421356237309504880 *
+                                                    (m_.weldTension.kind == WeldKind::Fillet ? m_.weldTension.throat : 0));
         const double force = out_.rows[0].F_r_Ed * m_2 / (m + m_2);
         w_.heading(2, "Rib on the end plate", "rib");
         const Num t_r = w_.given("t_r", "rib", Quantity::Length, m_.rib->thickness);
         const Num l_r = w_.given("l_r", "its length along the flange", Quantity::Length, m_.rib->length);
         const Num f_y = w_.given("f_y_r", "yield strength", Quantity::Stress, m_.rib->steel.f_y);
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
-        const Num V_r_Rd = w_.result("V_r_Rd", "rib in shear along the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.6", l_r * t_r * f_y / (constant<Num>(1.73205080756887729353, "√3") * gamma_M0));
+        const Num V_r_Rd = w_.result("V_r_Rd", "rib in shear along the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.6",
+                                     l_r * t_r * f_y / (constant<Num>(1.73205080756887729353, "√3") * gamma_M0));
         const WeldStrength strength = jointStrength(m_.rib->steel, m_.plateSteel);
         const Num toPlate = transverseFillets(w_, m_.rib->throat, Num(2 * std::max(0.0, m_.projectionTension)), strength, s_);
         const Num toFlange = longitudinalFillets(w_, m_.rib->throat, 2 * l_r, strength, s_);
         add(CheckCode::RibShear, force, valueOf(V_r_Rd), Quantity::Force, "EN 1993-1-1:2005 6.2.6").add(m_.rib->part);
-        add(CheckCode::RibWeld, force, std::min(valueOf(toPlate), valueOf(toFlange)), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2").add(m_.rib->part);
+        add(CheckCode::RibWeld, force, std::min(valueOf(toPlate), valueOf(toFlange)), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
+            .add(m_.rib->part);
     }
 
     void checkBeam() {
-        add(CheckCode::BeamFlangeCompression, out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7").add(compressionFlange());
+        add(CheckCode::BeamFlangeCompression, out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
+            .add(compressionFlange());
     }
 
     static void asRule(Check& c) {
@@ -393,13 +428,14 @@ private:
         w_.heading(2, "Welds", "welds");
         const double yields = m_.beam.b * m_.flange * m_.beamSteel.f_y / s_.gamma_M0;
         const Num tension = flangeWeldResistance(w_, m_, m_.weldTension, s_);
-        Check& t = add(CheckCode::WeldTensionFlange, std::min(atFlange, yields), valueOf(tension), Quantity::Force, "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
+        Check& t = add(CheckCode::WeldTensionFlange, std::min(atFlange, yields), valueOf(tension), Quantity::Force,
+                       "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
         asRule(t);
         t.add(tensionWeld());
         t.add(tensionFlange());
         const Num compression = flangeWeldResistance(w_, m_, m_.weldCompression, s_);
-        Check& c = add(CheckCode::WeldCompressionFlange, std::min(std::max(out_.T_Rd - H_, out_.C_Ed), yields), valueOf(compression), Quantity::Force,
-                       "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
+        Check& c = add(CheckCode::WeldCompressionFlange, std::min(std::max(out_.T_Rd - H_, out_.C_Ed), yields),
+                       valueOf(compression), Quantity::Force, "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
         asRule(c);
         c.add(compressionWeld());
         if (m_.bearsInCompression) {
@@ -408,21 +444,27 @@ private:
         }
         if (m_.weldWeb.kind == WeldKind::Fillet) {
             const WebWeld<Num> web = webWeldStress(w_, m_, s_, inner, innerLength, std::abs(a_.forces.V));
-            add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3").add(part(PartKind::WeldWeb));
+            add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
+                .add(part(PartKind::WeldWeb));
         }
     }
 
     BearingPlace bearing(std::size_t i, bool isPlate) const {
         const RowModel& r = m_.rows[i];
         BearingPlace p;
-        // The beam pushes down: the plate bears on the upper side of its bolts, towards its top edge; the column flange downwards.
+        // The beam pushes down: the plate bears on the upper side of its bolts, towards its top edge; the column flange
+        // downwards.
         const bool down = (a_.forces.V >= 0) != m_.isReversed; // in the mirrored frame y grows with "down" unless reversed
         const bool towardsSmallY = isPlate ? down : !down;
         const bool hasNext = towardsSmallY ? i > 0 : i + 1 < m_.rows.size();
-        if (hasNext) p.p_1 = std::abs(r.y - m_.rows[towardsSmallY ? i - 1 : i + 1].y);
-        else if (isPlate) p.e_1 = towardsSmallY ? r.y + m_.projectionTension : m_.depth + m_.projectionCompression - r.y;
-        else if (towardsSmallY && m_.columnEnd < continues) p.e_1 = r.y + m_.columnEnd;
-        else if (!towardsSmallY && m_.columnEndCompression < continues) p.e_1 = m_.depth + m_.columnEndCompression - r.y;
+        if (hasNext)
+            p.p_1 = std::abs(r.y - m_.rows[towardsSmallY ? i - 1 : i + 1].y);
+        else if (isPlate)
+            p.e_1 = towardsSmallY ? r.y + m_.projectionTension : m_.depth + m_.projectionCompression - r.y;
+        else if (towardsSmallY && m_.columnEnd < continues)
+            p.e_1 = r.y + m_.columnEnd;
+        else if (!towardsSmallY && m_.columnEndCompression < continues)
+            p.e_1 = m_.depth + m_.columnEndCompression - r.y;
         if (p.e_1 < 0) p.e_1 = 1e-9; // outside the plate: no bearing at all
         p.e_2 = ((isPlate ? m_.b_p : m_.column.b) - r.gauge) / 2;
         p.p_2 = r.gauge;
@@ -439,7 +481,8 @@ private:
         const std::vector<int> places = tensionRows(m_);
         Num sum(0);
         for (std::size_t i = 0; i < m_.rows.size(); ++i) {
-            if constexpr (Workings<Num>::tracing) w_.heading(3, "Row " + std::to_string(m_.rows[i].place + 1) + ", shear and bearing");
+            if constexpr (Workings<Num>::tracing)
+                w_.heading(3, "Row " + std::to_string(m_.rows[i].place + 1) + ", shear and bearing");
             const Num F_b_p = boltBearing(w_, m_, s_, bearing(i, true));
             const Num F_b_c = boltBearing(w_, m_, s_, bearing(i, false));
             Num shear = F_v_Rd;
@@ -447,11 +490,13 @@ private:
                 if (places[k] != static_cast<int>(i)) continue;
                 shear = shearLeft(F_v_Rd, k);
             }
-            const Num row = w_.let("F_vr_Rd", "both bolts of the row", Quantity::Force, "EN 1993-1-8:2005 table 3.4", 2 * smaller(shear, smaller(F_b_p, F_b_c)));
+            const Num row = w_.let("F_vr_Rd", "both bolts of the row", Quantity::Force, "EN 1993-1-8:2005 table 3.4",
+                                   2 * smaller(shear, smaller(F_b_p, F_b_c)));
             sum = i == 0 ? row : sum + row;
         }
         sum = w_.result("F_v_Rd_sum", "all rows", Quantity::Force, "EN 1993-1-8:2005 3.6, 3.7", sum * Num(1));
-        Check& c = add(CheckCode::BoltShearGroup, std::abs(a_.forces.V), valueOf(sum), Quantity::Force, "EN 1993-1-8:2005 table 3.4, 6.2.2(2)");
+        Check& c = add(CheckCode::BoltShearGroup, std::abs(a_.forces.V), valueOf(sum), Quantity::Force,
+                       "EN 1993-1-8:2005 table 3.4, 6.2.2(2)");
         c.add({PartKind::BoltRow, m_.side, m_.rows.back().place});
     }
 
@@ -460,7 +505,8 @@ private:
         const RowResult& row = out_.rows[k];
         if (s_.shearRule == ShearRule::Simple) {
             if (!needed_[k]) return F_v_Rd;
-            return w_.let("F_v_red", "bolt of a row that is needed in tension", Quantity::Force, "EN 1993-1-8:2005 6.2.2(2)", 0.4 / 1.4 * F_v_Rd);
+            return w_.let("F_v_red", "bolt of a row that is needed in tension", Quantity::Force, "EN 1993-1-8:2005 6.2.2(2)",
+                          0.4 / 1.4 * F_v_Rd);
         }
         double T_stub = 1e300;
         if (row.columnFlange.alone) T_stub = std::min(T_stub, *row.columnFlange.alone);
@@ -468,7 +514,8 @@ private:
         // Prying grows the bolt force with the T-stub's: at the T-stub's resistance the bolt is taken as fully used.
         const double ratio = T_stub > 0 ? std::min(1.0, row.F_r_Ed / T_stub) : 1.0;
         const Num use = w_.given("F_t_ratio", "bolt tension with prying, share of F_t_Rd", Quantity::Ratio, ratio);
-        return w_.let("F_v_red", "shear left by the interaction", Quantity::Force, "EN 1993-1-8:2005 table 3.4", (1 - use / 1.4) * F_v_Rd);
+        return w_.let("F_v_red", "shear left by the interaction", Quantity::Force, "EN 1993-1-8:2005 table 3.4",
+                      (1 - use / 1.4) * F_v_Rd);
     }
 
     Workings<Num>& w_;
@@ -488,12 +535,14 @@ private:
 } // namespace
 
 template <class Num>
-ConnectionResult verifyConnection(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone, const ConnectionActions& a,
-                                  std::vector<Check>& checks) {
+ConnectionResult verifyConnection(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,
+                                  const ConnectionActions& a, std::vector<Check>& checks) {
     return Verification<Num>(w, joint, m, zone, a, checks).run();
 }
 
-template ConnectionResult verifyConnection(Workings<double>&, const ResolvedJoint&, const SideModel&, const TensionZone<double>&, const ConnectionActions&, std::vector<Check>&);
-template ConnectionResult verifyConnection(Workings<Traced>&, const ResolvedJoint&, const SideModel&, const TensionZone<Traced>&, const ConnectionActions&, std::vector<Check>&);
+template ConnectionResult verifyConnection(Workings<double>&, const ResolvedJoint&, const SideModel&, const TensionZone<double>&,
+                                           const ConnectionActions&, std::vector<Check>&);
+template ConnectionResult verifyConnection(Workings<Traced>&, const ResolvedJoint&, const SideModel&, const TensionZone<Traced>&,
+                                           const ConnectionActions&, std::vector<Check>&);
 
 } // namespace zg

@@ -15,7 +15,8 @@ struct ConnectionActions {
 
 /// Verifies one connection under one action set: rows, resistance, stiffness, class; adds its checks to the list.
 template <class Num>
-[[nodiscard]] ConnectionResult verifyConnection(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,
-                                                const ConnectionActions& actions, std::vector<Check>& checks);
+[[nodiscard]] ConnectionResult verifyConnection(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m,
+                                                const TensionZone<Num>& zone, const ConnectionActions& actions,
+                                                std::vector<Check>& checks);
 
 } // namespace zg

@@ -18,11 +18,12 @@ double curve(double alpha, double lambda_2) {
 }
 
 template <class Num> Num alphaOf(Workings<Num>& w, const RowPlace& place, const Num& m, const Num& e) {
-    const Num m_2 = w.given("m_2", "distance to the stiffener or flange", Quantity::Length, place.m_2, "EN 1993-1-8:2005 figure 6.11");
+    const Num m_2 =
+        w.given("m_2", "distance to the stiffener or flange", Quantity::Length, place.m_2, "EN 1993-1-8:2005 figure 6.11");
     const Num lambda_1 = w.let("lambda_1", "", Quantity::Ratio, "EN 1993-1-8:2005 figure 6.11", m / (m + e));
     const Num lambda_2 = w.let("lambda_2", "", Quantity::Ratio, "EN 1993-1-8:2005 figure 6.11", m_2 / (m + e));
-    return w.given("alpha", "read from the figure in closed form", Quantity::Ratio, stiffenedAlpha(valueOf(lambda_1), valueOf(lambda_2)),
-                   "EN 1993-1-8:2005 figure 6.11");
+    return w.given("alpha", "read from the figure in closed form", Quantity::Ratio,
+                   stiffenedAlpha(valueOf(lambda_1), valueOf(lambda_2)), "EN 1993-1-8:2005 figure 6.11");
 }
 
 bool hasFreeEnd(const RowPlace& place) { return place.e_1 < 1e200; }
@@ -54,7 +55,8 @@ template <class Num> EffectiveLength<Num> rowAlone(Workings<Num>& w, const RowPl
             const Num e_1 = w.given("e_1", "distance to the free end", Quantity::Length, place.e_1);
             l.nc = w.let("l_eff_nc", "end row beside a stiffener", Quantity::Length, flangeTable,
                          smaller(l.nc, e_1 + alpha * m - (2 * m + 0.625 * e)));
-            l.cp = w.let("l_eff_cp", "end row", Quantity::Length, flangeTable, smaller(l.cp, constant<Num>(pi, "π") * m + 2 * e_1));
+            l.cp =
+                w.let("l_eff_cp", "end row", Quantity::Length, flangeTable, smaller(l.cp, constant<Num>(pi, "π") * m + 2 * e_1));
         }
         return l;
     }
@@ -68,7 +70,8 @@ template <class Num> EffectiveLength<Num> rowAlone(Workings<Num>& w, const RowPl
 }
 
 template <class Num>
-EffectiveLength<Num> rowInGroup(Workings<Num>& w, const RowPlace& place, const Num& m, const Num& e, double pitchBefore, double pitchAfter) {
+EffectiveLength<Num> rowInGroup(Workings<Num>& w, const RowPlace& place, const Num& m, const Num& e, double pitchBefore,
+                                double pitchAfter) {
     EffectiveLength<Num> l{Num(0), Num(0)};
     const bool isInner = pitchBefore > 0 && pitchAfter > 0;
     // Uneven pitches: each neighbour's half. Twice the mean where the table has 2p, the mean where it has p.
@@ -98,16 +101,17 @@ EffectiveLength<Num> rowInGroup(Workings<Num>& w, const RowPlace& place, const N
 template <class Num> EffectiveLength<Num> rowOutsideFlange(Workings<Num>& w, const OutsideRow<Num>& r) {
     EffectiveLength<Num> l{Num(0), Num(0)};
     l.cp = w.let("l_eff_cp", "circular pattern, row outside the flange", Quantity::Length, plateTable,
-                 smaller(2 * constant<Num>(pi, "π") * r.m_x, smaller(constant<Num>(pi, "π") * r.m_x + r.w, constant<Num>(pi, "π") * r.m_x + 2 * r.e)));
+                 smaller(2 * constant<Num>(pi, "π") * r.m_x,
+                         smaller(constant<Num>(pi, "π") * r.m_x + r.w, constant<Num>(pi, "π") * r.m_x + 2 * r.e)));
     l.nc = w.let("l_eff_nc", "non-circular pattern, row outside the flange", Quantity::Length, plateTable,
                  smaller(smaller(4 * r.m_x + 1.25 * r.e_x, r.e + 2 * r.m_x + 0.625 * r.e_x),
                          smaller(0.5 * r.b_p, 0.5 * r.w + 2 * r.m_x + 0.625 * r.e_x)));
     return l;
 }
 
-#define ZG_FOR(Num)                                                                                                                        \
-    template EffectiveLength<Num> rowAlone(Workings<Num>&, const RowPlace&, const Num&, const Num&);                                       \
-    template EffectiveLength<Num> rowInGroup(Workings<Num>&, const RowPlace&, const Num&, const Num&, double, double);                     \
+#define ZG_FOR(Num)                                                                                                              \
+    template EffectiveLength<Num> rowAlone(Workings<Num>&, const RowPlace&, const Num&, const Num&);                             \
+    template EffectiveLength<Num> rowInGroup(Workings<Num>&, const RowPlace&, const Num&, const Num&, double, double);           \
     template EffectiveLength<Num> rowOutsideFlange(Workings<Num>&, const OutsideRow<Num>&);
 ZG_FOR(double)
 ZG_FOR(Traced)

@@ -28,13 +28,11 @@ template <class Num>
 
 /// Contribution of a row to a group. pitchBefore, pitchAfter: distance to the neighbours inside the group, 0 where there is none.
 template <class Num>
-[[nodiscard]] EffectiveLength<Num> rowInGroup(Workings<Num>& w, const RowPlace& place, const Num& m, const Num& e, double pitchBefore,
-                                              double pitchAfter);
+[[nodiscard]] EffectiveLength<Num> rowInGroup(Workings<Num>& w, const RowPlace& place, const Num& m, const Num& e,
+                                              double pitchBefore, double pitchAfter);
 
 /// End plate, row outside the tension flange (table 6.6), without a rib. w: gauge; b_p: plate width.
-template <class Num> struct OutsideRow {
-    Num m_x, e_x, e, w, b_p;
-};
+template <class Num> struct OutsideRow { Num m_x, e_x, e, w, b_p; };
 template <class Num> [[nodiscard]] EffectiveLength<Num> rowOutsideFlange(Workings<Num>& w, const OutsideRow<Num>& row);
 
 } // namespace zg

@@ -13,7 +13,15 @@ namespace zg {
 
 /// What holds a row, or the whole joint, back.
 enum class Limit {
-    None, ColumnWebTension, ColumnFlange, EndPlate, BeamWeb, PanelShear, ColumnWebCompression, BeamFlangeCompression, FartherRows
+    None,
+    ColumnWebTension,
+    ColumnFlange,
+    EndPlate,
+    BeamWeb,
+    PanelShear,
+    ColumnWebCompression,
+    BeamFlangeCompression,
+    FartherRows
 };
 
 struct ComponentOfRow {
@@ -21,7 +29,7 @@ struct ComponentOfRow {
     TStubMode mode = TStubMode::FlangeYields;
     bool isCircular = false;
     double l_eff = 0;
-    double k = 0;    ///< stiffness coefficient, mm; 0 where it has none
+    double k = 0; ///< stiffness coefficient, mm; 0 where it has none
 };
 
 struct RowResult {
@@ -43,15 +51,15 @@ struct Stiffness {
     double k_1 = 0, k_2 = 0; ///< mm; infinite ones are absent from the sum (isInfinite flags)
     bool k_1_isInfinite = false, k_2_isInfinite = false;
     double z_eq = 0, k_eq = 0;
-    double S_j_ini = 0; ///< Nmm/rad
+    double S_j_ini = 0;     ///< Nmm/rad
     double mu = 1, S_j = 0; ///< at M_Ed
 };
 
 struct Classification {
     StiffnessClass stiffness = StiffnessClass::NotGiven;
     StrengthClass strength = StrengthClass::Partial;
-    double rigidLimit = 0, pinnedLimit = 0; ///< S_j_ini limits, Nmm/rad; 0 when no span is given
-    double K_b_K_c = 0;                     ///< 0 when no storey height is given
+    double rigidLimit = 0, pinnedLimit = 0;          ///< S_j_ini limits, Nmm/rad; 0 when no span is given
+    double K_b_K_c = 0;                              ///< 0 when no storey height is given
     double M_b_pl_Rd = 0, M_c_pl_Rd = 0, M_full = 0; ///< weaker connected part
     RotationCapacity rotation = RotationCapacity::NotCovered;
 };
@@ -70,7 +78,7 @@ struct ConnectionResult {
     double sigma_com = 0;
     bool isAxialCounted = false;
     double N_pl_Rd = 0;
-    double M_Ed = 0;   ///< magnitude, in the sense of the mirrored model
+    double M_Ed = 0; ///< magnitude, in the sense of the mirrored model
     double M_j_Rd = 0;
     double utilisation = 0;
     Limit limit = Limit::None; ///< what ends the sum of the row forces

@@ -10,7 +10,8 @@ constexpr const char* clause = "EN 1993-1-8:2005 6.2.7.2";
 
 template <class Num> class Rows {
 public:
-    Rows(Workings<Num>& w, const TensionZone<Num>& zone, const std::vector<std::optional<Num>>& columnWeb, const TensionCaps<Num>& caps, double H)
+    Rows(Workings<Num>& w, const TensionZone<Num>& zone, const std::vector<std::optional<Num>>& columnWeb,
+         const TensionCaps<Num>& caps, double H)
         : w_(w), zone_(zone), columnWeb_(columnWeb), caps_(caps), H_(H), out_{{}, {}, {}, Num(0), Limit::None} {}
 
     RowForces<Num> run() {
@@ -25,15 +26,18 @@ private:
 
     Num sumLimit() {
         const Num H = w_.given("H_Ed", "force normal to the plate, as counted", Quantity::Force, H_);
-        Num cap = w_.let("T_c", "tension the column web in compression balances", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)", caps_.webCompression + H);
+        Num cap = w_.let("T_c", "tension the column web in compression balances", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
+                         caps_.webCompression + H);
         capLimit_ = Limit::ColumnWebCompression;
-        const Num flange = w_.let("T_b", "tension the beam flange in compression balances", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)", caps_.flangeCompression + H);
+        const Num flange = w_.let("T_b", "tension the beam flange in compression balances", Quantity::Force,
+                                  "EN 1993-1-8:2005 6.2.7.2(7)", caps_.flangeCompression + H);
         if (flange < cap) {
             cap = flange;
             capLimit_ = Limit::BeamFlangeCompression;
         }
         if (caps_.panelShear) {
-            const Num panel = w_.let("T_v", "tension the web panel balances: (T + C)/2 ≤ V_wp_Rd/β", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)", *caps_.panelShear + 0.5 * H);
+            const Num panel = w_.let("T_v", "tension the web panel balances: (T + C)/2 ≤ V_wp_Rd/β", Quantity::Force,
+                                     "EN 1993-1-8:2005 6.2.7.2(7)", *caps_.panelShear + 0.5 * H);
             if (panel < cap) {
                 cap = panel;
                 capLimit_ = Limit::PanelShear;
@@ -51,7 +55,9 @@ private:
     }
 
     void components(const Span<Num>& span, const Num& taken, Num& F, Limit& which, int& group) {
-        const auto consider = [&](const Num& resistance, Limit limit) { lower(F, span.first == span.last ? resistance : resistance - taken, limit, span.first, which, group); };
+        const auto consider = [&](const Num& resistance, Limit limit) {
+            lower(F, span.first == span.last ? resistance : resistance - taken, limit, span.first, which, group);
+        };
         if (const auto& web = columnWeb_[index(span.first, span.last)]) consider(*web, Limit::ColumnWebTension);
         if (span.columnFlange) consider(span.columnFlange->F_T_Rd, Limit::ColumnFlange);
         if (span.endPlate) consider(span.endPlate->F_T_Rd, Limit::EndPlate);
@@ -73,7 +79,8 @@ private:
         F = w_.let("F_tr_Rd", "last row of every group with rows above it", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(8)", F);
         if (!(F > Num(0))) F = giveBack(F, r);
         farther(r, F, which, group);
-        const Num rest = w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)", larger(Num(0), cap - out_.sum));
+        const Num rest = w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
+                                larger(Num(0), cap - out_.sum));
         if (rest < F) {
             F = rest;
             which = capLimit_;
@@ -105,7 +112,8 @@ private:
             if (!(F_tx > 1.9 * zone_.bolt.least)) continue;
             const Num h_r = zone_.leverArm[static_cast<std::size_t>(r)];
             const Num h_x = zone_.leverArm[static_cast<std::size_t>(x)];
-            const Num limit = w_.let("F_tr_lin", "linear with the lever arm: a farther row exceeds 1.9·F_t_Rd", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(9)", F_tx * h_r / h_x);
+            const Num limit = w_.let("F_tr_lin", "linear with the lever arm: a farther row exceeds 1.9·F_t_Rd", Quantity::Force,
+                                     "EN 1993-1-8:2005 6.2.7.2(9)", F_tx * h_r / h_x);
             lower(F, limit, Limit::FartherRows, r, which, group);
         }
     }
@@ -128,14 +136,18 @@ private:
 } // namespace
 
 template <class Num>
-RowForces<Num> assembleRows(Workings<Num>& w, const TensionZone<Num>& zone, const std::vector<std::optional<Num>>& columnWeb, const TensionCaps<Num>& caps, double H) {
+RowForces<Num> assembleRows(Workings<Num>& w, const TensionZone<Num>& zone, const std::vector<std::optional<Num>>& columnWeb,
+                            const TensionCaps<Num>& caps, double H) {
     return Rows<Num>(w, zone, columnWeb, caps, H).run();
 }
 
-template RowForces<double> assembleRows(Workings<double>&, const TensionZone<double>&, const std::vector<std::optional<double>>&, const TensionCaps<double>&, double);
-template RowForces<Traced> assembleRows(Workings<Traced>&, const TensionZone<Traced>&, const std::vector<std::optional<Traced>>&, const TensionCaps<Traced>&, double);
+template RowForces<double> assembleRows(Workings<double>&, const TensionZone<double>&, const std::vector<std::optional<double>>&,
+                                        const TensionCaps<double>&, double);
+template RowForces<Traced> assembleRows(Workings<Traced>&, const TensionZone<Traced>&, const std::vector<std::optional<Traced>>&,
+                                        const TensionCaps<Traced>&, double);
 
-std::vector<double> rowForcesAt(double moment, const std::vector<double>& h, const std::vector<double>& k_eff, const std::vector<double>& F_Rd) {
+std::vector<double> rowForcesAt(double moment, const std::vector<double>& h, const std::vector<double>& k_eff,
+                                const std::vector<double>& F_Rd) {
     const std::size_t n = h.size();
     std::vector<double> F(n, 0.0);
     double plastic = 0;
@@ -151,8 +163,10 @@ std::vector<double> rowForcesAt(double moment, const std::vector<double>& h, con
         double stiff = 0;
         double rest = moment;
         for (std::size_t i = 0; i < n; ++i) {
-            if (yields[i]) rest -= F_Rd[i] * h[i];
-            else stiff += k_eff[i] * h[i] * h[i];
+            if (yields[i])
+                rest -= F_Rd[i] * h[i];
+            else
+                stiff += k_eff[i] * h[i] * h[i];
         }
         if (stiff <= 0) break;
         const double rotation = rest / stiff;

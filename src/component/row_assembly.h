@@ -21,12 +21,14 @@ template <class Num> struct RowForces {
 /// Resistances of the rows one after the other from the farthest, EN 1993-1-8:2005 6.2.7.2(6) to (9). `columnWeb` holds the
 /// column web in tension for each span of the zone, in its order. `H`: horizontal force of the set, tension positive, as counted.
 template <class Num>
-[[nodiscard]] RowForces<Num> assembleRows(Workings<Num>& w, const TensionZone<Num>& zone, const std::vector<std::optional<Num>>& columnWeb,
-                                          const TensionCaps<Num>& caps, double H);
+[[nodiscard]] RowForces<Num> assembleRows(Workings<Num>& w, const TensionZone<Num>& zone,
+                                          const std::vector<std::optional<Num>>& columnWeb, const TensionCaps<Num>& caps,
+                                          double H);
 
 /// Forces of the rows at a moment about the centre of compression: springs k_eff at their lever arms, each capped at its
 /// resistance (elastic-plastic); proportional beyond the resistance. N.
-[[nodiscard]] std::vector<double> rowForcesAt(double moment, const std::vector<double>& h, const std::vector<double>& k_eff, const std::vector<double>& F_Rd);
+[[nodiscard]] std::vector<double> rowForcesAt(double moment, const std::vector<double>& h, const std::vector<double>& k_eff,
+                                              const std::vector<double>& F_Rd);
 
 /// Rows needed to carry the moment by plastic distribution from the top: the others are free for shear.
 [[nodiscard]] std::vector<bool> rowsNeeded(double moment, const std::vector<double>& h, const std::vector<double>& F_Rd);

@@ -27,7 +27,8 @@ void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& ow
         m.stiffeners.push_back(line);
     };
     add(owner.spec.stiffenerTop, owner.stiffenerTopSteel, levelOf(owner, owner.flange / 2), PartKind::StiffenerTop);
-    add(owner.spec.stiffenerBottom, owner.stiffenerBottomSteel, levelOf(owner, owner.depth - owner.flange / 2), PartKind::StiffenerBottom);
+    add(owner.spec.stiffenerBottom, owner.stiffenerBottomSteel, levelOf(owner, owner.depth - owner.flange / 2),
+        PartKind::StiffenerBottom);
 }
 
 const StiffenerLine* stiffenerAt(const SideModel& m, double y) {
@@ -86,7 +87,9 @@ SideModel makeSideModel(const ResolvedJoint& joint, SideId id, bool isReversed) 
                             {isReversed ? PartKind::BackingBottom : PartKind::BackingTop, id});
     }
     const auto& rib = isReversed ? s.spec.ribBottom : s.spec.ribTop;
-    if (rib) m.rib = fitting(*rib, isReversed ? s.ribBottomSteel : s.ribTopSteel, {isReversed ? PartKind::RibBottom : PartKind::RibTop, id});
+    if (rib)
+        m.rib = fitting(*rib, isReversed ? s.ribBottomSteel : s.ribTopSteel,
+                        {isReversed ? PartKind::RibBottom : PartKind::RibTop, id});
     m.doubler = joint.doubler;
     m.doublerSteel = joint.doublerSteel;
     m.diagonal = joint.diagonal;

@@ -1,6 +1,6 @@
 #pragma once
-#include "joint/resolve.h"
 #include "joint/part.h"
+#include "joint/resolve.h"
 #include <limits>
 #include <optional>
 #include <vector>
@@ -53,9 +53,9 @@ struct SideModel {
     bool threadInShearPlane = true;
     WeldSpec weldTension, weldCompression, weldWeb;
     bool bearsInCompression = false;
-    std::vector<RowModel> rows;                ///< from the tension side to the compression side
-    std::vector<StiffenerLine> stiffeners;     ///< all column stiffeners, of both beams
-    std::optional<FittingPlate> backing, rib;  ///< on the tension side
+    std::vector<RowModel> rows;               ///< from the tension side to the compression side
+    std::vector<StiffenerLine> stiffeners;    ///< all column stiffeners, of both beams
+    std::optional<FittingPlate> backing, rib; ///< on the tension side
     std::optional<DoublerSpec> doubler;
     SteelStrength doublerSteel;
     std::optional<DiagonalSpec> diagonal;

@@ -11,28 +11,30 @@ namespace {
 constexpr const char* strut = "EN 1993-1-5:2006 9.1, 9.4";
 
 /// Strut of two outstands and a strip of web, out of the web's plane; curve c.
-template <class Num> struct StrutInput {
-    double b, t, webThickness, strip, length, f_y;
-};
+template <class Num> struct StrutInput { double b, t, webThickness, strip, length, f_y; };
 
 template <class Num> Num strutResistance(Workings<Num>& w, const StrutInput<Num>& in, const Settings& s) {
     const Num b_s = w.given("b_s", "width of one plate", Quantity::Length, in.b);
     const Num t_s = w.given("t_s", "its thickness", Quantity::Length, in.t);
     const Num t_wc = w.given("t_wc", "column web", Quantity::Length, in.webThickness);
-    const Num l_w = w.given("l_w", "web strip, 15·epsilon·t_w to each side as far as there is web", Quantity::Length, in.strip, strut);
+    const Num l_w =
+        w.given("l_w", "web strip, 15·epsilon·t_w to each side as far as there is web", Quantity::Length, in.strip, strut);
     const Num f_y = w.given("f_y_s", "weaker yield strength", Quantity::Stress, in.f_y);
     const Num A = w.let("A_st", "area of the strut", Quantity::Area, strut, 2 * b_s * t_s + l_w * t_wc);
-    const Num I = w.let("I_st", "its second moment out of the web's plane", Quantity::Inertia, strut, t_s * power(2 * b_s + t_wc, 3) / 12);
+    const Num I =
+        w.let("I_st", "its second moment out of the web's plane", Quantity::Inertia, strut, t_s * power(2 * b_s + t_wc, 3) / 12);
     const Num L_cr = w.given("L_cr", "buckling length", Quantity::Length, 0.75 * in.length, "EN 1993-1-5:2006 9.4(2)");
     const Num E = w.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
     const Num N_cr = w.let("N_cr", "critical force", Quantity::Force, strut, 9.869604401089358 * E * I / square(L_cr));
     const Num lambda_bar = w.let("lambda_bar", "slenderness", Quantity::Ratio, "EN 1993-1-1:2005 6.3.1.2", root(A * f_y / N_cr));
-    const Num Phi = w.let("Phi", "curve c", Quantity::Ratio, "EN 1993-1-1:2005 6.3.1.2", 0.5 * (1 + 0.49 * (lambda_bar - 0.2) + square(lambda_bar)));
+    const Num Phi = w.let("Phi", "curve c", Quantity::Ratio, "EN 1993-1-1:2005 6.3.1.2",
+                          0.5 * (1 + 0.49 * (lambda_bar - 0.2) + square(lambda_bar)));
     const Num chi = lambda_bar <= Num(0.2) ? w.let("chi", "stocky", Quantity::Ratio, "EN 1993-1-1:2005 6.3.1.2(4)", Num(1))
                                            : w.let("chi", "reduction", Quantity::Ratio, "EN 1993-1-1:2005 (6.49)",
                                                    smaller(Num(1), 1 / (Phi + root(square(Phi) - square(lambda_bar)))));
     const Num gamma_M1 = w.given("gamma_M1", "partial factor", Quantity::None, s.gamma_M1);
-    return w.let("N_b_Rd", "strut of stiffeners and web strip", Quantity::Force, "EN 1993-1-1:2005 (6.47)", chi * A * f_y / gamma_M1);
+    return w.let("N_b_Rd", "strut of stiffeners and web strip", Quantity::Force, "EN 1993-1-1:2005 (6.47)",
+                 chi * A * f_y / gamma_M1);
 }
 
 double clearOfRoot(const SideModel& m, double width) { return std::max(0.0, width - rootDistance(m.column)); }
@@ -40,21 +42,26 @@ double clearOfRoot(const SideModel& m, double width) { return std::max(0.0, widt
 } // namespace
 
 template <class Num>
-StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line, const Num& webBearing) {
+StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line,
+                                               const Num& webBearing) {
     StiffenedCompression<Num> r{Num(0), Num(0)};
     const Section& c = m.column;
     const double epsilon = std::sqrt(235 / line.steel.f_y);
     r.isSlender = line.width / line.thickness > 14 * epsilon;
     const double epsilonWeb = std::sqrt(235 / m.columnSteel.f_y);
     const double side = 15 * epsilonWeb * c.t_w;
-    const double strip = line.thickness + side + std::min(side, std::max(0.0, m.columnEndCompression + m.flange / 2 - line.thickness / 2));
-    const Num N_b_Rd = strutResistance<Num>(w, {line.width, line.thickness, c.t_w, strip, c.h - 2 * c.t_f, std::min(line.steel.f_y, m.columnSteel.f_y)}, s);
+    const double strip =
+        line.thickness + side + std::min(side, std::max(0.0, m.columnEndCompression + m.flange / 2 - line.thickness / 2));
+    const Num N_b_Rd = strutResistance<Num>(
+        w, {line.width, line.thickness, c.t_w, strip, c.h - 2 * c.t_f, std::min(line.steel.f_y, m.columnSteel.f_y)}, s);
     const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(m, line.width));
     const Num t_s = w.given("t_s", "stiffener thickness", Quantity::Length, line.thickness);
     const Num f_y_s = w.given("f_y_s", "its yield strength", Quantity::Stress, line.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-    const Num F_s = w.let("F_s_Rd", "stiffeners at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4", 2 * b_net * t_s * f_y_s / gamma_M0);
-    const Num F_cr = w.let("F_cr_Rd", "stiffeners and web at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4", F_s + webBearing);
+    const Num F_s = w.let("F_s_Rd", "stiffeners at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4",
+                          2 * b_net * t_s * f_y_s / gamma_M0);
+    const Num F_cr =
+        w.let("F_cr_Rd", "stiffeners and web at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4", F_s + webBearing);
     r.stiffenerShare = w.let("k_s", "share of the stiffeners", Quantity::Ratio, "", F_s / F_cr);
     r.F_c_Rd = w.result("F_c_wc_Rd", "stiffened column web in compression", Quantity::Force, strut, smaller(N_b_Rd, F_cr));
     return r;
@@ -65,10 +72,12 @@ template <class Num> Num stiffenerTension(Workings<Num>& w, const SideModel& m, 
     const Num t_s = w.given("t_s", "stiffener thickness", Quantity::Length, line.thickness);
     const Num f_y_s = w.given("f_y_s", "its yield strength", Quantity::Stress, line.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-    return w.result("F_t_s_Rd", "stiffener pair in tension", Quantity::Force, "EN 1993-1-1:2005 6.2.3", 2 * b_net * t_s * f_y_s / gamma_M0);
+    return w.result("F_t_s_Rd", "stiffener pair in tension", Quantity::Force, "EN 1993-1-1:2005 6.2.3",
+                    2 * b_net * t_s * f_y_s / gamma_M0);
 }
 
-template <class Num> StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line) {
+template <class Num>
+StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line) {
     StiffenerWelds<Num> r{Num(0), Num(0)};
     const WeldStrength strength = jointStrength(line.steel, m.columnSteel);
     const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(m, line.width));
@@ -91,22 +100,28 @@ template <class Num> Diagonal<Num> diagonalResistance(Workings<Num>& w, const Si
     const Num t_s = w.given("t_s", "thickness", Quantity::Length, d.thickness);
     const Num f_y_s = w.given("f_y_s", "yield strength", Quantity::Stress, m.diagonalSteel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-    const Num N_pl = w.let("N_pl_Rd", "diagonal at its ends", Quantity::Force, "EN 1993-1-1:2005 6.2.3", 2 * b_net * t_s * f_y_s / gamma_M0);
+    const Num N_pl =
+        w.let("N_pl_Rd", "diagonal at its ends", Quantity::Force, "EN 1993-1-1:2005 6.2.3", 2 * b_net * t_s * f_y_s / gamma_M0);
     r.weld = transverseFillets(w, d.throat, 4 * b_net, jointStrength(m.diagonalSteel, m.columnSteel), s);
     if (!m.diagonalInCompression) {
         r.N_Rd = w.result("N_d_Rd", "diagonal in tension", Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)", smaller(N_pl, r.weld));
         return r;
     }
     const double epsilon = std::sqrt(235 / m.columnSteel.f_y);
-    const Num N_b_Rd = strutResistance<Num>(w, {width, d.thickness, c.t_w, d.thickness + 30 * epsilon * c.t_w, length, std::min(m.diagonalSteel.f_y, m.columnSteel.f_y)}, s);
-    r.N_Rd = w.result("N_d_Rd", "diagonal in compression", Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)", smaller(smaller(N_pl, N_b_Rd), r.weld));
+    const Num N_b_Rd = strutResistance<Num>(
+        w,
+        {width, d.thickness, c.t_w, d.thickness + 30 * epsilon * c.t_w, length, std::min(m.diagonalSteel.f_y, m.columnSteel.f_y)},
+        s);
+    r.N_Rd = w.result("N_d_Rd", "diagonal in compression", Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)",
+                      smaller(smaller(N_pl, N_b_Rd), r.weld));
     return r;
 }
 
-#define ZG_FOR(Num)                                                                                                                        \
-    template StiffenedCompression<Num> stiffenedCompression(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&, const Num&); \
-    template Num stiffenerTension(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&);                                \
-    template StiffenerWelds<Num> stiffenerWelds(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&);                  \
+#define ZG_FOR(Num)                                                                                                              \
+    template StiffenedCompression<Num> stiffenedCompression(Workings<Num>&, const SideModel&, const Settings&,                   \
+                                                            const StiffenerLine&, const Num&);                                   \
+    template Num stiffenerTension(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&);                      \
+    template StiffenerWelds<Num> stiffenerWelds(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&);        \
     template Diagonal<Num> diagonalResistance(Workings<Num>&, const SideModel&, const Settings&);
 ZG_FOR(double)
 ZG_FOR(Traced)

@@ -9,19 +9,21 @@ namespace zg {
 /// of the root, with the web's own share). EN 1993-1-8 asks for such a stiffener to be verified but gives no formula.
 template <class Num> struct StiffenedCompression {
     Num F_c_Rd;
-    Num stiffenerShare; ///< part of the force that enters through the stiffeners
+    Num stiffenerShare;     ///< part of the force that enters through the stiffeners
     bool isSlender = false; ///< outstand beyond class 3
 };
 template <class Num>
-[[nodiscard]] StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line, const Num& webBearing);
+[[nodiscard]] StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s,
+                                                             const StiffenerLine& line, const Num& webBearing);
 
 /// Resistance of a stiffener pair in tension where it meets the flange, clear of the root, N.
-template <class Num> [[nodiscard]] Num stiffenerTension(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line);
+template <class Num>
+[[nodiscard]] Num stiffenerTension(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line);
 /// Welds of a stiffener pair: to the flange (across) and to the web (along), N.
-template <class Num> struct StiffenerWelds {
-    Num toFlange, toWeb;
-};
-template <class Num> [[nodiscard]] StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line);
+template <class Num> struct StiffenerWelds { Num toFlange, toWeb; };
+template <class Num>
+[[nodiscard]] StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const SideModel& m, const Settings& s,
+                                                 const StiffenerLine& line);
 
 /// Axial resistance of the diagonal web stiffener, N, and the cosine of its slope.
 template <class Num> struct Diagonal {

@@ -9,8 +9,8 @@ constexpr const char* table = "EN 1993-1-8:2005 table 6.11";
 }
 
 template <class Num>
-Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc, const Num& b_eff_c_wc, double beta_,
-                              std::vector<RowResult>& rows) {
+Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc,
+                              const Num& b_eff_c_wc, double beta_, std::vector<RowResult>& rows) {
     Stiffness out;
     const Section& c = m.column;
     const Num d_c = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(c));
@@ -27,16 +27,21 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
         RowResult& row = rows[at];
         if constexpr (Workings<Num>::tracing) w.heading(3, "Row " + std::to_string(zone.places[at] + 1) + ", stiffness");
         const Num h_r = w.given("h_r", "lever arm", Quantity::Length, valueOf(zone.leverArm[at]));
-        const Num l_fc = w.given("l_eff_fc", "column flange, alone or in a group, the least", Quantity::Length, valueOf(zone.l_flange[at]));
-        const Num l_p = w.given("l_eff_p", "end plate, alone or in a group, the least", Quantity::Length, valueOf(zone.l_plate[at]));
+        const Num l_fc =
+            w.given("l_eff_fc", "column flange, alone or in a group, the least", Quantity::Length, valueOf(zone.l_flange[at]));
+        const Num l_p =
+            w.given("l_eff_p", "end plate, alone or in a group, the least", Quantity::Length, valueOf(zone.l_plate[at]));
         const Num m_c = w.given("m_c", "bolt to the column web", Quantity::Length, valueOf(zone.m_c[at]));
         const Num m_p = w.given("m_p", "bolt to the beam web, or to the flange", Quantity::Length, valueOf(zone.m_p[at]));
         row.k_10 = valueOf(k_10);
         if (!(valueOf(l_fc) > 0 && valueOf(l_p) > 0 && valueOf(m_c) > 0 && valueOf(m_p) > 0)) continue;
         const Num k_3 = w.let("k_3", "column web in tension", Quantity::Coefficient, table, 0.7 * l_fc * t_wc / d_c);
-        const Num k_4 = w.let("k_4", "column flange in bending", Quantity::Coefficient, table, 0.9 * l_fc * power(t_fc, 3) / power(m_c, 3));
-        const Num k_5 = w.let("k_5", "end plate in bending", Quantity::Coefficient, table, 0.9 * l_p * power(t_p, 3) / power(m_p, 3));
-        const Num k_eff_r = w.let("k_eff_r", "row", Quantity::Coefficient, "EN 1993-1-8:2005 (6.30)", 1 / (1 / k_3 + 1 / k_4 + 1 / k_5 + 1 / k_10));
+        const Num k_4 =
+            w.let("k_4", "column flange in bending", Quantity::Coefficient, table, 0.9 * l_fc * power(t_fc, 3) / power(m_c, 3));
+        const Num k_5 =
+            w.let("k_5", "end plate in bending", Quantity::Coefficient, table, 0.9 * l_p * power(t_p, 3) / power(m_p, 3));
+        const Num k_eff_r = w.let("k_eff_r", "row", Quantity::Coefficient, "EN 1993-1-8:2005 (6.30)",
+                                  1 / (1 / k_3 + 1 / k_4 + 1 / k_5 + 1 / k_10));
         row.columnWeb.k = valueOf(k_3);
         row.columnFlange.k = valueOf(k_4);
         row.endPlate.k = valueOf(k_5);
@@ -70,15 +75,18 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
         w.note("Column web in compression: k_2 is infinite (stiffened).", table);
     }
     const Num E = w.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
-    const Num S_j_ini = w.result("S_j_ini", "initial rotational stiffness", Quantity::Stiffness, "EN 1993-1-8:2005 (6.27)", E * square(z_eq) / flexibility);
+    const Num S_j_ini = w.result("S_j_ini", "initial rotational stiffness", Quantity::Stiffness, "EN 1993-1-8:2005 (6.27)",
+                                 E * square(z_eq) / flexibility);
     out.z_eq = valueOf(z_eq);
     out.k_eq = valueOf(k_eq);
     out.S_j_ini = valueOf(S_j_ini);
     return out;
 }
 
-template Stiffness rotationalStiffness(Workings<double>&, const SideModel&, const TensionZone<double>&, const double&, const double&, double, std::vector<RowResult>&);
-template Stiffness rotationalStiffness(Workings<Traced>&, const SideModel&, const TensionZone<Traced>&, const Traced&, const Traced&, double, std::vector<RowResult>&);
+template Stiffness rotationalStiffness(Workings<double>&, const SideModel&, const TensionZone<double>&, const double&,
+                                       const double&, double, std::vector<RowResult>&);
+template Stiffness rotationalStiffness(Workings<Traced>&, const SideModel&, const TensionZone<Traced>&, const Traced&,
+                                       const Traced&, double, std::vector<RowResult>&);
 
 double stiffnessRatio(double M, double M_j_Rd) {
     if (M_j_Rd <= 0 || M <= M_j_Rd * 2 / 3) return 1;

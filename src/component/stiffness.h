@@ -7,8 +7,8 @@ namespace zg {
 /// Rotational stiffness of a bolted end-plate joint (EN 1993-1-8:2005 6.3.1 to 6.3.3, table 6.11). Fills the k of each row and
 /// returns k_1, k_2, z_eq, k_eq and S_j_ini. All rows of the tension zone count, also those without force at M_j_Rd.
 template <class Num>
-[[nodiscard]] Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc, const Num& b_eff_c_wc, double beta,
-                                            std::vector<RowResult>& rows);
+[[nodiscard]] Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc,
+                                            const Num& b_eff_c_wc, double beta, std::vector<RowResult>& rows);
 
 /// S_j at a moment: S_j_ini/mu, mu = (1.5 M/M_j_Rd)^2.7 above two thirds of M_j_Rd (6.3.1(6)).
 [[nodiscard]] double stiffnessRatio(double M, double M_j_Rd);

@@ -19,7 +19,8 @@ public:
     TensionZone<Num> run() {
         zone_.rows = static_cast<int>(rows_.size());
         for (const RowModel& row : m_.rows) {
-            const bool isCounted = std::any_of(rows_.begin(), rows_.end(), [&](int i) { return m_.rows[static_cast<std::size_t>(i)].place == row.place; });
+            const bool isCounted = std::any_of(rows_.begin(), rows_.end(),
+                                               [&](int i) { return m_.rows[static_cast<std::size_t>(i)].place == row.place; });
             if (row.y < 0 && row.takesTension && !isCounted) ++zone_.outsideNotCounted;
         }
         w_.heading(2, "Bolts in tension", "bolts");
@@ -35,7 +36,9 @@ public:
     }
 
 private:
-    [[nodiscard]] const RowModel& row(int i) const { return m_.rows[static_cast<std::size_t>(rows_[static_cast<std::size_t>(i)])]; }
+    [[nodiscard]] const RowModel& row(int i) const {
+        return m_.rows[static_cast<std::size_t>(rows_[static_cast<std::size_t>(i)])];
+    }
     [[nodiscard]] bool isOutside(int i) const { return row(i).y < 0; }
     [[nodiscard]] bool isFirstInner(int i) const { return !isOutside(i) && (i == 0 || isOutside(i - 1)); }
     [[nodiscard]] Num& at(std::vector<Num>& list, int i) const { return list[static_cast<std::size_t>(i)]; }
@@ -48,15 +51,18 @@ private:
         const Num w = w_.given("w", "gauge", Quantity::Length, r.gauge);
         const Num t_wc = w_.given("t_wc", "column web", Quantity::Length, m_.column.t_w);
         const Num s = w_.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(m_.column));
-        zone_.m_c.push_back(w_.let("m_c", "bolt to the column web", Quantity::Length, "EN 1993-1-8:2005 figure 6.8", (w - t_wc) / 2 - 0.8 * s));
+        zone_.m_c.push_back(
+            w_.let("m_c", "bolt to the column web", Quantity::Length, "EN 1993-1-8:2005 figure 6.8", (w - t_wc) / 2 - 0.8 * s));
         if (isOutside(i)) {
             const Num a_f = w_.given("a_f", "throat of the flange weld", Quantity::Length, legOf(m_.weldTension));
             const Num y = w_.given("y", "bolt to the flange's outer face", Quantity::Length, -r.y);
-            zone_.m_p.push_back(w_.let("m_x", "bolt to the flange weld", Quantity::Length, "EN 1993-1-8:2005 figure 6.10", y - 0.8 * constant<Num>(root2, "√2") * a_f));
+            zone_.m_p.push_back(w_.let("m_x", "bolt to the flange weld", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
+                                       y - 0.8 * constant<Num>(root2, "√2") * a_f));
         } else {
             const Num a_w = w_.given("a_w", "throat of the web weld", Quantity::Length, legOf(m_.weldWeb));
             const Num t_wb = w_.given("t_wb", "beam web", Quantity::Length, m_.beam.t_w);
-            zone_.m_p.push_back(w_.let("m_p", "bolt to the beam web", Quantity::Length, "EN 1993-1-8:2005 figure 6.10", (w - t_wb - 2 * 0.8 * constant<Num>(root2, "√2") * a_w) / 2));
+            zone_.m_p.push_back(w_.let("m_p", "bolt to the beam web", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
+                                       (w - t_wb - 2 * 0.8 * constant<Num>(root2, "√2") * a_w) / 2));
         }
     }
 
@@ -92,15 +98,21 @@ private:
         return false;
     }
     bool stiffenerAbove(int i) const {
-        return std::any_of(m_.stiffeners.begin(), m_.stiffeners.end(), [&](const StiffenerLine& line) { return line.y < row(i).y; });
+        return std::any_of(m_.stiffeners.begin(), m_.stiffeners.end(),
+                           [&](const StiffenerLine& line) { return line.y < row(i).y; });
     }
     bool stiffenerWithin(int i, int j) const {
-        return std::any_of(m_.stiffeners.begin(), m_.stiffeners.end(), [&](const StiffenerLine& line) { return line.y > row(i).y && line.y < row(j).y; });
+        return std::any_of(m_.stiffeners.begin(), m_.stiffeners.end(),
+                           [&](const StiffenerLine& line) { return line.y > row(i).y && line.y < row(j).y; });
     }
     double pitch(int i) const { return row(i + 1).y - row(i).y; }
 
-    Num edgeColumn(int i) { return w_.given("e_c", "bolt to the edge of the column flange", Quantity::Length, (m_.column.b - row(i).gauge) / 2); }
-    Num edgePlate(int i) { return w_.given("e_p", "bolt to the edge of the end plate", Quantity::Length, (m_.b_p - row(i).gauge) / 2); }
+    Num edgeColumn(int i) {
+        return w_.given("e_c", "bolt to the edge of the column flange", Quantity::Length, (m_.column.b - row(i).gauge) / 2);
+    }
+    Num edgePlate(int i) {
+        return w_.given("e_p", "bolt to the edge of the end plate", Quantity::Length, (m_.b_p - row(i).gauge) / 2);
+    }
 
     /// Least length of a row so far, for its stiffness; spans come in any order, so a first value is taken as it is.
     void lower(std::vector<Num>& shares, int i, const Num& length) {
@@ -109,7 +121,8 @@ private:
     }
 
     /// Sum of the patterns over a span. A group of rows with different gauges takes the mean of its m and e.
-    template <class PlaceOf> EffectiveLength<Num> lengths(int i, int j, const Num& m, const Num& e, PlaceOf place, std::vector<Num>& shares) {
+    template <class PlaceOf>
+    EffectiveLength<Num> lengths(int i, int j, const Num& m, const Num& e, PlaceOf place, std::vector<Num>& shares) {
         if (i == j) {
             const EffectiveLength<Num> l = rowAlone(w_, place(i), m, e);
             lower(shares, i, smaller(l.cp, l.nc));
@@ -138,7 +151,8 @@ private:
         double least = valueOf(sum);
         for (int k = i + 1; k <= j; ++k) least = std::min(least, valueOf(list[static_cast<std::size_t>(k)]));
         // Rows of one group share the least favourable m: rows with unequal gauges do not yield together at a larger one.
-        for (int k = i; k <= j; ++k) if (valueOf(list[static_cast<std::size_t>(k)]) == least) return list[static_cast<std::size_t>(k)];
+        for (int k = i; k <= j; ++k)
+            if (valueOf(list[static_cast<std::size_t>(k)]) == least) return list[static_cast<std::size_t>(k)];
         return sum;
     }
 
@@ -163,17 +177,25 @@ private:
         }
         const Num e = edgeColumn(i);
         const Num e_p = edgePlate(i);
-        TStubInput<Num> in{lengths(i, j, m, e, [&](int k) { return flangePlace(k); }, zone_.l_flange), Num(0), Num(0), m, Num(0), Num(0)};
+        TStubInput<Num> in{lengths(
+                               i, j, m, e, [&](int k) { return flangePlace(k); }, zone_.l_flange),
+                           Num(0),
+                           Num(0),
+                           m,
+                           Num(0),
+                           Num(0)};
         in.t_f = w_.given("t_fc", "column flange", Quantity::Length, m_.column.t_f);
         in.f_y = w_.given("f_y_fc", "yield strength", Quantity::Stress, m_.columnSteel.f_y);
-        in.n = w_.let("n", "least edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2", smaller(smaller(e, e_p), 1.25 * m));
+        in.n = w_.let("n", "least edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2",
+                      smaller(smaller(e, e_p), 1.25 * m));
         if (m_.backing) in.m_bp = 0.25 * m_.backing->thickness * m_.backing->thickness * m_.backing->steel.f_y / s_.gamma_M0;
         span.columnFlange = resistance(in, span);
     }
 
     TStubResult<Num> resistance(TStubInput<Num>& in, const Span<Num>& span) {
         const int rows = span.last - span.first + 1;
-        in.SigmaF_t_Rd = w_.let("SigmaF_t_Rd", "all bolts of the span", Quantity::Force, "EN 1993-1-8:2005 table 6.2", static_cast<double>(2 * rows) * zone_.bolt.least);
+        in.SigmaF_t_Rd = w_.let("SigmaF_t_Rd", "all bolts of the span", Quantity::Force, "EN 1993-1-8:2005 table 6.2",
+                                static_cast<double>(2 * rows) * zone_.bolt.least);
         in.e_w = m_.bolt.washerOuter / 4;
         // An edge at or inside the bolt line leaves nothing to pry against, and nothing of the flange either.
         if (!(valueOf(in.n) > 0) || !(valueOf(smaller(in.l_eff.cp, in.l_eff.nc)) > 0)) return {Num(0), Num(0), Num(0)};
@@ -196,8 +218,10 @@ private:
             return;
         }
         TStubInput<Num> in{{Num(0), Num(0)}, Num(0), Num(0), m, Num(0), Num(0)};
-        if (isOutside(i)) outsideRow(in, i);
-        else innerRows(in, i, j);
+        if (isOutside(i))
+            outsideRow(in, i);
+        else
+            innerRows(in, i, j);
         in.t_f = w_.given("t_p", "end plate", Quantity::Length, m_.t_p);
         in.f_y = w_.given("f_y_p", "yield strength", Quantity::Stress, m_.plateSteel.f_y);
         span.endPlate = resistance(in, span);
@@ -219,16 +243,19 @@ private:
             return;
         }
         // With a rib the row stands in the corner of flange and rib, like the end row beside a stiffener of table 6.5.
-        w_.note("A rib stiffens the plate outside the flange: the row is taken as an end row beside a stiffener (table 6.5 by analogy), "
+        w_.note("A rib stiffens the plate outside the flange: the row is taken as an end row beside a stiffener (table 6.5 by "
+                "analogy), "
                 "with m to the rib and m_2 to the flange.",
                 "EN 1993-1-8:2005 table 6.5");
         const double m_2 = valueOf(in.m);
         const Num t_r = w_.given("t_r", "rib", Quantity::Length, m_.rib->thickness);
         const Num a_r = w_.given("a_r", "throat of its weld", Quantity::Length, m_.rib->throat);
-        in.m = w_.let("m_r", "bolt to the rib", Quantity::Length, "EN 1993-1-8:2005 figure 6.10", (gauge - t_r) / 2 - 0.8 * constant<Num>(root2, "√2") * a_r);
+        in.m = w_.let("m_r", "bolt to the rib", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
+                      (gauge - t_r) / 2 - 0.8 * constant<Num>(root2, "√2") * a_r);
         RowPlace place{true, m_2, toEdge};
         in.l_eff = rowAlone(w_, place, in.m, e);
-        in.n = w_.let("n", "edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2", smaller(e, 1.25 * in.m));
+        in.n =
+            w_.let("n", "edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2", smaller(e, 1.25 * in.m));
         at(zone_.m_p, i) = in.m;
         at(zone_.l_plate, i) = smaller(in.l_eff.cp, in.l_eff.nc);
     }
@@ -243,7 +270,8 @@ private:
             return p;
         };
         in.l_eff = lengths(i, j, in.m, e, place, zone_.l_plate);
-        in.n = w_.let("n", "least edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2", smaller(smaller(e, e_c), 1.25 * in.m));
+        in.n = w_.let("n", "least edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2",
+                      smaller(smaller(e, e_c), 1.25 * in.m));
     }
 
     Workings<Num>& w_;
@@ -259,7 +287,8 @@ std::vector<int> tensionRows(const SideModel& m) {
     std::vector<int> rows;
     // Of the rows outside the flange only the one next to it is known to table 6.6.
     int nearestOutside = -1;
-    for (std::size_t i = 0; i < m.rows.size(); ++i) if (m.rows[i].y < 0 && m.rows[i].takesTension) nearestOutside = static_cast<int>(i);
+    for (std::size_t i = 0; i < m.rows.size(); ++i)
+        if (m.rows[i].y < 0 && m.rows[i].takesTension) nearestOutside = static_cast<int>(i);
     for (std::size_t i = 0; i < m.rows.size(); ++i) {
         const RowModel& r = m.rows[i];
         const bool isInFlange = r.y >= 0 && r.y <= m.flange;
@@ -270,7 +299,9 @@ std::vector<int> tensionRows(const SideModel& m) {
     return rows;
 }
 
-template <class Num> TensionZone<Num> tensionZone(Workings<Num>& w, const SideModel& m, const Settings& s) { return Zone<Num>(w, m, s).run(); }
+template <class Num> TensionZone<Num> tensionZone(Workings<Num>& w, const SideModel& m, const Settings& s) {
+    return Zone<Num>(w, m, s).run();
+}
 
 template TensionZone<double> tensionZone(Workings<double>&, const SideModel&, const Settings&);
 template TensionZone<Traced> tensionZone(Workings<Traced>&, const SideModel&, const Settings&);

@@ -20,12 +20,12 @@ template <class Num> struct Span {
 
 /// Everything about the tension rows that does not hang on the action set.
 template <class Num> struct TensionZone {
-    int rows = 0;                 ///< rows that can take tension, counted from the tension side
-    std::vector<int> places;      ///< of each row in the side's list, which is how people number them
-    std::vector<Num> leverArm;    ///< to the centre of compression, mm
-    std::vector<Num> m_c, m_p;    ///< lever arms of the T-stubs, mm
+    int rows = 0;                       ///< rows that can take tension, counted from the tension side
+    std::vector<int> places;            ///< of each row in the side's list, which is how people number them
+    std::vector<Num> leverArm;          ///< to the centre of compression, mm
+    std::vector<Num> m_c, m_p;          ///< lever arms of the T-stubs, mm
     std::vector<Num> l_flange, l_plate; ///< effective length for stiffness: least of alone and share in groups, mm
-    std::vector<Span<Num>> spans; ///< (first, last) with first <= last, row-major
+    std::vector<Span<Num>> spans;       ///< (first, last) with first <= last, row-major
     BoltTensionResistance<Num> bolt;
     int outsideNotCounted = 0; ///< rows beyond the first outside the flange: table 6.6 does not know them
     bool isPryingLengthExceeded = false;

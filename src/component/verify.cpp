@@ -55,7 +55,9 @@ private:
         auto& slot = prepared_[(side == SideId::Left ? 2U : 0U) + (isReversed ? 1U : 0U)];
         if (!slot) {
             if constexpr (Workings<Num>::tracing) {
-                w_.heading(1, std::string(side == SideId::Right ? "Right" : "Left") + " beam, tension at the " + (isReversed ? "bottom" : "top"),
+                w_.heading(1,
+                           std::string(side == SideId::Right ? "Right" : "Left") + " beam, tension at the " +
+                               (isReversed ? "bottom" : "top"),
                            std::string(name(side)) + (isReversed ? "-reversed" : "-top"));
             }
             slot.emplace();
@@ -68,8 +70,11 @@ private:
     void connection(SideId side, bool isReversed, const ConnectionActions& actions) {
         const Prepared<Num>& p = prepared(side, isReversed);
         if constexpr (Workings<Num>::tracing) {
-            const std::string set = actions.set < 0 ? "no action set" : "set " + joint_.actions[static_cast<std::size_t>(actions.set)].id;
-            w_.heading(1, std::string(side == SideId::Right ? "Right" : "Left") + " beam, " + set + ", tension at the " + (isReversed ? "bottom" : "top"),
+            const std::string set =
+                actions.set < 0 ? "no action set" : "set " + joint_.actions[static_cast<std::size_t>(actions.set)].id;
+            w_.heading(1,
+                       std::string(side == SideId::Right ? "Right" : "Left") + " beam, " + set + ", tension at the " +
+                           (isReversed ? "bottom" : "top"),
                        std::string(name(side)) + "-set-" + std::to_string(actions.set));
         }
         out_.connections.push_back(verifyConnection(w_, joint_, p.model, p.zone, actions, out_.checks));
@@ -118,7 +123,8 @@ private:
             c.clause = clause;
             out_.checks.push_back(c);
         };
-        const bool hasService = std::any_of(joint_.actions.begin(), joint_.actions.end(), [](const ActionSet& s) { return s.kind == SetKind::Serviceability; });
+        const bool hasService = std::any_of(joint_.actions.begin(), joint_.actions.end(),
+                                            [](const ActionSet& s) { return s.kind == SetKind::Serviceability; });
         if (hasService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
         say(CheckCode::NotDoneBoltSlip, "EN 1993-1-8:2005 3.9");
         say(CheckCode::NotDoneFatigue, "EN 1993-1-9:2005");
@@ -187,12 +193,18 @@ std::vector<Check> ledger(const JointResult& result) {
     std::vector<Check> list;
     for (const Check& c : result.checks) {
         const auto twin = std::find_if(list.begin(), list.end(), [&](const Check& other) { return sameKind(c, other); });
-        if (twin == list.end()) list.push_back(c);
-        else if (c.utilisation > twin->utilisation) *twin = c;
+        if (twin == list.end())
+            list.push_back(c);
+        else if (c.utilisation > twin->utilisation)
+            *twin = c;
     }
-    const auto rank = [](const Check& c) { return c.group == CheckGroup::NotDone ? 2 : c.group != CheckGroup::Strength && c.state != CheckState::Over ? 1 : 0; };
+    const auto rank = [](const Check& c) {
+        return c.group == CheckGroup::NotDone ? 2 : c.group != CheckGroup::Strength && c.state != CheckState::Over ? 1 : 0;
+    };
     // A row that is fully used after redistribution does not stand above what governs the joint.
-    const auto weight = [&](const Check& c) { return isOfRow(c.code) ? std::min(c.utilisation, result.utilisation) - 1e-6 : c.utilisation; };
+    const auto weight = [&](const Check& c) {
+        return isOfRow(c.code) ? std::min(c.utilisation, result.utilisation) - 1e-6 : c.utilisation;
+    };
     std::stable_sort(list.begin(), list.end(), [&](const Check& a, const Check& b) {
         if (rank(a) != rank(b)) return rank(a) < rank(b);
         return weight(a) > weight(b);

@@ -15,25 +15,31 @@ WeldStrength jointStrength(const SteelStrength& a, const SteelStrength& b) {
     return {weaker.f_u, weaker.beta_w.value_or(1.0)};
 }
 
-template <class Num> Num transverseFillets(Workings<Num>& w, double a_, const Num& length, const WeldStrength& strength, const Settings& s) {
+template <class Num>
+Num transverseFillets(Workings<Num>& w, double a_, const Num& length, const WeldStrength& strength, const Settings& s) {
     const Num a = w.given("a", "throat", Quantity::Length, a_);
     const Num f_u = w.given("f_u", "ultimate strength of the weaker part", Quantity::Stress, strength.f_u);
     const Num beta_w = w.given("beta_w", "correlation factor", Quantity::Ratio, strength.beta_w, "EN 1993-1-8:2005 table 4.1");
     const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
     if (s.weldRule == WeldRule::Simplified) {
-        return w.let("F_w_Rd", "fillets, simplified method", Quantity::Force, simplified, a * length * f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
+        return w.let("F_w_Rd", "fillets, simplified method", Quantity::Force, simplified,
+                     a * length * f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
     }
-    // sigma_perp = tau_perp = F/(sqrt2 a l): the equivalent stress is sqrt2 F/(a l); sigma_perp itself stays below 0.9 f_u/gamma_M2.
+    // sigma_perp = tau_perp = F/(sqrt2 a l): the equivalent stress is sqrt2 F/(a l); sigma_perp itself stays below 0.9
+    // f_u/gamma_M2.
     return w.let("F_w_Rd", "fillets across their length", Quantity::Force, directional,
-                 smaller(a * length * f_u / (constant<Num>(root2, "√2") * beta_w * gamma_M2), constant<Num>(root2, "√2") * 0.9 * a * length * f_u / gamma_M2));
+                 smaller(a * length * f_u / (constant<Num>(root2, "√2") * beta_w * gamma_M2),
+                         constant<Num>(root2, "√2") * 0.9 * a * length * f_u / gamma_M2));
 }
 
-template <class Num> Num longitudinalFillets(Workings<Num>& w, double a_, const Num& length, const WeldStrength& strength, const Settings& s) {
+template <class Num>
+Num longitudinalFillets(Workings<Num>& w, double a_, const Num& length, const WeldStrength& strength, const Settings& s) {
     const Num a = w.given("a", "throat", Quantity::Length, a_);
     const Num f_u = w.given("f_u", "ultimate strength of the weaker part", Quantity::Stress, strength.f_u);
     const Num beta_w = w.given("beta_w", "correlation factor", Quantity::Ratio, strength.beta_w, "EN 1993-1-8:2005 table 4.1");
     const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
-    return w.let("F_w_Rd", "fillets along their length", Quantity::Force, directional, a * length * f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
+    return w.let("F_w_Rd", "fillets along their length", Quantity::Force, directional,
+                 a * length * f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
 }
 
 template <class Num> Num flangeWeldResistance(Workings<Num>& w, const SideModel& m, const WeldSpec& weld, const Settings& s) {
@@ -42,37 +48,46 @@ template <class Num> Num flangeWeldResistance(Workings<Num>& w, const SideModel&
         const Num t_fb = w.given("t_fb", "beam flange along the plate", Quantity::Length, m.flange);
         const Num f_y = w.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m.beamSteel.f_y, m.plateSteel.f_y));
         const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-        return w.result("F_w_Rd", "full-penetration butt weld: as the flange", Quantity::Force, "EN 1993-1-8:2005 4.7.1(1)", b_fb * t_fb * f_y / gamma_M0);
+        return w.result("F_w_Rd", "full-penetration butt weld: as the flange", Quantity::Force, "EN 1993-1-8:2005 4.7.1(1)",
+                        b_fb * t_fb * f_y / gamma_M0);
     }
     const Num t_wb = w.given("t_wb", "beam web", Quantity::Length, m.beam.t_w);
     const Num r_b = w.given("r_b", "beam's root radius", Quantity::Length, m.beam.r);
-    const Num l_w = w.let("l_w", "length of the runs outside and inside the flange", Quantity::Length, "EN 1993-1-8:2005 4.5.1", 2 * b_fb - t_wb - 2 * r_b);
+    const Num l_w = w.let("l_w", "length of the runs outside and inside the flange", Quantity::Length, "EN 1993-1-8:2005 4.5.1",
+                          2 * b_fb - t_wb - 2 * r_b);
     return transverseFillets(w, weld.throat, l_w, jointStrength(m.beamSteel, m.plateSteel), s);
 }
 
 template <class Num>
-WebWeld<Num> webWeldStress(Workings<Num>& w, const SideModel& m, const Settings& s, double F_web_Ed, double tensionLength, double V_Ed_) {
+WebWeld<Num> webWeldStress(Workings<Num>& w, const SideModel& m, const Settings& s, double F_web_Ed, double tensionLength,
+                           double V_Ed_) {
     const WeldStrength strength = jointStrength(m.beamSteel, m.plateSteel);
     WebWeld<Num> r{Num(0), Num(0)};
     const Num a = w.given("a", "throat", Quantity::Length, m.weldWeb.throat);
     const Num f_u = w.given("f_u", "ultimate strength of the weaker part", Quantity::Stress, strength.f_u);
     const Num beta_w = w.given("beta_w", "correlation factor", Quantity::Ratio, strength.beta_w, "EN 1993-1-8:2005 table 4.1");
     const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
-    const Num d_b = w.given("d_b", "web between its roots", Quantity::Length, (m.beam.h - 2 * m.beam.t_f - 2 * m.beam.r) / m.cosSlope);
+    const Num d_b =
+        w.given("d_b", "web between its roots", Quantity::Length, (m.beam.h - 2 * m.beam.t_f - 2 * m.beam.r) / m.cosSlope);
     const Num V_Ed = w.given("V_Ed", "beam shear along the plate", Quantity::Force, V_Ed_);
     const Num tau_par = w.let("tau_par", "shear over both runs of the web", Quantity::Stress, directional, V_Ed / (2 * a * d_b));
     Num sigma_perp(0);
     if (F_web_Ed > 0 && tensionLength > 0) {
         const Num F = w.given("F_t_Ed", "tension of the inner rows", Quantity::Force, F_web_Ed);
-        const Num l_t = w.given("l_t", "length over which it enters the web", Quantity::Length, std::min(tensionLength, valueOf(d_b)));
-        sigma_perp = w.let("sigma_perp", "= tau_perp, from the tension of the rows", Quantity::Stress, directional, F / (constant<Num>(root2, "√2") * 2 * a * l_t));
+        const Num l_t =
+            w.given("l_t", "length over which it enters the web", Quantity::Length, std::min(tensionLength, valueOf(d_b)));
+        sigma_perp = w.let("sigma_perp", "= tau_perp, from the tension of the rows", Quantity::Stress, directional,
+                           F / (constant<Num>(root2, "√2") * 2 * a * l_t));
     }
     if (s.weldRule == WeldRule::Simplified) {
-        r.demand = w.let("f_w_Ed", "resultant on the throat", Quantity::Stress, simplified, root(2 * square(sigma_perp) + square(tau_par)));
-        r.resistance = w.result("f_vw_d", "design shear strength of the weld", Quantity::Stress, simplified, f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
+        r.demand = w.let("f_w_Ed", "resultant on the throat", Quantity::Stress, simplified,
+                         root(2 * square(sigma_perp) + square(tau_par)));
+        r.resistance = w.result("f_vw_d", "design shear strength of the weld", Quantity::Stress, simplified,
+                                f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
         return r;
     }
-    r.demand = w.let("sigma_w_Ed", "equivalent stress", Quantity::Stress, directional, root(4 * square(sigma_perp) + 3 * square(tau_par)));
+    r.demand = w.let("sigma_w_Ed", "equivalent stress", Quantity::Stress, directional,
+                     root(4 * square(sigma_perp) + 3 * square(tau_par)));
     r.resistance = w.result("sigma_w_Rd", "its limit", Quantity::Stress, directional, f_u / (beta_w * gamma_M2));
     return r;
 }
@@ -82,10 +97,10 @@ double fullStrengthThroat(double thickness, double f_y, const WeldStrength& stre
     return factor * strength.beta_w * s.gamma_M2 * f_y * thickness / (2 * strength.f_u * s.gamma_M0);
 }
 
-#define ZG_FOR(Num)                                                                                                                        \
-    template Num transverseFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                              \
-    template Num longitudinalFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                            \
-    template Num flangeWeldResistance(Workings<Num>&, const SideModel&, const WeldSpec&, const Settings&);                                 \
+#define ZG_FOR(Num)                                                                                                              \
+    template Num transverseFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                    \
+    template Num longitudinalFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                  \
+    template Num flangeWeldResistance(Workings<Num>&, const SideModel&, const WeldSpec&, const Settings&);                       \
     template WebWeld<Num> webWeldStress(Workings<Num>&, const SideModel&, const Settings&, double, double, double);
 ZG_FOR(double)
 ZG_FOR(Traced)

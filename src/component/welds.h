@@ -14,19 +14,25 @@ struct WeldStrength {
 
 /// Fillets loaded across their length: throat a, total length of all runs, N (EN 1993-1-8:2005 4.5.3.2 with
 /// sigma_perp = tau_perp, or 4.5.3.3 when the simplified method is chosen).
-template <class Num> [[nodiscard]] Num transverseFillets(Workings<Num>& w, double a, const Num& length, const WeldStrength& strength, const Settings& s);
+template <class Num>
+[[nodiscard]] Num transverseFillets(Workings<Num>& w, double a, const Num& length, const WeldStrength& strength,
+                                    const Settings& s);
 /// Fillets loaded along their length, N.
-template <class Num> [[nodiscard]] Num longitudinalFillets(Workings<Num>& w, double a, const Num& length, const WeldStrength& strength, const Settings& s);
+template <class Num>
+[[nodiscard]] Num longitudinalFillets(Workings<Num>& w, double a, const Num& length, const WeldStrength& strength,
+                                      const Settings& s);
 
 /// Weld of one beam flange to the end plate, both sides of the flange, as force normal to the plate, N.
-template <class Num> [[nodiscard]] Num flangeWeldResistance(Workings<Num>& w, const SideModel& m, const WeldSpec& weld, const Settings& s);
+template <class Num>
+[[nodiscard]] Num flangeWeldResistance(Workings<Num>& w, const SideModel& m, const WeldSpec& weld, const Settings& s);
 
 /// Beam web's weld under the rows' tension and the beam's shear together: utilisation of 4.5.3.2 (or 4.5.3.3).
 template <class Num> struct WebWeld {
     Num demand, resistance; ///< equivalent stress and its limit, MPa
 };
 template <class Num>
-[[nodiscard]] WebWeld<Num> webWeldStress(Workings<Num>& w, const SideModel& m, const Settings& s, double F_web_Ed, double tensionLength, double V_Ed);
+[[nodiscard]] WebWeld<Num> webWeldStress(Workings<Num>& w, const SideModel& m, const Settings& s, double F_web_Ed,
+                                         double tensionLength, double V_Ed);
 
 /// Throat at which double fillets are as strong as the plate they join (printed as an option), mm.
 [[nodiscard]] double fullStrengthThroat(double thickness, double f_y, const WeldStrength& strength, const Settings& s);

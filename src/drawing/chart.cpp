@@ -18,7 +18,8 @@ public:
 
     Drawing run() {
         if (c_.curve.empty()) {
-            d_.label({o_.width / 2, o_.height / 2}, "No moment resistance: no curve.", textSize::label, Tone::FaintInk, Align::Centre);
+            d_.label({o_.width / 2, o_.height / 2}, "No moment resistance: no curve.", textSize::label, Tone::FaintInk,
+                     Align::Centre);
             return std::move(d_);
         }
         scales();
@@ -38,14 +39,17 @@ private:
         const double plateau = 1.6;
         maxPhi_ = c_.curve.back().phi * plateau;
         maxM_ = c_.M_j_Rd * 1.18;
-        for (const ConnectionResult& other : result_.connections) if (isMine(other)) maxM_ = std::max(maxM_, 1.12 * std::min(other.M_Ed, 1.6 * c_.M_j_Rd));
+        for (const ConnectionResult& other : result_.connections)
+            if (isMine(other)) maxM_ = std::max(maxM_, 1.12 * std::min(other.M_Ed, 1.6 * c_.M_j_Rd));
         left_ = 58;
         right_ = o_.width - 16;
         top_ = 12;
         bottom_ = o_.height - 28;
     }
 
-    bool isMine(const ConnectionResult& other) const { return other.set >= 0 && other.side == c_.side && other.isReversed == c_.isReversed; }
+    bool isMine(const ConnectionResult& other) const {
+        return other.set >= 0 && other.side == c_.side && other.isReversed == c_.isReversed;
+    }
 
     void wedge(double slope, bool isRigid) {
         // Region above the rigid line, below the pinned one, cut to the plot.
@@ -62,13 +66,15 @@ private:
             points.push_back({x(maxPhi_), y(0)});
         }
         d_.polygon(std::move(points), isRigid ? Tone::Within : Tone::FaintInk, Tone::None, 0).opacity = isRigid ? 0.12 : 0.16;
-        d_.polyline({{x(0), y(0)}, {x(phiTop), y(std::min(maxM_, slope * phiTop))}}, isRigid ? Tone::Within : Tone::FaintInk, weight::thin);
+        d_.polyline({{x(0), y(0)}, {x(phiTop), y(std::min(maxM_, slope * phiTop))}}, isRigid ? Tone::Within : Tone::FaintInk,
+                    weight::thin);
     }
 
     void wedges() {
         const Classification& k = c_.classification;
         if (k.stiffness == StiffnessClass::NotGiven) {
-            d_.label({right_ - 4, top_ + 10}, "give the beam's span for the class", textSize::small, Tone::FaintInk, Align::Right);
+            d_.label({right_ - 4, top_ + 10}, "give the beam's span for the class", textSize::small, Tone::FaintInk,
+                     Align::Right);
             return;
         }
         wedge(k.rigidLimit, true);
@@ -98,7 +104,8 @@ private:
 
     void curve(const ConnectionResult& c, Tone tone, double width, bool isDatum) {
         std::vector<Point2> points;
-        for (const CurvePoint& p : c.curve) if (p.phi <= maxPhi_ && p.M <= maxM_) points.push_back({x(p.phi), y(p.M)});
+        for (const CurvePoint& p : c.curve)
+            if (p.phi <= maxPhi_ && p.M <= maxM_) points.push_back({x(p.phi), y(p.M)});
         if (points.size() < 2) return;
         const Point2 end = points.back();
         Shape& line = d_.polyline(std::move(points), tone, width);
@@ -109,9 +116,13 @@ private:
         }
         // The plateau has no end that a rule gives: dashed, and said so.
         const bool isKnown = c.classification.rotation != RotationCapacity::NotCovered;
-        Shape& plateau = d_.polyline({end, {std::min(right_ - 4, end.x + (right_ - left_) * 0.28), end.y}}, tone, isKnown ? width : 1.2);
+        Shape& plateau =
+            d_.polyline({end, {std::min(right_ - 4, end.x + (right_ - left_) * 0.28), end.y}}, tone, isKnown ? width : 1.2);
         plateau.isDashed = !isKnown;
-        Shape& label = d_.symbol({end.x + 8, end.y - 6}, "M_j_Rd " + shown(c.M_j_Rd, Quantity::Moment, o_.units) + (isKnown ? "" : ", rotation capacity not covered"), textSize::small, Tone::Ink);
+        Shape& label = d_.symbol({end.x + 8, end.y - 6},
+                                 "M_j_Rd " + shown(c.M_j_Rd, Quantity::Moment, o_.units) +
+                                     (isKnown ? "" : ", rotation capacity not covered"),
+                                 textSize::small, Tone::Ink);
         label.hasHalo = true;
     }
 
@@ -126,11 +137,15 @@ private:
             d_.circle(p, 4, Tone::Card, toneOf(state), 1.8);
             if (state == CheckState::Over) d_.circle(p, 2.6, toneOf(state), Tone::None, 0);
             double labelY = p.y + 13;
-            for (const double u : used) if (std::abs(u - labelY) < 12) labelY = u + 12;
+            for (const double u : used)
+                if (std::abs(u - labelY) < 12) labelY = u + 12;
             used.push_back(labelY);
             // Beyond the resistance the curve's own label stands to the right.
             const bool isBeyond = other.M_Ed > 0.97 * c_.M_j_Rd;
-            Shape& s = d_.label({p.x + (isBeyond ? -9 : 9), isBeyond ? p.y + 4 : labelY}, result_.actions[static_cast<std::size_t>(other.set)].id + "  " + shown(other.M_Ed, Quantity::Moment, o_.units), textSize::small, Tone::Ink, isBeyond ? Align::Right : Align::Left);
+            Shape& s = d_.label({p.x + (isBeyond ? -9 : 9), isBeyond ? p.y + 4 : labelY},
+                                result_.actions[static_cast<std::size_t>(other.set)].id + "  " +
+                                    shown(other.M_Ed, Quantity::Moment, o_.units),
+                                textSize::small, Tone::Ink, isBeyond ? Align::Right : Align::Left);
             s.hasHalo = true;
         }
     }
@@ -144,6 +159,8 @@ private:
 
 } // namespace
 
-Drawing momentRotationChart(const JointResult& result, const ConnectionResult& connection, const ChartOptions& options) { return Chart(result, connection, options).run(); }
+Drawing momentRotationChart(const JointResult& result, const ConnectionResult& connection, const ChartOptions& options) {
+    return Chart(result, connection, options).run();
+}
 
 } // namespace zg

@@ -10,8 +10,9 @@ struct ChartOptions {
     const ConnectionResult* datum = nullptr; ///< curve of the datum state, drawn faintly
 };
 
-/// Moment-rotation strip of a connection: its curve, the wedges of rigid and pinned, demand points of all sets of the same side and
-/// sign. Made of the same shapes as the drawings so that window, PDF and HTML show one picture.
-[[nodiscard]] Drawing momentRotationChart(const JointResult& result, const ConnectionResult& connection, const ChartOptions& options);
+/// Moment-rotation strip of a connection: its curve, the wedges of rigid and pinned, demand points of all sets of the same side
+/// and sign. Made of the same shapes as the drawings so that window, PDF and HTML show one picture.
+[[nodiscard]] Drawing momentRotationChart(const JointResult& result, const ConnectionResult& connection,
+                                          const ChartOptions& options);
 
 } // namespace zg

@@ -40,7 +40,7 @@ struct Shape {
     Align align = Align::Left;
     bool hasHalo = false; ///< text on top of lines: paper behind it
     Target target;
-    bool isGhost = false;  ///< a fitting that could be added: shown faintly, and clearly under the mouse
+    bool isGhost = false;   ///< a fitting that could be added: shown faintly, and clearly under the mouse
     bool isHotZone = false; ///< not drawn, only clickable
 };
 

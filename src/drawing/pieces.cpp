@@ -32,7 +32,11 @@ void arrowHead(Drawing& d, Point2 tip, Point2 dir, double size, Tone tone, const
     const double length = std::hypot(dir.x, dir.y);
     const Point2 u{dir.x / length, dir.y / length};
     const Point2 base{tip.x - u.x * size, tip.y - u.y * size};
-    d.polygon({tip, {base.x - u.y * size * 0.42, base.y + u.x * size * 0.42}, {base.x + u.y * size * 0.42, base.y - u.x * size * 0.42}}, tone, Tone::None, 0).target = target;
+    d.polygon({tip,
+               {base.x - u.y * size * 0.42, base.y + u.x * size * 0.42},
+               {base.x + u.y * size * 0.42, base.y - u.x * size * 0.42}},
+              tone, Tone::None, 0)
+        .target = target;
 }
 
 void verticalDimension(Drawing& d, double x, double xFrom, double y0, double y1, const std::string& text, const Target& target) {
@@ -43,12 +47,14 @@ void verticalDimension(Drawing& d, double x, double xFrom, double y0, double y1,
     tick(d, {x, y0});
     tick(d, {x, y1});
     const bool isLeft = x < xFrom;
-    Shape& s = d.label({x + (isLeft ? -7 : 7), (y0 + y1) / 2 + 4}, text, textSize::dimension, Tone::Ink, isLeft ? Align::Right : Align::Left);
+    Shape& s = d.label({x + (isLeft ? -7 : 7), (y0 + y1) / 2 + 4}, text, textSize::dimension, Tone::Ink,
+                       isLeft ? Align::Right : Align::Left);
     s.target = target;
     s.hasHalo = true;
 }
 
-void horizontalDimension(Drawing& d, double y, double yFrom, double x0, double x1, const std::string& text, const Target& target) {
+void horizontalDimension(Drawing& d, double y, double yFrom, double x0, double x1, const std::string& text,
+                         const Target& target) {
     const double reach = y < yFrom ? -5 : 5;
     d.polyline({{x0, yFrom}, {x0, y + reach}}, Tone::Shadow, weight::dimension);
     d.polyline({{x1, yFrom}, {x1, y + reach}}, Tone::Shadow, weight::dimension);
@@ -102,7 +108,8 @@ double niceStep(double largest, int steps) {
     if (!(largest > 0)) return 1;
     const double raw = largest / steps;
     const double power = std::pow(10, std::floor(std::log10(raw)));
-    for (const double f : {1.0, 2.0, 2.5, 5.0}) if (raw <= f * power * 1.0001) return f * power;
+    for (const double f : {1.0, 2.0, 2.5, 5.0})
+        if (raw <= f * power * 1.0001) return f * power;
     return 10 * power;
 }
 

@@ -41,7 +41,8 @@ Frame fitted(const Extent& e, double left, double top, double width, double heig
 
 class Sheet {
 public:
-    Sheet(const ResolvedJoint& joint, const JointResult* result, const SheetOptions& o) : joint_(joint), o_(o), a_(buildAssembly(joint)) {
+    Sheet(const ResolvedJoint& joint, const JointResult* result, const SheetOptions& o)
+        : joint_(joint), o_(o), a_(buildAssembly(joint)) {
         if (result) states_ = partStates(*result);
         d_.width = o.width;
         d_.height = o.height;
@@ -50,7 +51,8 @@ public:
     Drawing run() {
         layout();
         elevation();
-        for (const SideId side : {SideId::Left, SideId::Right}) if (joint_.side(side)) plateFace(side);
+        for (const SideId side : {SideId::Left, SideId::Right})
+            if (joint_.side(side)) plateFace(side);
         section();
         return std::move(d_);
     }
@@ -89,7 +91,8 @@ private:
             const ResolvedSide* s = joint_.side(id);
             if (!s) continue;
             const double tall = s->depth + s->spec.plate.above + s->spec.plate.below;
-            scale = std::min({scale, (faceHeight - 62) / tall, (each - 92) / std::max(s->spec.plate.width, joint_.column.section.b)});
+            scale =
+                std::min({scale, (faceHeight - 62) / tall, (each - 92) / std::max(s->spec.plate.width, joint_.column.section.b)});
         }
         faceScale_ = std::max(scale, 0.02);
         d_.facePixelsPerMm = faceScale_;
@@ -109,12 +112,15 @@ private:
 
     // ---- shading ------------------------------------------------------------------------------------------------
     const PartState* stateOfPart(const PartRef& part) const {
-        for (const PartState& s : states_) if (s.part == part) return &s;
+        for (const PartState& s : states_)
+            if (s.part == part) return &s;
         return nullptr;
     }
     void shade(Shape& s, const PartRef& part) {
         const PartState* state = stateOfPart(part);
-        if (!state || state->state == CheckState::Within || state->state == CheckState::NotDone || state->state == CheckState::NotApplicable) return;
+        if (!state || state->state == CheckState::Within || state->state == CheckState::NotDone ||
+            state->state == CheckState::NotApplicable)
+            return;
         Shape tint = s;
         tint.fill = toneOf(state->state);
         tint.opacity = state->state == CheckState::Over ? 0.30 : 0.24;
@@ -156,15 +162,18 @@ private:
     void elevation() {
         std::vector<const PlatePart*> plates;
         for (const PlatePart& p : a_.plates) plates.push_back(&p);
-        std::stable_sort(plates.begin(), plates.end(), [](const PlatePart* a, const PlatePart* b) { return order(a->part.kind) < order(b->part.kind); });
+        std::stable_sort(plates.begin(), plates.end(),
+                         [](const PlatePart* a, const PlatePart* b) { return order(a->part.kind) < order(b->part.kind); });
         for (const PlatePart* p : plates) elevationPlate(*p);
-        for (const BoltPart& b : a_.bolts) if (b.head.y > 0) elevationBolt(b);
+        for (const BoltPart& b : a_.bolts)
+            if (b.head.y > 0) elevationBolt(b);
         for (const WeldPart& w : a_.welds) elevationWeld(w);
         breaks();
         if (o_.withGhosts) ghosts();
         panelLabel();
         if (o_.set >= 0 && o_.set < static_cast<int>(joint_.actions.size())) {
-            for (const SideId id : {SideId::Right, SideId::Left}) if (joint_.side(id)) forces(id);
+            for (const SideId id : {SideId::Right, SideId::Left})
+                if (joint_.side(id)) forces(id);
         }
         names();
     }
@@ -182,8 +191,10 @@ private:
 
     void elevationPlate(const PlatePart& p) {
         // Of a pair on both sides of a web only the front one is seen.
-        const double y = p.origin.y + p.v.y * (p.outline[0].y + p.outline[2].y) / 2 + p.u.y * (p.outline[0].x + p.outline[2].x) / 2;
-        const bool isPair = p.part.kind == PartKind::StiffenerTop || p.part.kind == PartKind::StiffenerBottom || p.part.kind == PartKind::Diagonal;
+        const double y =
+            p.origin.y + p.v.y * (p.outline[0].y + p.outline[2].y) / 2 + p.u.y * (p.outline[0].x + p.outline[2].x) / 2;
+        const bool isPair = p.part.kind == PartKind::StiffenerTop || p.part.kind == PartKind::StiffenerBottom ||
+                            p.part.kind == PartKind::Diagonal;
         if (isPair && y < 0) return;
         Shape s;
         s.points = projected(p);
@@ -196,10 +207,13 @@ private:
             s.isDashed = true;
             s.fill = Tone::SteelDark;
         }
-        if (p.part.kind == PartKind::ColumnWeb || p.part.kind == PartKind::ColumnFlange) s.target = PartRef{p.part.kind, p.part.side};
+        if (p.part.kind == PartKind::ColumnWeb || p.part.kind == PartKind::ColumnFlange)
+            s.target = PartRef{p.part.kind, p.part.side};
         d_.shapes.push_back(s);
-        if (p.part.kind == PartKind::ColumnWeb) panelTint();
-        else shade(s, p.part);
+        if (p.part.kind == PartKind::ColumnWeb)
+            panelTint();
+        else
+            shade(s, p.part);
     }
 
     /// The panel between the beam flanges carries the colour of the web's checks.
@@ -236,13 +250,15 @@ private:
     void elevationBolt(const BoltPart& b) {
         const double dir = b.nut.x > b.head.x ? 1 : -1;
         const auto box = [&](double x0, double x1, double half, Tone fill) {
-            Shape& s = d_.polygon({elevation_.page(x0, b.head.z - half), elevation_.page(x1, b.head.z - half), elevation_.page(x1, b.head.z + half), elevation_.page(x0, b.head.z + half)},
+            Shape& s = d_.polygon({elevation_.page(x0, b.head.z - half), elevation_.page(x1, b.head.z - half),
+                                   elevation_.page(x1, b.head.z + half), elevation_.page(x0, b.head.z + half)},
                                   fill, Tone::Ink, weight::thin);
             s.target = b.part;
             return s;
         };
         const PartState* state = stateOfPart(b.part);
-        const Tone tone = state && (state->state == CheckState::Over || state->state == CheckState::Close) ? toneOf(state->state) : Tone::Ink;
+        const Tone tone =
+            state && (state->state == CheckState::Over || state->state == CheckState::Close) ? toneOf(state->state) : Tone::Ink;
         const double w = b.washerThickness;
         box(b.head.x, b.nut.x, b.d / 2, tone);
         box(b.head.x - dir * w, b.head.x, b.washerOuter / 2, Tone::Steel);
@@ -259,7 +275,8 @@ private:
         const double dir = w.from.x > 0 ? 1 : -1;
         const Point2 outer = elevation_.page(w.from.x, w.from.z);
         const double up = w.part.kind == PartKind::WeldTop ? -1 : 1;
-        d_.polygon({outer, {outer.x + dir * leg, outer.y}, {outer.x, outer.y + up * leg}}, Tone::Weld, Tone::None, 0).target = w.part;
+        d_.polygon({outer, {outer.x + dir * leg, outer.y}, {outer.x, outer.y + up * leg}}, Tone::Weld, Tone::None, 0).target =
+            w.part;
     }
 
     void breakLine(Point2 a, Point2 b) {
@@ -267,8 +284,11 @@ private:
         const double length = std::hypot(b.x - a.x, b.y - a.y);
         const Point2 u{(b.x - a.x) / length, (b.y - a.y) / length};
         const Point2 n{-u.y, u.x};
-        const auto p = [&](double along, double across) { return Point2{m.x + u.x * along + n.x * across, m.y + u.y * along + n.y * across}; };
-        d_.polyline({p(-length / 2 - 8, 0), p(-6, 0), p(-3, -7), p(3, 7), p(6, 0), p(length / 2 + 8, 0)}, Tone::FaintInk, weight::thin);
+        const auto p = [&](double along, double across) {
+            return Point2{m.x + u.x * along + n.x * across, m.y + u.y * along + n.y * across};
+        };
+        d_.polyline({p(-length / 2 - 8, 0), p(-6, 0), p(-3, -7), p(3, 7), p(6, 0), p(length / 2 + 8, 0)}, Tone::FaintInk,
+                    weight::thin);
     }
 
     void breaks() {
@@ -276,7 +296,8 @@ private:
         if (!a_.columnEnds) breakLine(elevation_.page(-h, a_.columnTop), elevation_.page(h, a_.columnTop));
         breakLine(elevation_.page(-h, a_.columnBottom), elevation_.page(h, a_.columnBottom));
         const auto beam = [&](const ResolvedSide& s, double x) {
-            const double rise = std::abs(x - (s.id == SideId::Right ? 1 : -1) * (h + s.spec.plate.thickness)) * s.sinSlope / s.cosSlope;
+            const double rise =
+                std::abs(x - (s.id == SideId::Right ? 1 : -1) * (h + s.spec.plate.thickness)) * s.sinSlope / s.cosSlope;
             breakLine(elevation_.page(x, levelOf(s, 0) + rise), elevation_.page(x, levelOf(s, s.depth) + rise));
         };
         beam(joint_.right, a_.beamEndRight);
@@ -308,31 +329,46 @@ private:
             const double bottom = levelOf(*s, s->depth - s->flange / 2);
             const double x0 = id == SideId::Right ? 0.12 * inner : -inner;
             const double x1 = id == SideId::Right ? inner : -0.12 * inner;
-            const bool isShared = joint_.left && (std::abs(top - levelOf(*joint_.side(id == SideId::Right ? SideId::Left : SideId::Right), 0)) < 30) && id == SideId::Left;
-            if (!s->spec.stiffenerTop && !(isShared && joint_.right.spec.stiffenerTop)) ghost({FittingKind::StiffenerTop, id, 0}, box(joint_.left ? x0 : -inner, top - t, joint_.left ? x1 : inner, top + t));
-            if (!s->spec.stiffenerBottom) ghost({FittingKind::StiffenerBottom, id, 0}, box(joint_.left ? x0 : -inner, bottom - t, joint_.left ? x1 : inner, bottom + t));
+            const bool isShared =
+                joint_.left &&
+                (std::abs(top - levelOf(*joint_.side(id == SideId::Right ? SideId::Left : SideId::Right), 0)) < 30) &&
+                id == SideId::Left;
+            if (!s->spec.stiffenerTop && !(isShared && joint_.right.spec.stiffenerTop))
+                ghost({FittingKind::StiffenerTop, id, 0},
+                      box(joint_.left ? x0 : -inner, top - t, joint_.left ? x1 : inner, top + t));
+            if (!s->spec.stiffenerBottom)
+                ghost({FittingKind::StiffenerBottom, id, 0},
+                      box(joint_.left ? x0 : -inner, bottom - t, joint_.left ? x1 : inner, bottom + t));
             const double dir = id == SideId::Right ? 1 : -1;
             const double face = dir * (c.h / 2 + s->spec.plate.thickness);
             if (!s->spec.ribTop && s->spec.plate.above > 40) {
-                ghost({FittingKind::RibTop, id, 0}, {elevation_.page(face, levelOf(*s, 0)), elevation_.page(face + dir * 1.6 * s->spec.plate.above, levelOf(*s, 0)), elevation_.page(face, levelOf(*s, -s->spec.plate.above))});
+                ghost({FittingKind::RibTop, id, 0}, {elevation_.page(face, levelOf(*s, 0)),
+                                                     elevation_.page(face + dir * 1.6 * s->spec.plate.above, levelOf(*s, 0)),
+                                                     elevation_.page(face, levelOf(*s, -s->spec.plate.above))});
             }
             if (!s->spec.ribBottom && s->spec.plate.below > 40) {
                 ghost({FittingKind::RibBottom, id, 0},
-                      {elevation_.page(face, levelOf(*s, s->depth)), elevation_.page(face + dir * 1.6 * s->spec.plate.below, levelOf(*s, s->depth)), elevation_.page(face, levelOf(*s, s->depth + s->spec.plate.below))});
+                      {elevation_.page(face, levelOf(*s, s->depth)),
+                       elevation_.page(face + dir * 1.6 * s->spec.plate.below, levelOf(*s, s->depth)),
+                       elevation_.page(face, levelOf(*s, s->depth + s->spec.plate.below))});
             }
             if (const auto room = roomForRow(joint_, id)) {
                 const double half = joint_.side(id)->bolt.d / 2;
-                ghost({FittingKind::Row, id, *room}, box(dir * (c.h / 2 - c.t_f - 18), levelOf(*s, *room) - half, face + dir * 22, levelOf(*s, *room) + half));
+                ghost({FittingKind::Row, id, *room},
+                      box(dir * (c.h / 2 - c.t_f - 18), levelOf(*s, *room) - half, face + dir * 22, levelOf(*s, *room) + half));
             }
         }
         if (!joint_.doubler) {
             const double z = levelOf(joint_.right, joint_.right.depth * 0.72);
-            ghost({FittingKind::Doubler, SideId::Right, 0}, box(-inner * 0.82, z - 0.12 * joint_.right.depth, inner * 0.82, z + 0.12 * joint_.right.depth));
+            ghost({FittingKind::Doubler, SideId::Right, 0},
+                  box(-inner * 0.82, z - 0.12 * joint_.right.depth, inner * 0.82, z + 0.12 * joint_.right.depth));
         }
         if (!joint_.diagonal) {
             const double z0 = levelOf(joint_.right, joint_.right.depth * 0.22);
             const double z1 = levelOf(joint_.right, joint_.right.depth * 0.08);
-            ghost({FittingKind::Diagonal, SideId::Right, 0}, {elevation_.page(-inner, z1), elevation_.page(-inner * 0.25, z0 - 10), elevation_.page(-inner * 0.25, z0 + 10), elevation_.page(-inner + 8, z1 + 4)});
+            ghost({FittingKind::Diagonal, SideId::Right, 0},
+                  {elevation_.page(-inner, z1), elevation_.page(-inner * 0.25, z0 - 10), elevation_.page(-inner * 0.25, z0 + 10),
+                   elevation_.page(-inner + 8, z1 + 4)});
         }
     }
 
@@ -381,7 +417,8 @@ private:
         const Point2 tip = arc.back();
         const Point2 before = arc[arc.size() - 3];
         d_.polyline(std::move(arc), Tone::Ink, 1.8).target = ref;
-        arrowHead(d_, {tip.x + (tip.x - before.x), tip.y + (tip.y - before.y)}, {tip.x - before.x, tip.y - before.y}, 10, Tone::Ink, ref);
+        arrowHead(d_, {tip.x + (tip.x - before.x), tip.y + (tip.y - before.y)}, {tip.x - before.x, tip.y - before.y}, 10,
+                  Tone::Ink, ref);
     }
 
     // ---- faces --------------------------------------------------------------------------------------------------
@@ -403,7 +440,8 @@ private:
         d_.shapes.back().target = plate.target = PartRef{PartKind::EndPlate, id};
         shade(plate, {PartKind::EndPlate, id});
         const auto member = [&](PartKind kind, double x0, double down0, double x1, double down1) {
-            Shape part = d_.polygon(rect(x0, levelOf(s, down0), x1, levelOf(s, down1)), Tone::SteelLight, Tone::Ink, weight::thin);
+            Shape part =
+                d_.polygon(rect(x0, levelOf(s, down0), x1, levelOf(s, down1)), Tone::SteelLight, Tone::Ink, weight::thin);
             d_.shapes.back().target = part.target = PartRef{kind, id};
             shade(part, {kind, id});
         };
@@ -411,19 +449,28 @@ private:
         member(PartKind::BeamWeb, -s.beam.section.t_w / 2, s.flange, s.beam.section.t_w / 2, s.depth - s.flange);
         member(PartKind::BeamTopFlange, -bb, 0, bb, s.flange);
         member(PartKind::BeamBottomFlange, -bb, s.depth - s.flange, bb, s.depth);
-        if (s.spec.ribTop) member(PartKind::RibTop, -s.spec.ribTop->thickness / 2, -s.spec.plate.above, s.spec.ribTop->thickness / 2, 0);
-        if (s.spec.ribBottom) member(PartKind::RibBottom, -s.spec.ribBottom->thickness / 2, s.depth, s.spec.ribBottom->thickness / 2, s.depth + s.spec.plate.below);
+        if (s.spec.ribTop)
+            member(PartKind::RibTop, -s.spec.ribTop->thickness / 2, -s.spec.plate.above, s.spec.ribTop->thickness / 2, 0);
+        if (s.spec.ribBottom)
+            member(PartKind::RibBottom, -s.spec.ribBottom->thickness / 2, s.depth, s.spec.ribBottom->thickness / 2,
+                   s.depth + s.spec.plate.below);
         faceBolts(s, f);
         // Plate ends can be taken hold of.
         const auto grip = [&](double level, DimensionKind kind) {
-            Shape& zone = d_.polygon({{f.page(-w, 0).x, f.page(0, level).y - 4}, {f.page(w, 0).x, f.page(0, level).y - 4}, {f.page(w, 0).x, f.page(0, level).y + 4}, {f.page(-w, 0).x, f.page(0, level).y + 4}}, Tone::None, Tone::None, 0);
+            Shape& zone = d_.polygon({{f.page(-w, 0).x, f.page(0, level).y - 4},
+                                      {f.page(w, 0).x, f.page(0, level).y - 4},
+                                      {f.page(w, 0).x, f.page(0, level).y + 4},
+                                      {f.page(-w, 0).x, f.page(0, level).y + 4}},
+                                     Tone::None, Tone::None, 0);
             zone.isHotZone = true;
             zone.target = DimensionRef{kind, id, -1};
         };
         grip(top, DimensionKind::EdgeTop);
         grip(bottom, DimensionKind::EdgeBottom);
         faceDimensions(s, f, top, bottom);
-        Shape& title = d_.label({f.x, 22}, (joint_.left ? (id == SideId::Left ? "left plate " : "right plate ") : "plate ") + shown(s.spec.plate.thickness, Quantity::Length, o_.units) + " " + s.spec.plate.steel,
+        Shape& title = d_.label({f.x, 22},
+                                (joint_.left ? (id == SideId::Left ? "left plate " : "right plate ") : "plate ") +
+                                    shown(s.spec.plate.thickness, Quantity::Length, o_.units) + " " + s.spec.plate.steel,
                                 textSize::label, Tone::FaintInk, Align::Centre);
         title.target = PartRef{PartKind::EndPlate, id};
     }
@@ -440,7 +487,9 @@ private:
                 const Point2 c = f.page(y, levelOf(s, row.position));
                 const double r = std::max(3.0, s.bolt.washerOuter / 2 * f.scale);
                 d_.circle(c, r, Tone::Card, tone, isLoud ? 2 : weight::thin).target = part;
-                d_.circle(c, std::max(1.6, s.bolt.d / 2 * f.scale), row.takesTension ? tone : Tone::SteelLight, tone, weight::thin).target = part;
+                d_.circle(c, std::max(1.6, s.bolt.d / 2 * f.scale), row.takesTension ? tone : Tone::SteelLight, tone,
+                          weight::thin)
+                    .target = part;
             }
             const Point2 right = f.page(std::max(s.spec.plate.width, joint_.column.section.b) / 2, levelOf(s, row.position));
             Shape& label = d_.label({right.x + 6, right.y + 4}, std::to_string(i + 1), textSize::small, Tone::FaintInk);
@@ -448,7 +497,9 @@ private:
         }
     }
 
-    std::string length(double mm) const { return shownNumber(std::abs(mm - std::round(mm)) < 0.05 ? std::round(mm) : mm, Quantity::Length, o_.units); }
+    std::string length(double mm) const {
+        return shownNumber(std::abs(mm - std::round(mm)) < 0.05 ? std::round(mm) : mm, Quantity::Length, o_.units);
+    }
 
     void faceDimensions(const ResolvedSide& s, const Frame& f, double top, double bottom) {
         const double edge = std::max(s.spec.plate.width, joint_.column.section.b) / 2;
@@ -462,18 +513,23 @@ private:
         };
         for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
             const double level = levelOf(s, s.spec.rows[i].position);
-            if (i == 0) add(level, {DimensionKind::EdgeTop, s.id, 0});
-            else add(level, {DimensionKind::Pitch, s.id, static_cast<int>(i) - 1});
+            if (i == 0)
+                add(level, {DimensionKind::EdgeTop, s.id, 0});
+            else
+                add(level, {DimensionKind::Pitch, s.id, static_cast<int>(i) - 1});
         }
         if (!s.spec.rows.empty()) add(bottom, {DimensionKind::EdgeBottom, s.id, 0});
         const double g = s.spec.bolts.gauge / 2;
         const double yTop = f.page(0, top).y - 13;
-        horizontalDimension(d_, yTop, f.page(0, top).y - 2, f.page(-g, 0).x, f.page(g, 0).x, length(s.spec.bolts.gauge), DimensionRef{DimensionKind::Gauge, s.id, 0});
+        horizontalDimension(d_, yTop, f.page(0, top).y - 2, f.page(-g, 0).x, f.page(g, 0).x, length(s.spec.bolts.gauge),
+                            DimensionRef{DimensionKind::Gauge, s.id, 0});
         const double w = s.spec.plate.width / 2;
-        horizontalDimension(d_, f.page(0, bottom).y + 22, f.page(0, bottom).y + 2, f.page(-w, 0).x, f.page(w, 0).x, length(s.spec.plate.width), DimensionRef{DimensionKind::PlateWidth, s.id, 0});
+        horizontalDimension(d_, f.page(0, bottom).y + 22, f.page(0, bottom).y + 2, f.page(-w, 0).x, f.page(w, 0).x,
+                            length(s.spec.plate.width), DimensionRef{DimensionKind::PlateWidth, s.id, 0});
         const std::size_t count = s.spec.rows.size() * 2;
-        d_.label({f.x, f.page(0, bottom).y + 38}, std::to_string(count) + " " + s.spec.bolts.size + " " + s.spec.bolts.grade, textSize::label, Tone::FaintInk, Align::Centre).target =
-            PartRef{PartKind::BoltRow, s.id, 0};
+        d_.label({f.x, f.page(0, bottom).y + 38}, std::to_string(count) + " " + s.spec.bolts.size + " " + s.spec.bolts.grade,
+                 textSize::label, Tone::FaintInk, Align::Centre)
+            .target = PartRef{PartKind::BoltRow, s.id, 0};
     }
 
     // ---- section ------------------------------------------------------------------------------------------------
@@ -507,14 +563,19 @@ private:
             const double x1 = dir * (h + s->spec.plate.thickness);
             piece({PartKind::EndPlate, id}, Tone::SteelDark, std::min(dir * h, x1), -w, std::max(dir * h, x1), w);
             const double far = x1 + dir * 60;
-            piece({PartKind::BeamTopFlange, id}, Tone::SteelLight, std::min(x1, far), -s->beam.section.b / 2, std::max(x1, far), s->beam.section.b / 2);
+            piece({PartKind::BeamTopFlange, id}, Tone::SteelLight, std::min(x1, far), -s->beam.section.b / 2, std::max(x1, far),
+                  s->beam.section.b / 2);
             if (s->spec.stiffenerTop || s->spec.stiffenerBottom) planStiffener(*s);
             const double gauge = s->spec.bolts.gauge / 2;
-            for (const double y : {-gauge, gauge}) d_.polyline({plan_.page(dir * (h - c.t_f - 16), y), plan_.page(x1 + dir * 22, y)}, Tone::Ink, std::max(1.5, s->bolt.d * plan_.scale * 0.6));
+            for (const double y : {-gauge, gauge})
+                d_.polyline({plan_.page(dir * (h - c.t_f - 16), y), plan_.page(x1 + dir * 22, y)}, Tone::Ink,
+                            std::max(1.5, s->bolt.d * plan_.scale * 0.6));
         }
         const Point2 bottom = plan_.page(0, -c.b / 2);
-        d_.label({bottom.x, std::min(d_.height - 4, bottom.y + 15)}, "section through the column, " + c.designation + " " + joint_.columnSpec.member.steel, textSize::label, Tone::FaintInk, Align::Centre).target =
-            PartRef{PartKind::ColumnWeb};
+        d_.label({bottom.x, std::min(d_.height - 4, bottom.y + 15)},
+                 "section through the column, " + c.designation + " " + joint_.columnSpec.member.steel, textSize::label,
+                 Tone::FaintInk, Align::Centre)
+            .target = PartRef{PartKind::ColumnWeb};
     }
 
     void planStiffener(const ResolvedSide& s) {
@@ -524,8 +585,10 @@ private:
         const double width = stiffenerWidth(spec.width, c);
         const double inner = c.h / 2 - c.t_f;
         for (const double sign : {-1.0, 1.0}) {
-            Shape& piece = d_.polygon({plan_.page(-inner, sign * c.t_w / 2), plan_.page(inner, sign * c.t_w / 2), plan_.page(inner, sign * (c.t_w / 2 + width)), plan_.page(-inner, sign * (c.t_w / 2 + width))},
-                                      Tone::Steel, Tone::FaintInk, weight::thin);
+            Shape& piece =
+                d_.polygon({plan_.page(-inner, sign * c.t_w / 2), plan_.page(inner, sign * c.t_w / 2),
+                            plan_.page(inner, sign * (c.t_w / 2 + width)), plan_.page(-inner, sign * (c.t_w / 2 + width))},
+                           Tone::Steel, Tone::FaintInk, weight::thin);
             piece.opacity = 0.45;
             piece.target = PartRef{top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, s.id};
         }
@@ -533,16 +596,20 @@ private:
 
     void names() {
         const ResolvedSide& s = joint_.right;
-        const Point2 p = elevation_.page((joint_.column.section.h / 2 + s.spec.plate.thickness + a_.beamEndRight) / 2, levelOf(s, s.depth / 2));
+        const Point2 p = elevation_.page((joint_.column.section.h / 2 + s.spec.plate.thickness + a_.beamEndRight) / 2,
+                                         levelOf(s, s.depth / 2));
         Shape& name = d_.label({p.x + 10, p.y - 2}, s.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre);
         name.target = PartRef{PartKind::BeamWeb, SideId::Right};
         Shape& steel = d_.label({p.x + 10, p.y + 12}, s.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre);
         steel.target = PartRef{PartKind::BeamWeb, SideId::Right};
         if (!joint_.left) return;
         const ResolvedSide& l = *joint_.left;
-        const Point2 q = elevation_.page(-(joint_.column.section.h / 2 + l.spec.plate.thickness - a_.beamEndLeft) / 2, levelOf(l, l.depth / 2));
-        d_.label({q.x - 10, q.y - 2}, l.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre).target = PartRef{PartKind::BeamWeb, SideId::Left};
-        d_.label({q.x - 10, q.y + 12}, l.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre).target = PartRef{PartKind::BeamWeb, SideId::Left};
+        const Point2 q = elevation_.page(-(joint_.column.section.h / 2 + l.spec.plate.thickness - a_.beamEndLeft) / 2,
+                                         levelOf(l, l.depth / 2));
+        d_.label({q.x - 10, q.y - 2}, l.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre).target =
+            PartRef{PartKind::BeamWeb, SideId::Left};
+        d_.label({q.x - 10, q.y + 12}, l.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre).target =
+            PartRef{PartKind::BeamWeb, SideId::Left};
     }
 
     const ResolvedJoint& joint_;
@@ -564,15 +631,20 @@ std::vector<PartState> partStates(const JointResult& result) {
         for (int i = 0; i < c.partCount; ++i) {
             const auto at = std::find_if(list.begin(), list.end(), [&](const PartState& s) { return s.part == c.parts[i]; });
             // A row is a party to the checks of web, flange and plate; those colour their own part, not the bolt.
-            const bool isPlain = c.parts[i].kind != PartKind::BoltRow || c.code == CheckCode::BoltTension || c.code == CheckCode::BoltShearGroup || c.group == CheckGroup::Detailing;
+            const bool isPlain = c.parts[i].kind != PartKind::BoltRow || c.code == CheckCode::BoltTension ||
+                                 c.code == CheckCode::BoltShearGroup || c.group == CheckGroup::Detailing;
             if (!isPlain) continue;
-            if (at == list.end()) list.push_back({c.parts[i], c.utilisation, c.state});
-            else if (c.utilisation > at->utilisation) *at = {c.parts[i], c.utilisation, c.state};
+            if (at == list.end())
+                list.push_back({c.parts[i], c.utilisation, c.state});
+            else if (c.utilisation > at->utilisation)
+                *at = {c.parts[i], c.utilisation, c.state};
         }
     }
     return list;
 }
 
-Drawing sheetDrawing(const ResolvedJoint& joint, const JointResult* result, const SheetOptions& options) { return Sheet(joint, result, options).run(); }
+Drawing sheetDrawing(const ResolvedJoint& joint, const JointResult* result, const SheetOptions& options) {
+    return Sheet(joint, result, options).run();
+}
 
 } // namespace zg

@@ -10,7 +10,8 @@ namespace {
 
 class Springs {
 public:
-    Springs(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& c, const SpringsOptions& o) : joint_(joint), result_(result), c_(c), o_(o) {
+    Springs(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& c, const SpringsOptions& o)
+        : joint_(joint), result_(result), c_(c), o_(o) {
         d_.width = o.width;
         d_.height = o.height;
     }
@@ -32,10 +33,15 @@ public:
 private:
     void head() {
         const std::string set = c_.set < 0 ? "no action set" : "set " + result_.actions[static_cast<std::size_t>(c_.set)].id;
-        d_.label({20, 24}, joint_.mark + (joint_.left ? std::string(", ") + name(c_.side) + " beam" : "") + ", " + set + ", tension at the " + (c_.isReversed ? "bottom" : "top"), textSize::strong,
-                 Tone::Ink)
+        d_.label({20, 24},
+                 joint_.mark + (joint_.left ? std::string(", ") + name(c_.side) + " beam" : "") + ", " + set +
+                     ", tension at the " + (c_.isReversed ? "bottom" : "top"),
+                 textSize::strong, Tone::Ink)
             .isBold = true;
-        d_.symbol({o_.width - 20, 24}, "M_j_Ed " + shown(c_.M_Ed, Quantity::Moment, o_.units) + "    M_j_Rd " + shown(c_.M_j_Rd, Quantity::Moment, o_.units), textSize::label, Tone::FaintInk, Align::Right);
+        d_.symbol({o_.width - 20, 24},
+                  "M_j_Ed " + shown(c_.M_Ed, Quantity::Moment, o_.units) + "    M_j_Rd " +
+                      shown(c_.M_j_Rd, Quantity::Moment, o_.units),
+                  textSize::label, Tone::FaintInk, Align::Right);
     }
 
     void layout() {
@@ -49,11 +55,13 @@ private:
         yc_ = c_.isReversed ? top : bottom;
         double maxFlex = 1e-9;
         for (const RowResult& r : c_.rows)
-            for (const double k : {r.columnWeb.k, r.columnFlange.k, r.endPlate.k, r.k_10}) if (k > 0) maxFlex = std::max(maxFlex, 1 / k);
+            for (const double k : {r.columnWeb.k, r.columnFlange.k, r.endPlate.k, r.k_10})
+                if (k > 0) maxFlex = std::max(maxFlex, 1 / k);
         maxFlex_ = maxFlex;
         maxForce_ = 1;
         for (const RowResult& r : c_.rows)
-            for (const auto& f : {r.columnWeb.alone, r.columnFlange.alone, r.endPlate.alone, r.beamWeb.alone}) if (f) maxForce_ = std::max(maxForce_, *f);
+            for (const auto& f : {r.columnWeb.alone, r.columnFlange.alone, r.endPlate.alone, r.beamWeb.alone})
+                if (f) maxForce_ = std::max(maxForce_, *f);
         places();
     }
 
@@ -62,13 +70,15 @@ private:
         for (const RowResult& r : c_.rows) y_.push_back(c_.isReversed ? yc_ + r.h_r * scale_ : yc_ - r.h_r * scale_);
         const double least = 60;
         const double sign = c_.isReversed ? -1 : 1;
-        for (std::size_t i = 1; i < y_.size(); ++i) if (sign * (y_[i] - y_[i - 1]) < least) y_[i] = y_[i - 1] + sign * least;
+        for (std::size_t i = 1; i < y_.size(); ++i)
+            if (sign * (y_[i] - y_[i - 1]) < least) y_[i] = y_[i - 1] + sign * least;
         if (!y_.empty() && sign * (yc_ - y_.back()) < least) yc_ = y_.back() + sign * least;
     }
 
     double level(double h) const { return c_.isReversed ? yc_ + h * scale_ : yc_ - h * scale_; }
 
-    void spring(double x0, double x1, double y, const char* name, double k, std::optional<double> F, bool isLimit, const PartRef& part) {
+    void spring(double x0, double x1, double y, const char* name, double k, std::optional<double> F, bool isLimit,
+                const PartRef& part) {
         const double flex = k > 0 ? (1 / k) / maxFlex_ : 0;
         const double height = 3 + 11 * flex;
         const double weightOf = F ? 0.9 + 1.9 * (*F / maxForce_) : 1;
@@ -76,14 +86,20 @@ private:
         std::vector<Point2> line{{x0, y}};
         const double lead = 7;
         constexpr int teeth = 9;
-        for (int i = 0; i <= teeth; ++i) line.push_back({x0 + lead + (x1 - x0 - 2 * lead) * i / teeth, i == 0 || i == teeth ? y : y + (i % 2 ? -height : height)});
+        for (int i = 0; i <= teeth; ++i)
+            line.push_back(
+                {x0 + lead + (x1 - x0 - 2 * lead) * i / teeth, i == 0 || i == teeth ? y : y + (i % 2 ? -height : height)});
         line.push_back({x1, y});
         Shape& s = d_.polyline(std::move(line), tone, isLimit ? weightOf + 0.8 : weightOf);
         s.target = part;
-        Shape& label = d_.symbol({(x0 + x1) / 2, y - height - 5}, name, textSize::small, isLimit ? tone : Tone::FaintInk, Align::Centre);
+        Shape& label =
+            d_.symbol({(x0 + x1) / 2, y - height - 5}, name, textSize::small, isLimit ? tone : Tone::FaintInk, Align::Centre);
         label.isBold = isLimit;
         label.target = part;
-        if (k > 0 && x1 - x0 > 74) d_.label({(x0 + x1) / 2, y + height + 11}, shown(k, Quantity::Coefficient, o_.units), textSize::small, Tone::FaintInk, Align::Centre).target = part;
+        if (k > 0 && x1 - x0 > 74)
+            d_.label({(x0 + x1) / 2, y + height + 11}, shown(k, Quantity::Coefficient, o_.units), textSize::small, Tone::FaintInk,
+                     Align::Centre)
+                .target = part;
     }
 
     void row(std::size_t i) {
@@ -93,8 +109,10 @@ private:
         double x = left_ + 10;
         const PartRef bolts{PartKind::BoltRow, c_.side, r.place};
         const auto add = [&](const char* name, const ComponentOfRow& c, Limit limit, PartRef part) {
-            if (c.alone) spring(x, x + step, y, name, c.k, c.alone, r.limit == limit, part);
-            else d_.polyline({{x, y}, {x + step, y}}, Tone::FaintInk, weight::thin);
+            if (c.alone)
+                spring(x, x + step, y, name, c.k, c.alone, r.limit == limit, part);
+            else
+                d_.polyline({{x, y}, {x + step, y}}, Tone::FaintInk, weight::thin);
             x += step;
         };
         d_.polyline({{left_, y}, {x, y}}, Tone::FaintInk, weight::thin);
@@ -108,14 +126,18 @@ private:
         d_.polyline({{x, y}, {right_, y}}, Tone::FaintInk, weight::thin);
         d_.label({left_ - 10, y - 4}, shownNumber(r.h_r, Quantity::Length, o_.units), textSize::label, Tone::Ink, Align::Right);
         const bool isFull = r.F_tr_Rd > 0 && r.F_r_Ed >= 0.9 * r.F_tr_Rd;
-        const Tone tone = isFull ? toneOf(r.F_r_Ed > r.F_tr_Rd * (1 + 1e-9) ? CheckState::Over : CheckState::Close) : Tone::Within;
+        const Tone tone =
+            isFull ? toneOf(r.F_r_Ed > r.F_tr_Rd * (1 + 1e-9) ? CheckState::Over : CheckState::Close) : Tone::Within;
         const double length = 14 + 46 * (maxForce_ > 0 ? std::min(1.0, r.F_tr_Rd / maxForce_) : 0);
         if (r.F_tr_Rd > 0) {
             d_.polyline({{right_ + 5, y}, {right_ + length, y}}, tone, 2.4);
             arrowHead(d_, {right_ + length + 8, y}, {1, 0}, 10, tone);
         }
         d_.label({right_ + 12, y - 9}, shown(r.F_tr_Rd, Quantity::Force, o_.units), textSize::label, Tone::Ink).isBold = true;
-        d_.label({right_ + 12, y + 17}, "row " + std::to_string(r.place + 1) + (r.F_tr_Rd > 0 ? ", at M " + shownNumber(r.F_r_Ed, Quantity::Force, o_.units) : ", not needed"), textSize::small, Tone::FaintInk);
+        d_.label({right_ + 12, y + 17},
+                 "row " + std::to_string(r.place + 1) +
+                     (r.F_tr_Rd > 0 ? ", at M " + shownNumber(r.F_r_Ed, Quantity::Force, o_.units) : ", not needed"),
+                 textSize::small, Tone::FaintInk);
     }
 
     /// Bracket where a group decides the row.
@@ -124,17 +146,23 @@ private:
         for (std::size_t i = 0; i < c_.rows.size(); ++i) {
             const RowResult& r = c_.rows[i];
             if (r.groupFirst == r.place || r.limit == Limit::None) continue;
-            const auto first = std::find_if(c_.rows.begin(), c_.rows.end(), [&](const RowResult& o) { return o.place == r.groupFirst; });
+            const auto first =
+                std::find_if(c_.rows.begin(), c_.rows.end(), [&](const RowResult& o) { return o.place == r.groupFirst; });
             if (first == c_.rows.end()) continue;
             const double y0 = y_[static_cast<std::size_t>(first - c_.rows.begin())];
             d_.polyline({{x + 7, y0}, {x, y0}, {x, y_[i]}, {x + 7, y_[i]}}, Tone::Close, 1.6);
-            d_.label({x - 5, (y0 + y_[i]) / 2 + 4}, std::to_string(std::min(r.groupFirst, r.place) + 1) + "–" + std::to_string(std::max(r.groupFirst, r.place) + 1), textSize::small, Tone::Close, Align::Right).isBold = true;
+            d_.label({x - 5, (y0 + y_[i]) / 2 + 4},
+                     std::to_string(std::min(r.groupFirst, r.place) + 1) + "–" +
+                         std::to_string(std::max(r.groupFirst, r.place) + 1),
+                     textSize::small, Tone::Close, Align::Right)
+                .isBold = true;
             x -= 26;
         }
     }
 
     void stiffnessLabel() {
-        d_.symbol({o_.width - 20, 42}, "S_j_ini " + shown(c_.stiffness.S_j_ini, Quantity::Stiffness, o_.units), textSize::label, Tone::FaintInk, Align::Right);
+        d_.symbol({o_.width - 20, 42}, "S_j_ini " + shown(c_.stiffness.S_j_ini, Quantity::Stiffness, o_.units), textSize::label,
+                  Tone::FaintInk, Align::Right);
     }
 
     void panel() {
@@ -142,7 +170,8 @@ private:
         const bool isLimit = c_.limit == Limit::PanelShear;
         const double use = c_.V_wp_Rd > 0 ? c_.beta * (c_.T_Ed + c_.C_Ed) / 2 / c_.V_wp_Rd : 0;
         const CheckState state = stateOf(use);
-        const Tone tone = isLimit || state != CheckState::Within ? toneOf(state == CheckState::Within ? CheckState::Close : state) : Tone::FaintInk;
+        const Tone tone = isLimit || state != CheckState::Within ? toneOf(state == CheckState::Within ? CheckState::Close : state)
+                                                                 : Tone::FaintInk;
         const double x0 = 26;
         const double x1 = std::max(x0 + 46, left_ - 84);
         const double lean = c_.isReversed ? -12 : 12;
@@ -151,9 +180,14 @@ private:
         Shape& s = d_.polygon({{x0 + lean, top}, {x1 + lean, top}, {x1, bottom}, {x0, bottom}}, tone, tone, isLimit ? 2.2 : 1.2);
         s.opacity = 0.12;
         s.target = PartRef{PartKind::ColumnWeb};
-        d_.symbol({(x0 + x1 + lean) / 2, (top + bottom) / 2 - 4}, "k_1 panel", textSize::label, Tone::Ink, Align::Centre).isBold = true;
-        d_.label({(x0 + x1 + lean) / 2, (top + bottom) / 2 + 12}, fixedDecimals(use, 2), textSize::strong, Tone::Ink, Align::Centre).isBold = true;
-        d_.label({(x0 + x1 + lean) / 2, (top + bottom) / 2 + 27}, c_.stiffness.k_1_isInfinite ? "infinite" : shown(c_.stiffness.k_1, Quantity::Coefficient, o_.units), textSize::small, Tone::FaintInk, Align::Centre);
+        d_.symbol({(x0 + x1 + lean) / 2, (top + bottom) / 2 - 4}, "k_1 panel", textSize::label, Tone::Ink, Align::Centre).isBold =
+            true;
+        d_.label({(x0 + x1 + lean) / 2, (top + bottom) / 2 + 12}, fixedDecimals(use, 2), textSize::strong, Tone::Ink,
+                 Align::Centre)
+            .isBold = true;
+        d_.label({(x0 + x1 + lean) / 2, (top + bottom) / 2 + 27},
+                 c_.stiffness.k_1_isInfinite ? "infinite" : shown(c_.stiffness.k_1, Quantity::Coefficient, o_.units),
+                 textSize::small, Tone::FaintInk, Align::Centre);
         d_.polyline({{x1 + lean, y_.front()}, {left_, y_.front()}}, Tone::FaintInk, weight::thin);
         d_.polyline({{x1, yc_}, {left_, yc_}}, Tone::FaintInk, weight::thin);
     }
@@ -164,15 +198,21 @@ private:
         const Stiffness& k = c_.stiffness;
         if (k.k_2_isInfinite) {
             d_.polyline({{left_, yc_}, {middle, yc_}}, c_.limit == Limit::ColumnWebCompression ? Tone::Close : Tone::Ink, 3);
-            d_.symbol({(left_ + middle) / 2, yc_ - 7}, "k_2 stiffened web: infinite", textSize::small, Tone::FaintInk, Align::Centre).target = web;
+            d_.symbol({(left_ + middle) / 2, yc_ - 7}, "k_2 stiffened web: infinite", textSize::small, Tone::FaintInk,
+                      Align::Centre)
+                .target = web;
         } else {
             spring(left_ + 4, middle, yc_, "k_2 column web", k.k_2, c_.F_c_wc_Rd, c_.limit == Limit::ColumnWebCompression, web);
         }
-        spring(middle, right_ - 4, yc_, "beam flange", 0, c_.F_c_fb_Rd, c_.limit == Limit::BeamFlangeCompression, {c_.isReversed ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, c_.side});
+        spring(middle, right_ - 4, yc_, "beam flange", 0, c_.F_c_fb_Rd, c_.limit == Limit::BeamFlangeCompression,
+               {c_.isReversed ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, c_.side});
         d_.polyline({{right_ + 78, yc_}, {right_ + 14, yc_}}, Tone::Ink, 2.6);
         arrowHead(d_, {right_ + 5, yc_}, {-1, 0}, 11, Tone::Ink);
-        d_.label({right_ + 12, yc_ - 9}, shown(c_.T_Rd - (c_.isAxialCounted ? c_.forces.N : 0), Quantity::Force, o_.units), textSize::label, Tone::Ink).isBold = true;
-        d_.label({right_ + 12, yc_ + 17}, "compression, at M " + shownNumber(c_.C_Ed, Quantity::Force, o_.units), textSize::small, Tone::FaintInk);
+        d_.label({right_ + 12, yc_ - 9}, shown(c_.T_Rd - (c_.isAxialCounted ? c_.forces.N : 0), Quantity::Force, o_.units),
+                 textSize::label, Tone::Ink)
+            .isBold = true;
+        d_.label({right_ + 12, yc_ + 17}, "compression, at M " + shownNumber(c_.C_Ed, Quantity::Force, o_.units), textSize::small,
+                 Tone::FaintInk);
     }
 
     void lever() {
@@ -180,7 +220,9 @@ private:
         if (z <= 0) return;
         const double x = right_ - 14;
         d_.polyline({{x, yc_}, {x, level(z)}}, Tone::Accent, 1.2).isDashed = true;
-        Shape& s = d_.symbol({x - 6, (yc_ + level(z)) / 2 + (c_.isReversed ? -14 : 14)}, "z_eq " + shown(std::round(z), Quantity::Length, o_.units), textSize::label, Tone::Accent, Align::Right);
+        Shape& s =
+            d_.symbol({x - 6, (yc_ + level(z)) / 2 + (c_.isReversed ? -14 : 14)},
+                      "z_eq " + shown(std::round(z), Quantity::Length, o_.units), textSize::label, Tone::Accent, Align::Right);
         s.isBold = true;
         s.hasHalo = true;
     }
@@ -192,26 +234,35 @@ private:
             top = std::min(top, y);
             bottom = std::max(bottom, y);
         }
-        for (const double x : {left_, right_}) d_.polygon({{x - 3.5, top - 22}, {x + 3.5, top - 22}, {x + 3.5, bottom + 22}, {x - 3.5, bottom + 22}}, Tone::Ink, Tone::None, 0);
+        for (const double x : {left_, right_})
+            d_.polygon({{x - 3.5, top - 22}, {x + 3.5, top - 22}, {x + 3.5, bottom + 22}, {x - 3.5, bottom + 22}}, Tone::Ink,
+                       Tone::None, 0);
         d_.label({left_, top - 28}, "column axis", textSize::small, Tone::FaintInk, Align::Centre);
         d_.label({right_, top - 28}, "beam end", textSize::small, Tone::FaintInk, Align::Centre);
     }
 
     void foot() {
         const double y = o_.height - (o_.width < 620 ? 62 : 46);
-        paragraph(d_, {20, y}, "Coil height: flexibility. Line weight: resistance. Bold in colour: what holds a row, or their sum, back. Beside the rows: resistance, and force at M.", textSize::small, Tone::FaintInk, o_.width - 40);
+        paragraph(d_, {20, y},
+                  "Coil height: flexibility. Line weight: resistance. Bold in colour: what holds a row, or their sum, back. "
+                  "Beside the rows: resistance, and force at M.",
+                  textSize::small, Tone::FaintInk, o_.width - 40);
         const RotationShares s = rotationShares(c_);
         struct Item {
             const char* name;
             double share;
         };
-        std::vector<Item> items{{"column panel", s.panel}, {"web compression", s.webCompression}, {"web tension", s.webTension}, {"column flange", s.columnFlange}, {"end plate", s.endPlate}, {"bolts", s.bolts}};
+        std::vector<Item> items{{"column panel", s.panel},     {"web compression", s.webCompression},
+                                {"web tension", s.webTension}, {"column flange", s.columnFlange},
+                                {"end plate", s.endPlate},     {"bolts", s.bolts}};
         std::stable_sort(items.begin(), items.end(), [](const Item& a, const Item& b) { return a.share > b.share; });
         std::string text = "Rotation under load: ";
         for (std::size_t i = 0; i < items.size(); ++i) {
-            if (items[i].share >= 0.005) text += (i ? ", " : "") + std::string(items[i].name) + " " + fixedDecimals(100 * items[i].share, 0) + " %";
+            if (items[i].share >= 0.005)
+                text += (i ? ", " : "") + std::string(items[i].name) + " " + fixedDecimals(100 * items[i].share, 0) + " %";
         }
-        if (c_.stiffness.S_j_ini > 0) paragraph(d_, {20, y + (o_.width < 620 ? 32 : 20)}, text, textSize::label, Tone::Ink, o_.width - 40);
+        if (c_.stiffness.S_j_ini > 0)
+            paragraph(d_, {20, y + (o_.width < 620 ? 32 : 20)}, text, textSize::label, Tone::Ink, o_.width - 40);
     }
 
     const ResolvedJoint& joint_;
@@ -256,6 +307,9 @@ RotationShares rotationShares(const ConnectionResult& c) {
     return s;
 }
 
-Drawing springsDrawing(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& c, const SpringsOptions& o) { return Springs(joint, result, c, o).run(); }
+Drawing springsDrawing(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& c,
+                       const SpringsOptions& o) {
+    return Springs(joint, result, c, o).run();
+}
 
 } // namespace zg

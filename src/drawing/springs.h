@@ -9,10 +9,11 @@ struct SpringsOptions {
     UnitSystem units = UnitSystem::SI;
 };
 
-/// The joint as its mechanical model under one action set: a line of springs per row at its lever arm, coil height by flexibility,
-/// line weight by resistance, what holds each row back emphasised, groups as brackets, the panel, the centre of compression, and
-/// the share of each component in the rotation.
-[[nodiscard]] Drawing springsDrawing(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& connection, const SpringsOptions& options);
+/// The joint as its mechanical model under one action set: a line of springs per row at its lever arm, coil height by
+/// flexibility, line weight by resistance, what holds each row back emphasised, groups as brackets, the panel, the centre of
+/// compression, and the share of each component in the rotation.
+[[nodiscard]] Drawing springsDrawing(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& connection,
+                                     const SpringsOptions& options);
 
 /// Share of the elastic rotation of each kind of component, in the order panel, column web compression, column web tension,
 /// column flange, end plate, bolts; sums to 1 where the stiffness exists.

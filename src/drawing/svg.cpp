@@ -17,7 +17,8 @@ std::string num(double x) { return withoutTrailingZeros(fixedDecimals(x, 2)); }
 
 std::string textShape(const Shape& s, const Palette& p) {
     const char* anchor = s.align == Align::Left ? "start" : s.align == Align::Centre ? "middle" : "end";
-    std::string out = "<text x=\"" + num(s.points[0].x) + "\" y=\"" + num(s.points[0].y) + "\" font-size=\"" + num(s.size) + "\" fill=\"" + hex(p, s.fill) + "\" text-anchor=\"" + anchor + "\"";
+    std::string out = "<text x=\"" + num(s.points[0].x) + "\" y=\"" + num(s.points[0].y) + "\" font-size=\"" + num(s.size) +
+                      "\" fill=\"" + hex(p, s.fill) + "\" text-anchor=\"" + anchor + "\"";
     if (s.isBold) out += " font-weight=\"600\"";
     if (s.hasHalo) out += " stroke=\"" + hex(p, Tone::Card) + "\" stroke-width=\"3\" paint-order=\"stroke\"";
     out += ">";
@@ -26,7 +27,8 @@ std::string textShape(const Shape& s, const Palette& p) {
     for (const SymbolRun& run : typesetFormula(s.text)) {
         const std::string text = escapedMarkup(run.text) + (run.hasBar ? "̄" : "");
         const char* dy = run.isSubscript == isLowered ? "0" : run.isSubscript ? "3" : "-3";
-        out += std::string("<tspan dy=\"") + dy + "\"" + (run.isSubscript ? " font-size=\"" + num(0.75 * s.size) + "\"" : "") + ">" + text + "</tspan>";
+        out += std::string("<tspan dy=\"") + dy + "\"" + (run.isSubscript ? " font-size=\"" + num(0.75 * s.size) + "\"" : "") +
+               ">" + text + "</tspan>";
         isLowered = run.isSubscript;
     }
     return out + "</text>\n";
@@ -35,7 +37,8 @@ std::string textShape(const Shape& s, const Palette& p) {
 std::string paint(const Shape& s, const Palette& p) {
     std::string out = " fill=\"" + (s.kind == Shape::Kind::Polyline ? "none" : hex(p, s.fill)) + "\"";
     if (s.opacity < 1 && s.fill != Tone::None) out += " fill-opacity=\"" + num(s.opacity) + "\"";
-    if (s.stroke != Tone::None) out += " stroke=\"" + hex(p, s.stroke) + "\" stroke-width=\"" + num(s.width) + "\" stroke-linejoin=\"round\"";
+    if (s.stroke != Tone::None)
+        out += " stroke=\"" + hex(p, s.stroke) + "\" stroke-width=\"" + num(s.width) + "\" stroke-linejoin=\"round\"";
     if (s.isDashed) out += " stroke-dasharray=\"5 3\"";
     if (const auto* part = std::get_if<PartRef>(&s.target)) out += " data-part=\"" + partId(*part) + "\"";
     return out;
@@ -50,17 +53,22 @@ std::string points(const Shape& s) {
 } // namespace
 
 std::string svg(const Drawing& d, const Palette& p, bool withBackground) {
-    std::string out = "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"" + num(d.width) + "\" height=\"" + num(d.height) + "\" viewBox=\"0 0 " + num(d.width) + " " + num(d.height) +
+    std::string out = "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"" + num(d.width) + "\" height=\"" + num(d.height) +
+                      "\" viewBox=\"0 0 " + num(d.width) + " " + num(d.height) +
                       "\" font-family=\"Inter, DejaVu Sans, sans-serif\">\n";
-    out += "<defs><pattern id=\"over\" width=\"6\" height=\"6\" patternUnits=\"userSpaceOnUse\" patternTransform=\"rotate(45)\"><line x1=\"0\" y1=\"0\" x2=\"0\" y2=\"6\" stroke=\"" + hex(p, Tone::Over) +
-           "\" stroke-width=\"1.2\"/></pattern></defs>\n";
+    out += "<defs><pattern id=\"over\" width=\"6\" height=\"6\" patternUnits=\"userSpaceOnUse\" "
+           "patternTransform=\"rotate(45)\"><line x1=\"0\" y1=\"0\" x2=\"0\" y2=\"6\" stroke=\"" +
+           hex(p, Tone::Over) + "\" stroke-width=\"1.2\"/></pattern></defs>\n";
     if (withBackground) out += "<rect width=\"100%\" height=\"100%\" fill=\"" + hex(p, Tone::Card) + "\"/>\n";
     for (const Shape& s : d.shapes) {
         if (s.isGhost || s.isHotZone) continue;
         switch (s.kind) {
         case Shape::Kind::Polygon: out += "<polygon points=\"" + points(s) + "\"" + paint(s, p) + "/>\n"; break;
         case Shape::Kind::Polyline: out += "<polyline points=\"" + points(s) + "\"" + paint(s, p) + "/>\n"; break;
-        case Shape::Kind::Circle: out += "<circle cx=\"" + num(s.points[0].x) + "\" cy=\"" + num(s.points[0].y) + "\" r=\"" + num(s.radius) + "\"" + paint(s, p) + "/>\n"; break;
+        case Shape::Kind::Circle:
+            out += "<circle cx=\"" + num(s.points[0].x) + "\" cy=\"" + num(s.points[0].y) + "\" r=\"" + num(s.radius) + "\"" +
+                   paint(s, p) + "/>\n";
+            break;
         case Shape::Kind::Text: out += textShape(s, p); break;
         }
         if (s.isHatched) out += "<polygon points=\"" + points(s) + "\" fill=\"url(#over)\" fill-opacity=\"0.7\"/>\n";

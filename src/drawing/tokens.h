@@ -6,7 +6,22 @@
 namespace zg {
 
 enum class Tone {
-    None, Paper, Card, Panel, Line, Ink, FaintInk, Accent, Within, Close, Over, Steel, SteelDark, SteelLight, Weld, Shadow
+    None,
+    Paper,
+    Card,
+    Panel,
+    Line,
+    Ink,
+    FaintInk,
+    Accent,
+    Within,
+    Close,
+    Over,
+    Steel,
+    SteelDark,
+    SteelLight,
+    Weld,
+    Shadow
 };
 
 struct Palette {

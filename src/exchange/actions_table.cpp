@@ -16,10 +16,22 @@ struct Column {
 };
 
 const std::map<std::string, double>& unitFactors() {
-    static const std::map<std::string, double> units{
-        {"n", 1}, {"kn", 1e3}, {"mn", 1e6}, {"kip", 4448.2216152605}, {"kips", 4448.2216152605}, {"lbf", 4.4482216152605},
-        {"nm", 1e3}, {"knm", 1e6}, {"mnm", 1e9}, {"kn.m", 1e6}, {"kn·m", 1e6}, {"kn-m", 1e6}, {"nmm", 1},
-        {"kip-ft", 4448.2216152605 * 304.8}, {"kipft", 4448.2216152605 * 304.8}, {"kip-in", 4448.2216152605 * 25.4}};
+    static const std::map<std::string, double> units{{"n", 1},
+                                                     {"kn", 1e3},
+                                                     {"mn", 1e6},
+                                                     {"kip", 4448.2216152605},
+                                                     {"kips", 4448.2216152605},
+                                                     {"lbf", 4.4482216152605},
+                                                     {"nm", 1e3},
+                                                     {"knm", 1e6},
+                                                     {"mnm", 1e9},
+                                                     {"kn.m", 1e6},
+                                                     {"kn·m", 1e6},
+                                                     {"kn-m", 1e6},
+                                                     {"nmm", 1},
+                                                     {"kip-ft", 4448.2216152605 * 304.8},
+                                                     {"kipft", 4448.2216152605 * 304.8},
+                                                     {"kip-in", 4448.2216152605 * 25.4}};
     return units;
 }
 
@@ -43,16 +55,27 @@ Column headerColumn(const std::string& cell) {
         }
     }
     const auto has = [&](std::initializer_list<const char*> any) {
-        return std::any_of(words.begin(), words.end(), [&](const std::string& w) { return std::any_of(any.begin(), any.end(), [&](const char* a) { return w == a; }); });
+        return std::any_of(words.begin(), words.end(), [&](const std::string& w) {
+            return std::any_of(any.begin(), any.end(), [&](const char* a) { return w == a; });
+        });
     };
     if (words.empty()) return column;
-    column.place = has({"left"}) ? Place::Left : has({"above", "upper"}) ? Place::Above : has({"below", "lower", "column"}) ? Place::Below : Place::Right;
-    if (words[0] == "n" || words[0] == "ned" || has({"axial"})) column.what = What::N;
-    else if (words[0] == "v" || words[0] == "ved" || has({"shear"})) column.what = What::V;
-    else if (words[0] == "m" || words[0] == "med" || has({"moment"})) column.what = What::M;
-    else if (has({"title", "description", "text"})) column.what = What::Title;
-    else if (has({"kind", "type", "state"})) column.what = What::Kind;
-    else if (has({"set", "name", "id", "case", "combination"})) column.what = What::Id;
+    column.place = has({"left"})                       ? Place::Left
+                   : has({"above", "upper"})           ? Place::Above
+                   : has({"below", "lower", "column"}) ? Place::Below
+                                                       : Place::Right;
+    if (words[0] == "n" || words[0] == "ned" || has({"axial"}))
+        column.what = What::N;
+    else if (words[0] == "v" || words[0] == "ved" || has({"shear"}))
+        column.what = What::V;
+    else if (words[0] == "m" || words[0] == "med" || has({"moment"}))
+        column.what = What::M;
+    else if (has({"title", "description", "text"}))
+        column.what = What::Title;
+    else if (has({"kind", "type", "state"}))
+        column.what = What::Kind;
+    else if (has({"set", "name", "id", "case", "combination"}))
+        column.what = What::Id;
     for (std::size_t i = 1; i < words.size(); ++i) {
         const auto unit = unitFactors().find(words[i]);
         if (unit != unitFactors().end()) column.factor = unit->second;
@@ -111,7 +134,8 @@ public:
 
 private:
     bool header(const std::vector<std::string>& cells) {
-        const bool hasNumber = std::any_of(cells.begin() + (cells.size() > 1 ? 1 : 0), cells.end(), [](const std::string& c) { return readNumber(c).has_value(); });
+        const bool hasNumber = std::any_of(cells.begin() + (cells.size() > 1 ? 1 : 0), cells.end(),
+                                           [](const std::string& c) { return readNumber(c).has_value(); });
         if (hasNumber) {
             columns_ = positions(cells.size());
             return false;
@@ -149,7 +173,8 @@ private:
             if (i < columns_.size()) {
                 cell(columns_[i], cells[i], "row " + std::to_string(number) + ", column " + std::to_string(i + 1), set);
             } else if (!cells[i].empty()) {
-                errors_.push_back({Severity::Error, "row " + std::to_string(number), "The row has more cells than there are columns."});
+                errors_.push_back(
+                    {Severity::Error, "row " + std::to_string(number), "The row has more cells than there are columns."});
                 break;
             }
         }
@@ -185,7 +210,9 @@ private:
 
 } // namespace
 
-tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units) { return TableReader(units).run(text); }
+tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units) {
+    return TableReader(units).run(text);
+}
 
 std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, UnitSystem units) {
     std::vector<std::string> places{"right"};
@@ -204,7 +231,9 @@ std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, Un
     for (const ActionSet& set : sets) {
         text += "\n" + set.id + "\t" + set.title + "\t" + EnumNames<SetKind>::names[static_cast<std::size_t>(set.kind)];
         const auto forces = [&](const MemberForces* f) {
-            text += f ? "\t" + number(f->N, Quantity::Force) + "\t" + number(f->V, Quantity::Force) + "\t" + number(f->M, Quantity::Moment) : "\t\t\t";
+            text += f ? "\t" + number(f->N, Quantity::Force) + "\t" + number(f->V, Quantity::Force) + "\t" +
+                            number(f->M, Quantity::Moment)
+                      : "\t\t\t";
         };
         forces(&set.right);
         if (isTwoSided) forces(&set.left);
@@ -217,8 +246,10 @@ std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, Un
 void mergeActions(std::vector<ActionSet>& into, const std::vector<ActionSet>& sets) {
     for (const ActionSet& set : sets) {
         const auto twin = std::find_if(into.begin(), into.end(), [&](const ActionSet& s) { return s.id == set.id; });
-        if (twin == into.end()) into.push_back(set);
-        else *twin = set;
+        if (twin == into.end())
+            into.push_back(set);
+        else
+            *twin = set;
     }
 }
 

@@ -36,7 +36,8 @@ template <class J> std::string elementName(const J& element, std::size_t index) 
 
 class Reader {
 public:
-    Reader(const json& object, std::vector<std::string> path, Diagnostics& errors, Diagnostics& notes, std::vector<UnknownKey>& unknown)
+    Reader(const json& object, std::vector<std::string> path, Diagnostics& errors, Diagnostics& notes,
+           std::vector<UnknownKey>& unknown)
         : object_(object), path_(std::move(path)), errors_(errors), notes_(notes), unknown_(unknown) {}
 
     template <class T> void operator()(const Field& field, T& member) {
@@ -63,16 +64,20 @@ private:
     template <class T> void missing(const Field&, const std::string&, const T&) {}
     void missing(const Field& field, const std::string& key, const double& value) {
         if (value == 0 || field.quantity != Quantity::Length) return;
-        notes_.push_back({Severity::Note, where(key), std::string(field.help) + " is not given; taken as " + significant(value, 6) + " mm."});
+        notes_.push_back(
+            {Severity::Note, where(key), std::string(field.help) + " is not given; taken as " + significant(value, 6) + " mm."});
     }
     std::string where(const std::string& key) const {
         auto path = path_;
         path.push_back(key);
         return joinedPath(path);
     }
-    void wrong(const std::string& key, const std::string& expected) { errors_.push_back({Severity::Error, where(key), "Expected " + expected + "."}); }
+    void wrong(const std::string& key, const std::string& expected) {
+        errors_.push_back({Severity::Error, where(key), "Expected " + expected + "."});
+    }
     void wrongAt(const std::vector<std::string>& path, const std::string& expected, const json& got) {
-        errors_.push_back({Severity::Error, joinedPath(path), "Expected " + expected + ", found " + std::string(got.type_name()) + "."});
+        errors_.push_back(
+            {Severity::Error, joinedPath(path), "Expected " + expected + ", found " + std::string(got.type_name()) + "."});
     }
 
     void read(const Field& field, const json& value, const std::vector<std::string>& path, double& member) {
@@ -93,7 +98,8 @@ private:
         if (!value.is_string()) return wrongAt(path, "a text", value);
         member = value.get<std::string>();
     }
-    template <class T> std::enable_if_t<std::is_enum_v<T>> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
+    template <class T>
+    std::enable_if_t<std::is_enum_v<T>> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
         std::string all;
         int index = 0;
         for (const char* word : EnumNames<T>::names) {
@@ -106,10 +112,12 @@ private:
         }
         errors_.push_back({Severity::Error, joinedPath(path), "Expected one of " + all + "\", found " + value.dump() + "."});
     }
-    template <class T> void read(const Field& field, const json& value, const std::vector<std::string>& path, std::optional<T>& member) {
+    template <class T>
+    void read(const Field& field, const json& value, const std::vector<std::string>& path, std::optional<T>& member) {
         read(field, value, path, member.emplace());
     }
-    template <class T> void read(const Field& field, const json& value, const std::vector<std::string>& path, std::vector<T>& member) {
+    template <class T>
+    void read(const Field& field, const json& value, const std::vector<std::string>& path, std::vector<T>& member) {
         if (!value.is_array()) return wrongAt(path, "a list", value);
         if (value.size() > 5000) {
             errors_.push_back({Severity::Error, joinedPath(path), "More than 5000 entries."});
@@ -121,7 +129,8 @@ private:
             read(field, value[i], inner, member.emplace_back());
         }
     }
-    template <class T> std::enable_if_t<HasFields<T>::value> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
+    template <class T>
+    std::enable_if_t<HasFields<T>::value> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
         if (!value.is_object()) return wrongAt(path, "an object", value);
         Reader inner(value, path, errors_, notes_, unknown_);
         T::fields(member, inner);
@@ -189,7 +198,8 @@ void restore(ordered_json& document, const UnknownKey& unknown) {
         const std::string& step = unknown.path[i];
         if (at->is_array()) {
             ordered_json* next = nullptr;
-            for (std::size_t k = 0; k < at->size(); ++k) if (elementName((*at)[k], k) == step) next = &(*at)[k];
+            for (std::size_t k = 0; k < at->size(); ++k)
+                if (elementName((*at)[k], k) == step) next = &(*at)[k];
             if (!next) return;
             at = next;
         } else {
@@ -216,7 +226,10 @@ Diagnostic parseFailure(const std::string& text, const json::parse_error& error)
 
 tl::expected<json, Diagnostics> parse(const std::string& text) {
     bool tooDeep = false;
-    const auto tooDeepFailure = [] { return tl::unexpected(Diagnostics{{Severity::Error, "", "The file is nested deeper than " + std::to_string(deepest) + " levels."}}); };
+    const auto tooDeepFailure = [] {
+        return tl::unexpected(
+            Diagnostics{{Severity::Error, "", "The file is nested deeper than " + std::to_string(deepest) + " levels."}});
+    };
     try {
         json document = json::parse(text, [&](int depth, json::parse_event_t, json&) {
             tooDeep = tooDeep || depth > deepest;
@@ -228,7 +241,8 @@ tl::expected<json, Diagnostics> parse(const std::string& text) {
         if (tooDeep) return tooDeepFailure();
         return tl::unexpected(Diagnostics{parseFailure(text, error)});
     } catch (const json::exception& error) {
-        return tl::unexpected(Diagnostics{{Severity::Error, "", std::string("A number is too large to be read (") + error.what() + ")."}});
+        return tl::unexpected(
+            Diagnostics{{Severity::Error, "", std::string("A number is too large to be read (") + error.what() + ")."}});
     }
 }
 
@@ -236,7 +250,8 @@ Diagnostics checkHead(const json& document) {
     if (!document.is_object()) return {{Severity::Error, "", "This is not a job of Zealous Girder: expected an object."}};
     const auto kind = document.find("format");
     if (kind == document.end() || !kind->is_string() || kind->get<std::string>() != format) {
-        return {{Severity::Error, "format", std::string("This is not a job of Zealous Girder: expected \"format\": \"") + format + "\"."}};
+        return {{Severity::Error, "format",
+                 std::string("This is not a job of Zealous Girder: expected \"format\": \"") + format + "\"."}};
     }
     const auto version = document.find("version");
     if (version == document.end() || !version->is_number_integer() || version->get<double>() < 1) {
@@ -244,7 +259,8 @@ Diagnostics checkHead(const json& document) {
     }
     if (version->get<double>() > jobFileVersion) {
         return {{Severity::Error, "version",
-                 "The file has version " + version->dump() + "; this program reads up to version " + std::to_string(jobFileVersion) + ". Open it with a newer program."}};
+                 "The file has version " + version->dump() + "; this program reads up to version " +
+                     std::to_string(jobFileVersion) + ". Open it with a newer program."}};
     }
     return {};
 }
@@ -253,7 +269,8 @@ Diagnostics checkHead(const json& document) {
 
 void sortRows(Joint& joint) {
     const auto sort = [](SideSpec& side) {
-        std::stable_sort(side.rows.begin(), side.rows.end(), [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
+        std::stable_sort(side.rows.begin(), side.rows.end(),
+                         [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
     };
     sort(joint.right);
     if (joint.left) sort(*joint.left);

@@ -32,7 +32,9 @@ private:
         if (field.max < 1e299) entry["maximum"] = rounded(field.max);
         return entry;
     }
-    static ordered_json type(const Field& field, int) { return {{"type", "integer"}, {"minimum", static_cast<int>(field.min)}, {"maximum", static_cast<int>(field.max)}}; }
+    static ordered_json type(const Field& field, int) {
+        return {{"type", "integer"}, {"minimum", static_cast<int>(field.min)}, {"maximum", static_cast<int>(field.max)}};
+    }
     static ordered_json type(const Field&, bool) { return {{"type", "boolean"}}; }
     static ordered_json type(const Field&, const std::string&) { return {{"type", "string"}, {"maxLength", 4000}}; }
     template <class T> static std::enable_if_t<std::is_enum_v<T>, ordered_json> type(const Field&, T) {
@@ -41,8 +43,12 @@ private:
         return {{"enum", std::move(names)}};
     }
     template <class T> static ordered_json type(const Field& field, const std::optional<T>&) { return type(field, T{}); }
-    template <class T> static ordered_json type(const Field&, const std::vector<T>&) { return {{"type", "array"}, {"items", object<T>()}}; }
-    template <class T> static std::enable_if_t<HasFields<T>::value, ordered_json> type(const Field&, const T&) { return object<T>(); }
+    template <class T> static ordered_json type(const Field&, const std::vector<T>&) {
+        return {{"type", "array"}, {"items", object<T>()}};
+    }
+    template <class T> static std::enable_if_t<HasFields<T>::value, ordered_json> type(const Field&, const T&) {
+        return object<T>();
+    }
 
     ordered_json properties_ = ordered_json::object();
 };
@@ -50,9 +56,11 @@ private:
 } // namespace
 
 std::string jobSchema() {
-    ordered_json schema{{"$schema", "https://json-schema.org/draft/2020-12/schema"},
-                        {"title", "Zealous Girder job, version 1"},
-                        {"description", "Units are part of the keys. Unknown keys are allowed and survive a round trip. See docs/file-format.md."}};
+    ordered_json schema{
+        {"$schema", "https://json-schema.org/draft/2020-12/schema"},
+        {"title", "Zealous Girder job, version 1"},
+        {"description",
+         "Units are part of the keys. Unknown keys are allowed and survive a round trip. See docs/file-format.md."}};
     ordered_json body = SchemaWriter::object<Job>();
     ordered_json head{{"format", {{"const", "zealous-girder-job"}}},
                       {"version", {{"type", "integer"}, {"minimum", 1}, {"maximum", jobFileVersion}}},

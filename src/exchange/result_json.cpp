@@ -59,10 +59,14 @@ ordered_json connectionJson(const JointResult& result, const ConnectionResult& c
     j["S_j_Nmm_per_rad"] = k.S_j;
     j["z_eq_mm"] = k.z_eq;
     j["k_eq_mm"] = k.k_eq;
-    if (k.k_1_isInfinite) j["k_1_mm"] = "infinite";
-    else j["k_1_mm"] = k.k_1;
-    if (k.k_2_isInfinite) j["k_2_mm"] = "infinite";
-    else j["k_2_mm"] = k.k_2;
+    if (k.k_1_isInfinite)
+        j["k_1_mm"] = "infinite";
+    else
+        j["k_1_mm"] = k.k_1;
+    if (k.k_2_isInfinite)
+        j["k_2_mm"] = "infinite";
+    else
+        j["k_2_mm"] = k.k_2;
     j["class_stiffness"] = wordOf(c.classification.stiffness);
     j["class_strength"] = wordOf(c.classification.strength);
     j["rotation_capacity"] = sentenceOf(c.classification.rotation);
@@ -91,7 +95,10 @@ ordered_json checkJson(const JointResult& result, const Check& c, bool isTwoSide
     j["title"] = titleOf(c, isTwoSided);
     j["clause"] = c.clause;
     j["method"] = "component";
-    j["kind"] = c.group == CheckGroup::Strength ? "strength" : c.group == CheckGroup::Rule ? "rule" : c.group == CheckGroup::Detailing ? "detailing" : "not-done";
+    j["kind"] = c.group == CheckGroup::Strength    ? "strength"
+                : c.group == CheckGroup::Rule      ? "rule"
+                : c.group == CheckGroup::Detailing ? "detailing"
+                                                   : "not-done";
     j["side"] = name(c.side);
     if (c.set >= 0) j["set"] = setName(result, c);
     j["state"] = wordOf(c.state);
@@ -131,7 +138,11 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) 
     for (std::size_t i = 0; i < r.balance.size(); ++i) {
         const Imbalance& b = r.balance[i];
         ordered_json entry{{"set", r.actions[i].id}, {"known", b.isKnown}};
-        if (b.isKnown) entry.update({{"balanced", b.isBalanced}, {"horizontal_N", b.horizontal}, {"vertical_N", b.vertical}, {"moment_Nmm", b.moment}});
+        if (b.isKnown)
+            entry.update({{"balanced", b.isBalanced},
+                          {"horizontal_N", b.horizontal},
+                          {"vertical_N", b.vertical},
+                          {"moment_Nmm", b.moment}});
         balance.push_back(std::move(entry));
     }
     j["balance"] = std::move(balance);
@@ -141,7 +152,10 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) 
 } // namespace
 
 std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes) {
-    ordered_json document{{"format", "zealous-girder-result"}, {"version", 1}, {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}}, {"title", job.title}};
+    ordered_json document{{"format", "zealous-girder-result"},
+                          {"version", 1},
+                          {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}},
+                          {"title", job.title}};
     ordered_json joints = ordered_json::array();
     for (const JointOutcome& o : outcomes) {
         if (const auto* result = std::get_if<JointResultPtr>(&o.outcome)) {
@@ -149,7 +163,8 @@ std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes
             continue;
         }
         ordered_json problems = ordered_json::array();
-        for (const Diagnostic& d : std::get<Diagnostics>(o.outcome)) problems.push_back({{"subject", d.subject}, {"message", d.message}});
+        for (const Diagnostic& d : std::get<Diagnostics>(o.outcome))
+            problems.push_back({{"subject", d.subject}, {"message", d.message}});
         joints.push_back({{"mark", o.joint->mark},
                           {"title", o.joint->title},
                           {"family", o.joint->family},

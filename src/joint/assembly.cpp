@@ -49,7 +49,8 @@ private:
         const double h = col_.h / 2;
         const std::string& steel = joint_.columnSpec.member.steel;
         const auto flange = rectangle(-col_.b / 2, out_.columnBottom, col_.b / 2, out_.columnTop);
-        plate({PartKind::ColumnWeb}, {}, ex, ez, rectangle(-h + col_.t_f, out_.columnBottom, h - col_.t_f, out_.columnTop), col_.t_w, steel);
+        plate({PartKind::ColumnWeb}, {}, ex, ez, rectangle(-h + col_.t_f, out_.columnBottom, h - col_.t_f, out_.columnTop),
+              col_.t_w, steel);
         plate({PartKind::ColumnFlange, SideId::Right}, {h - col_.t_f / 2, 0, 0}, ey, ez, flange, col_.t_f, steel);
         plate({PartKind::ColumnFlange, SideId::Left}, {-h + col_.t_f / 2, 0, 0}, ey, ez, flange, col_.t_f, steel);
     }
@@ -61,8 +62,8 @@ private:
         const double top = levelOf(s, -s.spec.plate.above);
         const double bottom = levelOf(s, s.depth + s.spec.plate.below);
         const double w = s.spec.plate.width;
-        plate({PartKind::EndPlate, s.id}, {face + dir * t_p / 2, 0, 0}, ey, ez, rectangle(-w / 2, bottom, w / 2, top), t_p, s.spec.plate.steel,
-              plateText(t_p, w, top - bottom));
+        plate({PartKind::EndPlate, s.id}, {face + dir * t_p / 2, 0, 0}, ey, ez, rectangle(-w / 2, bottom, w / 2, top), t_p,
+              s.spec.plate.steel, plateText(t_p, w, top - bottom));
         beam(s, dir, face + dir * t_p);
         bolts(s, dir, face);
         welds(s, face + dir * t_p);
@@ -85,7 +86,8 @@ private:
         const double tan = s.sinSlope / s.cosSlope;
         const double t = s.flange;
         plate({PartKind::BeamWeb, s.id}, {x0, 0, top}, {dir, 0, 0}, ez,
-              {{0, -s.depth + t}, {length, -s.depth + t + length * tan}, {length, -t + length * tan}, {0, -t}}, b.t_w, s.spec.beam.steel);
+              {{0, -s.depth + t}, {length, -s.depth + t + length * tan}, {length, -t + length * tan}, {0, -t}}, b.t_w,
+              s.spec.beam.steel);
     }
 
     void bolts(const ResolvedSide& s, double dir, double face) {
@@ -110,7 +112,8 @@ private:
     void welds(const ResolvedSide& s, double x) {
         const double b = s.beam.section.b / 2;
         const auto add = [&](PartKind kind, double down0, double down1, double halfWidth, const WeldSpec& weld) {
-            out_.welds.push_back({{kind, s.id}, {x, -halfWidth, levelOf(s, down0)}, {x, halfWidth, levelOf(s, down1)}, weld.kind, weld.throat});
+            out_.welds.push_back(
+                {{kind, s.id}, {x, -halfWidth, levelOf(s, down0)}, {x, halfWidth, levelOf(s, down1)}, weld.kind, weld.throat});
         };
         add(PartKind::WeldTop, 0, s.flange, b, s.spec.topWeld);
         add(PartKind::WeldBottom, s.depth, s.depth - s.flange, b, s.spec.bottomWeld);
@@ -124,8 +127,9 @@ private:
             const double width = stiffenerWidth(spec->width, col_);
             for (const double sign : {-1.0, 1.0}) {
                 const double y0 = sign * col_.t_w / 2;
-                plate({kind, s.id}, {0, 0, level}, ex, ey, rectangle(-inner, std::min(y0, y0 + sign * width), inner, std::max(y0, y0 + sign * width)),
-                      spec->thickness, spec->steel, plateText(spec->thickness, width, 2 * inner));
+                plate({kind, s.id}, {0, 0, level}, ex, ey,
+                      rectangle(-inner, std::min(y0, y0 + sign * width), inner, std::max(y0, y0 + sign * width)), spec->thickness,
+                      spec->steel, plateText(spec->thickness, width, 2 * inner));
             }
         };
         stiffener(s.spec.stiffenerTop, PartKind::StiffenerTop, levelOf(s, s.flange / 2));
@@ -135,8 +139,9 @@ private:
         const double x = face + dir * s.spec.plate.thickness;
         const auto rib = [&](const std::optional<RibSpec>& spec, PartKind kind, double level, double height) {
             if (!spec || std::abs(height) < 1) return;
-            plate({kind, s.id}, {x, 0, level}, {dir, 0, 0}, {0, 0, height > 0 ? 1.0 : -1.0}, {{0, 0}, {spec->length, 0}, {0, std::abs(height)}},
-                  spec->thickness, spec->steel, plateText(spec->thickness, std::abs(height), spec->length));
+            plate({kind, s.id}, {x, 0, level}, {dir, 0, 0}, {0, 0, height > 0 ? 1.0 : -1.0},
+                  {{0, 0}, {spec->length, 0}, {0, std::abs(height)}}, spec->thickness, spec->steel,
+                  plateText(spec->thickness, std::abs(height), spec->length));
         };
         rib(s.spec.ribTop, PartKind::RibTop, levelOf(s, 0), s.spec.plate.above);
         rib(s.spec.ribBottom, PartKind::RibBottom, levelOf(s, s.depth), -s.spec.plate.below);
@@ -156,8 +161,8 @@ private:
         const double y0 = col_.t_w / 2 + col_.r;
         for (const double sign : {-1.0, 1.0}) {
             plate({kind, s.id}, {dir * (col_.h / 2 - col_.t_f - spec->thickness / 2), 0, 0}, ey, ez,
-                  rectangle(std::min(sign * y0, sign * col_.b / 2), levelOf(s, most + 2 * s.bolt.d), std::max(sign * y0, sign * col_.b / 2),
-                            levelOf(s, least - 2 * s.bolt.d)),
+                  rectangle(std::min(sign * y0, sign * col_.b / 2), levelOf(s, most + 2 * s.bolt.d),
+                            std::max(sign * y0, sign * col_.b / 2), levelOf(s, least - 2 * s.bolt.d)),
                   spec->thickness, spec->steel, plateText(spec->thickness, col_.b / 2 - y0, most - least + 4 * s.bolt.d));
         }
     }
@@ -195,8 +200,9 @@ private:
         const double width = stiffenerWidth(d.width, col_);
         for (const double sign : {-1.0, 1.0}) {
             const double y0 = sign * col_.t_w / 2;
-            plate({PartKind::Diagonal}, from, u, ey, rectangle(0, std::min(y0, y0 + sign * width), length, std::max(y0, y0 + sign * width)),
-                  d.thickness, d.steel, plateText(d.thickness, width, length));
+            plate({PartKind::Diagonal}, from, u, ey,
+                  rectangle(0, std::min(y0, y0 + sign * width), length, std::max(y0, y0 + sign * width)), d.thickness, d.steel,
+                  plateText(d.thickness, width, length));
         }
     }
 

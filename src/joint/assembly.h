@@ -5,8 +5,12 @@
 
 namespace zg {
 
-struct Point2 { double x = 0, y = 0; };
-struct Point3 { double x = 0, y = 0, z = 0; };
+struct Point2 {
+    double x = 0, y = 0;
+};
+struct Point3 {
+    double x = 0, y = 0, z = 0;
+};
 
 /// Flat plate in space: outline in its own plane, extruded half the thickness to both sides. Frame: origin, two unit vectors.
 struct PlatePart {

@@ -28,7 +28,8 @@ Imbalance imbalance(const ResolvedJoint& joint, const ActionSet& set) {
     r.horizontal = right.N - left.N + above.V - below.V;
     r.vertical = above.N - below.N - right.V - left.V;
     r.moment = (right.M + right.V * arm) - (left.M + left.V * arm) + above.M - below.M;
-    const double force = std::max({std::abs(right.N), std::abs(right.V), std::abs(left.V), std::abs(above.N), std::abs(below.N), 1.0});
+    const double force =
+        std::max({std::abs(right.N), std::abs(right.V), std::abs(left.V), std::abs(above.N), std::abs(below.N), 1.0});
     const double moment = std::max({std::abs(right.M), std::abs(left.M), std::abs(above.M), std::abs(below.M), 1.0});
     // Frame programs print one decimal: half a per cent of the largest force is their rounding, not an error.
     r.isBalanced = std::abs(r.horizontal) <= 0.005 * force + 100 && std::abs(r.vertical) <= 0.005 * force + 100 &&

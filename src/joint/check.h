@@ -7,17 +7,67 @@ namespace zg {
 /// Which limit state. Words for it are in words/phrases.
 enum class CheckCode {
     // component method
-    JointMoment, ColumnWebShear, ColumnWebCompression, ColumnWebCompressionStiffener, ColumnWebTension, ColumnFlangeBending,
-    EndPlateBending, BeamWebTension, BeamFlangeCompression, BoltTension, BoltPunching, BoltShear, BoltBearingPlate, BoltBearingFlange,
-    BoltShearGroup, BoltTensionShear, WeldTensionFlange, WeldCompressionFlange, WeldWeb, TensionStiffener, TensionStiffenerWeld,
-    CompressionStiffenerWeld, CompressionStiffenerClass, DiagonalStrut, DiagonalWeld, DoublerWeld, RibShear, RibWeld, AxialForce,
+    JointMoment,
+    ColumnWebShear,
+    ColumnWebCompression,
+    ColumnWebCompressionStiffener,
+    ColumnWebTension,
+    ColumnFlangeBending,
+    EndPlateBending,
+    BeamWebTension,
+    BeamFlangeCompression,
+    BoltTension,
+    BoltPunching,
+    BoltShear,
+    BoltBearingPlate,
+    BoltBearingFlange,
+    BoltShearGroup,
+    BoltTensionShear,
+    WeldTensionFlange,
+    WeldCompressionFlange,
+    WeldWeb,
+    TensionStiffener,
+    TensionStiffenerWeld,
+    CompressionStiffenerWeld,
+    CompressionStiffenerClass,
+    DiagonalStrut,
+    DiagonalWeld,
+    DoublerWeld,
+    RibShear,
+    RibWeld,
+    AxialForce,
     PryingLength,
     // detailing
-    EndDistance, EdgeDistancePlate, EdgeDistanceFlange, PitchLeast, PitchLargest, GaugeLeast, BoltsCoincide, BoltAtFlange,
-    BoltAtStiffener, BoltAtWeb, BoltAtColumnRoot, RowOutsidePlate, RowOutsideColumn, PlateCoversFlange, PlateWidthBeam,
-    PlateWidthColumn, ThroatLeast, StiffenerWidth, StiffenerClass, DoublerThickness, NoRows, RibFits,
+    EndDistance,
+    EdgeDistancePlate,
+    EdgeDistanceFlange,
+    PitchLeast,
+    PitchLargest,
+    GaugeLeast,
+    BoltsCoincide,
+    BoltAtFlange,
+    BoltAtStiffener,
+    BoltAtWeb,
+    BoltAtColumnRoot,
+    RowOutsidePlate,
+    RowOutsideColumn,
+    PlateCoversFlange,
+    PlateWidthBeam,
+    PlateWidthColumn,
+    ThroatLeast,
+    StiffenerWidth,
+    StiffenerClass,
+    DoublerThickness,
+    NoRows,
+    RibFits,
     // listed as not done
-    NotDoneBoltSlip, NotDoneFatigue, NotDoneMinorAxis, NotDoneColumnMember, NotDoneClassNoSpan, NotDoneServiceability, NotDoneOuterRows
+    NotDoneBoltSlip,
+    NotDoneFatigue,
+    NotDoneMinorAxis,
+    NotDoneColumnMember,
+    NotDoneClassNoSpan,
+    NotDoneServiceability,
+    NotDoneOuterRows
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };
@@ -31,9 +81,9 @@ struct Check {
     CheckGroup group = CheckGroup::Strength;
     CheckState state = CheckState::Within;
     SideId side = SideId::Right;
-    bool isReversed = false;        ///< tension at the bottom flange
+    bool isReversed = false;         ///< tension at the bottom flange
     int firstRow = -1, lastRow = -1; ///< rows concerned, as places in the side's list; -1 none
-    int set = -1;                   ///< index of the action set; -1 for checks that hang on none
+    int set = -1;                    ///< index of the action set; -1 for checks that hang on none
     double demand = 0, resistance = 0;
     Quantity quantity = Quantity::Force;
     double utilisation = 0;
@@ -48,8 +98,8 @@ struct Check {
 /// Components of single rows: their use is their share at M_Ed after redistribution, so a row may be fully used while the joint
 /// is not. The joint in bending stands for them when the governing check is sought.
 [[nodiscard]] inline bool isOfRow(CheckCode code) {
-    return code == CheckCode::ColumnWebTension || code == CheckCode::ColumnFlangeBending || code == CheckCode::EndPlateBending || code == CheckCode::BeamWebTension ||
-           code == CheckCode::BoltTension || code == CheckCode::BoltPunching;
+    return code == CheckCode::ColumnWebTension || code == CheckCode::ColumnFlangeBending || code == CheckCode::EndPlateBending ||
+           code == CheckCode::BeamWebTension || code == CheckCode::BoltTension || code == CheckCode::BoltPunching;
 }
 
 /// State by the utilisation's bands: within, close from 0.90, over from 1.00 (a hair of rounding allowed).

@@ -61,7 +61,8 @@ private:
         }
         std::vector<std::size_t> order(s.spec.rows.size());
         for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
-        std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return s.spec.rows[a].position < s.spec.rows[b].position; });
+        std::sort(order.begin(), order.end(),
+                  [&](std::size_t a, std::size_t b) { return s.spec.rows[a].position < s.spec.rows[b].position; });
         for (std::size_t k = 0; k < order.size(); ++k) {
             single(s, order[k]);
             if (k + 1 < order.size()) pair(s, order[k], order[k + 1]);
@@ -83,8 +84,10 @@ private:
         };
         cover(p.above, s.spec.topWeld, PartKind::BeamTopFlange);
         cover(p.below, s.spec.bottomWeld, PartKind::BeamBottomFlange);
-        atLeast(CheckCode::PlateWidthBeam, s.id, p.width, s.beam.section.b, "plate not narrower than the beam flange").add({PartKind::EndPlate, s.id});
-        atMost(CheckCode::PlateWidthColumn, s.id, p.width, col_.b, "plate not wider than the column flange").add({PartKind::EndPlate, s.id});
+        atLeast(CheckCode::PlateWidthBeam, s.id, p.width, s.beam.section.b, "plate not narrower than the beam flange")
+            .add({PartKind::EndPlate, s.id});
+        atMost(CheckCode::PlateWidthColumn, s.id, p.width, col_.b, "plate not wider than the column flange")
+            .add({PartKind::EndPlate, s.id});
         const auto rib = [&](const std::optional<RibSpec>& spec, double projection, PartKind part) {
             if (!spec) return;
             Check& c = atLeast(CheckCode::RibFits, s.id, projection, 2 * spec->thickness, "rib needs a plate beyond the flange");
@@ -96,7 +99,8 @@ private:
 
     void welds(const ResolvedSide& s) {
         const auto throat = [&](const WeldSpec& weld, PartKind part) {
-            if (weld.kind == WeldKind::Fillet) atLeast(CheckCode::ThroatLeast, s.id, weld.throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add({part, s.id});
+            if (weld.kind == WeldKind::Fillet)
+                atLeast(CheckCode::ThroatLeast, s.id, weld.throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add({part, s.id});
         };
         throat(s.spec.topWeld, PartKind::WeldTop);
         throat(s.spec.bottomWeld, PartKind::WeldBottom);
@@ -115,12 +119,15 @@ private:
         } else {
             rows(atLeast(CheckCode::EndDistance, s.id, end, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
         }
-        rows(atLeast(CheckCode::EdgeDistancePlate, s.id, (s.spec.plate.width - gauge) / 2, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
+        rows(atLeast(CheckCode::EdgeDistancePlate, s.id, (s.spec.plate.width - gauge) / 2, 1.2 * b.d_0, spacing), i, i)
+            .add(row(s, i));
         rows(atLeast(CheckCode::EdgeDistanceFlange, s.id, (col_.b - gauge) / 2, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
         rows(atLeast(CheckCode::GaugeLeast, s.id, gauge, 2.4 * b.d_0, spacing), i, i).add(row(s, i));
         if (joint_.columnSpec.endAbove) {
             const double toEnd = *joint_.columnSpec.endAbove - levelOf(s, r.position);
-            rows(atLeast(toEnd <= 0 ? CheckCode::RowOutsideColumn : CheckCode::EndDistance, s.id, toEnd, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
+            rows(atLeast(toEnd <= 0 ? CheckCode::RowOutsideColumn : CheckCode::EndDistance, s.id, toEnd, 1.2 * b.d_0, spacing), i,
+                 i)
+                .add(row(s, i));
         }
         flangeClash(s, i);
         stiffenerClash(s, i);
@@ -128,10 +135,12 @@ private:
         const double outside = s.beam.section.t_w / 2 + webLeg;
         const bool isInside = r.position > 0 && r.position < s.depth;
         if (isInside) {
-            rows(atLeast(CheckCode::BoltAtWeb, s.id, gauge / 2 - outside, b.washerOuter / 2, "washer clear of the web weld"), i, i).add(row(s, i));
+            rows(atLeast(CheckCode::BoltAtWeb, s.id, gauge / 2 - outside, b.washerOuter / 2, "washer clear of the web weld"), i,
+                 i)
+                .add(row(s, i));
         }
-        rows(atLeast(CheckCode::BoltAtColumnRoot, s.id, gauge / 2 - col_.t_w / 2 - std::max(col_.r, col_.webWeldThroat * root2), b.acrossCorners / 2,
-                     "bolt head clear of the column's root"),
+        rows(atLeast(CheckCode::BoltAtColumnRoot, s.id, gauge / 2 - col_.t_w / 2 - std::max(col_.r, col_.webWeldThroat * root2),
+                     b.acrossCorners / 2, "bolt head clear of the column's root"),
              i, i)
             .add(row(s, i));
     }
@@ -143,12 +152,15 @@ private:
             const double hi = std::max(outer, inner);
             const double leg = weld.kind == WeldKind::Fillet ? weld.throat * root2 : 0;
             const double clear = y < lo ? lo - y - leg : y > hi ? y - hi - leg : 0;
-            Check& c = rows(atLeast(CheckCode::BoltAtFlange, s.id, clear, s.bolt.washerOuter / 2, "washer clear of the flange weld"), i, i);
+            Check& c = rows(
+                atLeast(CheckCode::BoltAtFlange, s.id, clear, s.bolt.washerOuter / 2, "washer clear of the flange weld"), i, i);
             c.add(row(s, i));
             c.add({part, s.id});
         };
-        if (y < s.depth / 2) clash(0, s.flange, s.spec.topWeld, PartKind::BeamTopFlange);
-        else clash(s.depth, s.depth - s.flange, s.spec.bottomWeld, PartKind::BeamBottomFlange);
+        if (y < s.depth / 2)
+            clash(0, s.flange, s.spec.topWeld, PartKind::BeamTopFlange);
+        else
+            clash(s.depth, s.depth - s.flange, s.spec.bottomWeld, PartKind::BeamBottomFlange);
     }
 
     void stiffenerClash(const ResolvedSide& s, std::size_t i) {
@@ -156,14 +168,17 @@ private:
         const auto clash = [&](const ResolvedSide& owner, const std::optional<StiffenerSpec>& spec, double at, PartKind part) {
             if (!spec) return;
             const double clear = std::abs(level - at) - spec->thickness / 2 - spec->throat * root2;
-            Check& c = rows(atLeast(CheckCode::BoltAtStiffener, s.id, clear, s.bolt.acrossCorners / 2, "bolt head clear of the stiffener's weld"), i, i);
+            Check& c = rows(atLeast(CheckCode::BoltAtStiffener, s.id, clear, s.bolt.acrossCorners / 2,
+                                    "bolt head clear of the stiffener's weld"),
+                            i, i);
             c.add(row(s, i));
             c.add({part, owner.id});
         };
         for (const ResolvedSide* owner : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
             if (!owner) continue;
             clash(*owner, owner->spec.stiffenerTop, levelOf(*owner, owner->flange / 2), PartKind::StiffenerTop);
-            clash(*owner, owner->spec.stiffenerBottom, levelOf(*owner, owner->depth - owner->flange / 2), PartKind::StiffenerBottom);
+            clash(*owner, owner->spec.stiffenerBottom, levelOf(*owner, owner->depth - owner->flange / 2),
+                  PartKind::StiffenerBottom);
         }
     }
 
@@ -186,12 +201,15 @@ private:
     }
 
     void column() {
-        const auto stiffener = [&](const ResolvedSide& s, const std::optional<StiffenerSpec>& spec, const SteelStrength& steel, PartKind part) {
+        const auto stiffener = [&](const ResolvedSide& s, const std::optional<StiffenerSpec>& spec, const SteelStrength& steel,
+                                   PartKind part) {
             if (!spec) return;
             const double width = stiffenerWidth(spec->width, col_);
-            atMost(CheckCode::StiffenerWidth, s.id, 2 * width + col_.t_w, col_.b, "stiffener within the column flange").add({part, s.id});
+            atMost(CheckCode::StiffenerWidth, s.id, 2 * width + col_.t_w, col_.b, "stiffener within the column flange")
+                .add({part, s.id});
             const double epsilon = std::sqrt(235 / steel.f_y);
-            Check& c = atMost(CheckCode::StiffenerClass, s.id, width / spec->thickness, 14 * epsilon, "EN 1993-1-1:2005 table 5.2, class 3");
+            Check& c = atMost(CheckCode::StiffenerClass, s.id, width / spec->thickness, 14 * epsilon,
+                              "EN 1993-1-1:2005 table 5.2, class 3");
             c.quantity = Quantity::Ratio;
             c.add({part, s.id});
             atLeast(CheckCode::ThroatLeast, s.id, spec->throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add({part, s.id});
@@ -202,7 +220,9 @@ private:
             stiffener(*s, s->spec.stiffenerBottom, s->stiffenerBottomSteel, PartKind::StiffenerBottom);
         }
         if (joint_.doubler) {
-            atLeast(CheckCode::DoublerThickness, SideId::Right, joint_.doubler->thickness, col_.t_w, "EN 1993-1-8:2005 6.2.6.1(11)").add({PartKind::Doubler});
+            atLeast(CheckCode::DoublerThickness, SideId::Right, joint_.doubler->thickness, col_.t_w,
+                    "EN 1993-1-8:2005 6.2.6.1(11)")
+                .add({PartKind::Doubler});
         }
     }
 

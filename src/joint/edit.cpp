@@ -11,7 +11,8 @@ constexpr double root2 = 1.41421356237309504880;
 
 double roundTo(double x, double step) { return std::round(x / step) * step; }
 double stockUp(double t) {
-    for (const double s : {8.0, 10.0, 12.0, 15.0, 20.0, 25.0, 30.0, 35.0, 40.0}) if (s >= t - 1e-9) return s;
+    for (const double s : {8.0, 10.0, 12.0, 15.0, 20.0, 25.0, 30.0, 35.0, 40.0})
+        if (s >= t - 1e-9) return s;
     return std::ceil(t / 5) * 5;
 }
 
@@ -63,9 +64,12 @@ void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRe
     const bool isUpperHalf = (upper.position + lower.position) / 2 <= depth / 2;
     // The row outside a flange moves, the ones inside stay; inside, the row farther from the nearer flange moves.
     const bool movesUpper = isUpperHalf ? upper.position < 0 : lower.position <= depth;
-    if (movesUpper) upper.position -= change;
-    else lower.position += change;
-    std::stable_sort(s->rows.begin(), s->rows.end(), [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
+    if (movesUpper)
+        upper.position -= change;
+    else
+        lower.position += change;
+    std::stable_sort(s->rows.begin(), s->rows.end(),
+                     [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
 }
 
 const char* wordOf(FittingKind kind) {
@@ -151,7 +155,8 @@ void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& r
         BoltRowSpec row;
         row.position = ref.position;
         s->rows.push_back(row);
-        std::stable_sort(s->rows.begin(), s->rows.end(), [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
+        std::stable_sort(s->rows.begin(), s->rows.end(),
+                         [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
         return;
     }
     default: return;
@@ -210,7 +215,8 @@ double snappedRow(const ResolvedJoint& joint, SideId id, int index, double posit
     const double clear = std::ceil(leg + s.bolt.washerOuter / 2);
     std::vector<double> stops{roundTo(position, 5)};
     const double end = 1.2 * s.bolt.d_0;
-    for (const double stop : {-clear, s.flange + clear, s.depth - s.flange - clear, s.depth + clear, -s.spec.plate.above + end, s.depth + s.spec.plate.below - end}) {
+    for (const double stop : {-clear, s.flange + clear, s.depth - s.flange - clear, s.depth + clear, -s.spec.plate.above + end,
+                              s.depth + s.spec.plate.below - end}) {
         if (std::abs(stop - position) < 6) stops.push_back(roundTo(stop, 1));
     }
     for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
@@ -242,7 +248,8 @@ std::optional<double> roomForRow(const ResolvedJoint& joint, SideId id) {
     const double clear = std::ceil(8 * root2 + s->bolt.washerOuter / 2);
     const double pitch = 2.2 * s->bolt.d_0;
     std::vector<double> inner{s->flange + clear - pitch, s->depth - s->flange - clear + pitch};
-    for (const BoltRowSpec& r : s->spec.rows) if (r.position > 0 && r.position < s->depth) inner.push_back(r.position);
+    for (const BoltRowSpec& r : s->spec.rows)
+        if (r.position > 0 && r.position < s->depth) inner.push_back(r.position);
     std::sort(inner.begin(), inner.end());
     std::optional<double> best;
     double gap = 2 * pitch - 1e-9;

@@ -14,14 +14,27 @@ struct DimensionRef {
     SideId side = SideId::Right;
     int index = 0; ///< pitch: the row above it
 };
-inline bool operator==(const DimensionRef& a, const DimensionRef& b) { return a.kind == b.kind && a.side == b.side && a.index == b.index; }
+inline bool operator==(const DimensionRef& a, const DimensionRef& b) {
+    return a.kind == b.kind && a.side == b.side && a.index == b.index;
+}
 
 [[nodiscard]] double dimensionValue(const ResolvedJoint& joint, const DimensionRef& ref);
 /// Types a value into a dimension. A pitch moves the row on the side away from the nearer beam flange, an edge moves the plate.
 void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRef& ref, double value);
 
 /// A place where a fitting could go, or goes: click to add, click again to remove.
-enum class FittingKind { StiffenerTop, StiffenerBottom, BackingTop, BackingBottom, RibTop, RibBottom, Doubler, Diagonal, Row, LeftBeam };
+enum class FittingKind {
+    StiffenerTop,
+    StiffenerBottom,
+    BackingTop,
+    BackingBottom,
+    RibTop,
+    RibBottom,
+    Doubler,
+    Diagonal,
+    Row,
+    LeftBeam
+};
 struct FittingRef {
     FittingKind kind = FittingKind::StiffenerTop;
     SideId side = SideId::Right;

@@ -21,7 +21,11 @@ SideSpec firstLayout(const Section& column, const Section& beam, const MemberSpe
         const BoltSize* b = findBoltSize(s.bolts.size);
         const double clear = column.t_w + 2 * column.r + b->acrossCorners;
         if (std::max(clear, 2.4 * b->d_0) + 2 * 1.2 * b->d_0 <= std::min(column.b, beam.b + 40)) break;
-        s.bolts.size = s.bolts.size == "M30" ? "M27" : s.bolts.size == "M27" ? "M24" : s.bolts.size == "M24" ? "M20" : s.bolts.size == "M20" ? "M16" : "M12";
+        s.bolts.size = s.bolts.size == "M30"   ? "M27"
+                       : s.bolts.size == "M27" ? "M24"
+                       : s.bolts.size == "M24" ? "M20"
+                       : s.bolts.size == "M20" ? "M16"
+                                               : "M12";
     }
     const BoltSize* bolt = findBoltSize(s.bolts.size);
     s.bolts.grade = beam.h < 380 ? "8.8" : "10.9";

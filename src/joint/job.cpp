@@ -14,7 +14,8 @@ const SideSpec* sideOf(const Joint& joint, SideId side) {
 SideSpec* sideOf(Joint& joint, SideId side) { return const_cast<SideSpec*>(sideOf(std::as_const(joint), side)); }
 
 const Joint* findJoint(const Job& job, const std::string& markOrId) {
-    for (const Joint& j : job.joints) if (j.mark == markOrId || j.id == markOrId) return &j;
+    for (const Joint& j : job.joints)
+        if (j.mark == markOrId || j.id == markOrId) return &j;
     return nullptr;
 }
 

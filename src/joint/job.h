@@ -34,7 +34,9 @@ template <> struct EnumNames<ShearRule> { static constexpr const char* names[] =
 template <> struct EnumNames<Exposure> { static constexpr const char* names[] = {"sheltered", "weather"}; };
 template <> struct EnumNames<DiagonalDirection> { static constexpr const char* names[] = {"compression", "tension"}; };
 template <> struct EnumNames<UnitSystem> { static constexpr const char* names[] = {"SI", "US"}; };
-template <> struct EnumNames<StrengthSource> { static constexpr const char* names[] = {"EN 1993-1-1 table 3.1", "product standard"}; };
+template <> struct EnumNames<StrengthSource> {
+    static constexpr const char* names[] = {"EN 1993-1-1 table 3.1", "product standard"};
+};
 
 struct MemberSpec {
     static constexpr bool hasFields = true;
@@ -215,8 +217,10 @@ struct ColumnSpec {
     std::optional<double> storeyHeight;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"member", Quantity::None, 0, 0, "the through member"}, s.member);
-        v(Field{"end_above", Quantity::Length, -500, 10000, "top end of the column above the right beam's top flange"}, s.endAbove);
-        v(Field{"storey_height", Quantity::Length, 500, 100000, "column length of the storey, for the condition Kb/Kc"}, s.storeyHeight);
+        v(Field{"end_above", Quantity::Length, -500, 10000, "top end of the column above the right beam's top flange"},
+          s.endAbove);
+        v(Field{"storey_height", Quantity::Length, 500, 100000, "column length of the storey, for the condition Kb/Kc"},
+          s.storeyHeight);
     }
 };
 

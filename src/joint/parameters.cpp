@@ -27,9 +27,13 @@ private:
         out_.push_back(std::move(p));
         return out_.back();
     }
-    void list(const Field& f, double x, bool optional, bool given) { add(f, Parameter::Kind::Number, optional, given).number = x; }
+    void list(const Field& f, double x, bool optional, bool given) {
+        add(f, Parameter::Kind::Number, optional, given).number = x;
+    }
     void list(const Field& f, int x, bool optional, bool given) { add(f, Parameter::Kind::Whole, optional, given).number = x; }
-    void list(const Field& f, bool x, bool optional, bool given) { add(f, Parameter::Kind::Switch, optional, given).number = x ? 1 : 0; }
+    void list(const Field& f, bool x, bool optional, bool given) {
+        add(f, Parameter::Kind::Switch, optional, given).number = x ? 1 : 0;
+    }
     void list(const Field& f, const std::string& x, bool optional, bool given) {
         const std::string key = f.key;
         const auto kind = key == "steel"     ? Parameter::Kind::Steel
@@ -40,8 +44,11 @@ private:
         Parameter& p = add(f, kind, optional, given);
         p.text = x;
         if (kind == Parameter::Kind::Steel) p.choices = steelGrades();
-        if (kind == Parameter::Kind::BoltSize) for (const BoltSize& b : boltSizes()) if (b.set != "US") p.choices.push_back(b.designation);
-        if (kind == Parameter::Kind::BoltGrade) for (const BoltClass& c : boltClasses()) p.choices.push_back(c.name);
+        if (kind == Parameter::Kind::BoltSize)
+            for (const BoltSize& b : boltSizes())
+                if (b.set != "US") p.choices.push_back(b.designation);
+        if (kind == Parameter::Kind::BoltGrade)
+            for (const BoltClass& c : boltClasses()) p.choices.push_back(c.name);
     }
     template <class E> std::enable_if_t<std::is_enum_v<E>> list(const Field& f, E x, bool optional, bool given) {
         Parameter& p = add(f, Parameter::Kind::Choice, optional, given);
@@ -133,7 +140,8 @@ template <class J, class Visit> void specsOf(J& joint, const PartRef& part, Visi
         visit("side", *side);
         return;
     case PartKind::BoltRow:
-        if (part.index >= 0 && part.index < static_cast<int>(side->rows.size())) visit("row", side->rows[static_cast<std::size_t>(part.index)]);
+        if (part.index >= 0 && part.index < static_cast<int>(side->rows.size()))
+            visit("row", side->rows[static_cast<std::size_t>(part.index)]);
         visit("bolts", side->bolts);
         return;
     case PartKind::StiffenerTop: optional("stiffener", side->stiffenerTop); return;
@@ -160,7 +168,8 @@ std::vector<Parameter> parametersOf(const Joint& joint, const PartRef& part) {
     return list;
 }
 
-bool setParameter(Joint& joint, const PartRef& part, const std::string& group, const std::string& key, const ParameterValue& value) {
+bool setParameter(Joint& joint, const PartRef& part, const std::string& group, const std::string& key,
+                  const ParameterValue& value) {
     bool done = false;
     specsOf(joint, part, [&](const char* name, auto& spec) {
         if (done || group != name) return;
@@ -188,12 +197,15 @@ template <class T> bool setIn(T& value, const std::string& key, const ParameterV
 std::vector<Parameter> parametersOf(const Settings& settings) { return listed(settings, "settings"); }
 bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value) { return setIn(settings, key, value); }
 std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }
-bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value) { return setIn(section, key, value); }
+bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value) {
+    return setIn(section, key, value);
+}
 
 std::vector<Parameter> jointParameters(const Joint& joint) {
     std::vector<Parameter> list = listed(joint, "joint");
     // The id is for the file alone, and there is one family so far.
-    list.erase(std::remove_if(list.begin(), list.end(), [](const Parameter& p) { return p.key == "id" || p.key == "family"; }), list.end());
+    list.erase(std::remove_if(list.begin(), list.end(), [](const Parameter& p) { return p.key == "id" || p.key == "family"; }),
+               list.end());
     return list;
 }
 bool setJointParameter(Joint& joint, const std::string& key, const ParameterValue& value) { return setIn(joint, key, value); }

@@ -28,7 +28,8 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 /// The parameters of a part, few and in the order people think of them. Empty when the joint does not have the part.
 [[nodiscard]] std::vector<Parameter> parametersOf(const Joint& joint, const PartRef& part);
 /// Sets one; false when the part or key does not exist or the value has the wrong type. Ranges are checked by validate().
-[[nodiscard]] bool setParameter(Joint& joint, const PartRef& part, const std::string& group, const std::string& key, const ParameterValue& value);
+[[nodiscard]] bool setParameter(Joint& joint, const PartRef& part, const std::string& group, const std::string& key,
+                                const ParameterValue& value);
 
 /// The same for the job's settings and for a user-made section.
 [[nodiscard]] std::vector<Parameter> parametersOf(const Settings& settings);

@@ -6,8 +6,24 @@ namespace zg {
 
 /// What a piece of the joint is. Together with side and index it names the piece everywhere: drawing, checks, lists.
 enum class PartKind {
-    ColumnWeb, ColumnFlange, EndPlate, BeamTopFlange, BeamBottomFlange, BeamWeb, BoltRow, StiffenerTop, StiffenerBottom, Doubler,
-    Diagonal, BackingTop, BackingBottom, RibTop, RibBottom, WeldTop, WeldBottom, WeldWeb
+    ColumnWeb,
+    ColumnFlange,
+    EndPlate,
+    BeamTopFlange,
+    BeamBottomFlange,
+    BeamWeb,
+    BoltRow,
+    StiffenerTop,
+    StiffenerBottom,
+    Doubler,
+    Diagonal,
+    BackingTop,
+    BackingBottom,
+    RibTop,
+    RibBottom,
+    WeldTop,
+    WeldBottom,
+    WeldWeb
 };
 
 struct PartRef {

@@ -39,8 +39,8 @@ private:
     SteelStrength steel(const std::string& grade, double thickness, const std::string& where) {
         auto strength = findSteel(grade, thickness, job_.settings.strengths);
         if (!strength) {
-            error(where, isSteelGrade(grade) ? "Steel " + grade + " has no strength at a thickness of " + significant(thickness, 4) +
-                                                   " mm in the chosen table."
+            error(where, isSteelGrade(grade) ? "Steel " + grade + " has no strength at a thickness of " +
+                                                   significant(thickness, 4) + " mm in the chosen table."
                                              : "Steel \"" + grade + "\" is not in the catalogue.");
             return {};
         }
@@ -73,11 +73,15 @@ private:
         r.spec = spec;
         r.beam = member(spec.beam, where + "/beam");
         r.plateSteel = steel(spec.plate.steel, spec.plate.thickness, where + "/plate");
-        if (const BoltSize* size = findBoltSize(spec.bolts.size)) r.bolt = *size;
-        else error(where + "/bolts", "Bolt size \"" + spec.bolts.size + "\" is not in the catalogue.");
+        if (const BoltSize* size = findBoltSize(spec.bolts.size))
+            r.bolt = *size;
+        else
+            error(where + "/bolts", "Bolt size \"" + spec.bolts.size + "\" is not in the catalogue.");
         if (spec.bolts.holes == HoleKind::Oversize) r.bolt.d_0 = r.bolt.d_0_oversize;
-        if (const BoltClass* grade = findBoltClass(spec.bolts.grade)) r.boltClass = *grade;
-        else error(where + "/bolts", "Bolt class \"" + spec.bolts.grade + "\" is not in the catalogue.");
+        if (const BoltClass* grade = findBoltClass(spec.bolts.grade))
+            r.boltClass = *grade;
+        else
+            error(where + "/bolts", "Bolt class \"" + spec.bolts.grade + "\" is not in the catalogue.");
         r.cosSlope = std::cos(spec.slope);
         r.sinSlope = std::sin(spec.slope);
         r.depth = r.beam.section.h / r.cosSlope;
@@ -91,8 +95,10 @@ private:
         fitting(spec.backingBottom, "backing_bottom", r.backingBottomSteel);
         fitting(spec.ribTop, "rib_top", r.ribTopSteel);
         fitting(spec.ribBottom, "rib_bottom", r.ribBottomSteel);
-        const bool hasFour = std::any_of(spec.rows.begin(), spec.rows.end(), [](const BoltRowSpec& row) { return row.bolts != 2; });
-        if (hasFour) error(where + "/rows", "A row has other than two bolts. Four-bolt rows are kept in the file but not verified yet.");
+        const bool hasFour =
+            std::any_of(spec.rows.begin(), spec.rows.end(), [](const BoltRowSpec& row) { return row.bolts != 2; });
+        if (hasFour)
+            error(where + "/rows", "A row has other than two bolts. Four-bolt rows are kept in the file but not verified yet.");
         return r;
     }
 

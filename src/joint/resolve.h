@@ -38,7 +38,9 @@ struct ResolvedJoint {
     std::optional<DiagonalSpec> diagonal;
     SteelStrength diagonalSteel;
     std::vector<ActionSet> actions;
-    [[nodiscard]] const ResolvedSide* side(SideId which) const { return which == SideId::Right ? &right : left ? &*left : nullptr; }
+    [[nodiscard]] const ResolvedSide* side(SideId which) const {
+        return which == SideId::Right ? &right : left ? &*left : nullptr;
+    }
 };
 
 /// Looks up sections, steels and bolts; all that is wrong or missing is reported at once.

@@ -15,10 +15,13 @@ private:
     void check(const Field& field, const std::string& path, double x) {
         if (std::isfinite(x) && x >= field.min - 1e-9 && x <= field.max + 1e-9) return;
         const Unit unit = unitOf(field.quantity, UnitSystem::SI);
-        const auto say = [&](double value) { return significant(value / unit.factor, 6) + (*unit.symbol ? std::string(" ") + unit.symbol : ""); };
+        const auto say = [&](double value) {
+            return significant(value / unit.factor, 6) + (*unit.symbol ? std::string(" ") + unit.symbol : "");
+        };
         const std::string got = std::isfinite(x) ? say(x) : "not a finite number";
-        found_.push_back({Severity::Error, path, std::string(field.help) + " is " + got + "; allowed is " + say(field.min) + " to " +
-                                                     say(field.max) + "."});
+        found_.push_back(
+            {Severity::Error, path,
+             std::string(field.help) + " is " + got + "; allowed is " + say(field.min) + " to " + say(field.max) + "."});
     }
     void check(const Field& field, const std::string& path, int x) {
         if (x < field.min || x > field.max) check(field, path, static_cast<double>(x));
@@ -46,8 +49,10 @@ private:
 void checkSets(const Joint& joint, Diagnostics& found) {
     std::set<std::string> ids;
     for (const ActionSet& set : joint.actions) {
-        if (set.id.empty()) found.push_back({Severity::Error, joint.mark, "An action set has no name."});
-        else if (!ids.insert(set.id).second) found.push_back({Severity::Error, joint.mark, "Two action sets are named " + set.id + "."});
+        if (set.id.empty())
+            found.push_back({Severity::Error, joint.mark, "An action set has no name."});
+        else if (!ids.insert(set.id).second)
+            found.push_back({Severity::Error, joint.mark, "Two action sets are named " + set.id + "."});
     }
 }
 
@@ -78,16 +83,22 @@ Diagnostics validate(const Job& job) {
     std::set<std::string> marks;
     std::set<std::string> ids;
     for (const Joint& joint : job.joints) {
-        if (joint.mark.empty()) found.push_back({Severity::Error, "joints", "A joint has no mark."});
-        else if (!marks.insert(joint.mark).second) found.push_back({Severity::Error, joint.mark, "Two joints have the mark " + joint.mark + "."});
-        if (!ids.insert(joint.id).second) found.push_back({Severity::Error, joint.mark, "Two joints have the id " + joint.id + "."});
+        if (joint.mark.empty())
+            found.push_back({Severity::Error, "joints", "A joint has no mark."});
+        else if (!marks.insert(joint.mark).second)
+            found.push_back({Severity::Error, joint.mark, "Two joints have the mark " + joint.mark + "."});
+        if (!ids.insert(joint.id).second)
+            found.push_back({Severity::Error, joint.mark, "Two joints have the id " + joint.id + "."});
         checkSets(joint, found);
     }
     std::set<std::string> names;
     for (const CustomSection& s : job.sections) {
-        if (!names.insert(s.designation).second) found.push_back({Severity::Error, "sections", "Two sections are named " + s.designation + "."});
-        if (s.h <= 2 * s.t_f) found.push_back({Severity::Error, "sections/" + s.designation, "The flanges are thicker than half the depth."});
-        if (s.b <= s.t_w) found.push_back({Severity::Error, "sections/" + s.designation, "The web is thicker than the flange is wide."});
+        if (!names.insert(s.designation).second)
+            found.push_back({Severity::Error, "sections", "Two sections are named " + s.designation + "."});
+        if (s.h <= 2 * s.t_f)
+            found.push_back({Severity::Error, "sections/" + s.designation, "The flanges are thicker than half the depth."});
+        if (s.b <= s.t_w)
+            found.push_back({Severity::Error, "sections/" + s.designation, "The web is thicker than the flange is wide."});
     }
     return found;
 }

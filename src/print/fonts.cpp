@@ -13,7 +13,9 @@ QFont font(const QStringList& families, double pixels, bool isBold) {
 }
 } // namespace
 
-QFont interfaceFont(double pixels, bool isBold) { return font(QStringList() << QStringLiteral("Inter") << QStringLiteral("DejaVu Sans"), pixels, isBold); }
+QFont interfaceFont(double pixels, bool isBold) {
+    return font(QStringList() << QStringLiteral("Inter") << QStringLiteral("DejaVu Sans"), pixels, isBold);
+}
 
 QFont reportFont(double pixels, bool isBold) {
     QFont f = font(QStringList() << QStringLiteral("DejaVu Sans Condensed") << QStringLiteral("DejaVu Sans"), pixels, isBold);

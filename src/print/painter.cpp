@@ -35,9 +35,11 @@ void paintText(QPainter& painter, const Shape& s, const PaintOptions& o) {
     const double x = s.points[0].x - (s.align == Align::Left ? 0 : s.align == Align::Centre ? w / 2 : w);
     if (s.hasHalo) {
         const QFontMetricsF metrics(font);
-        painter.fillRect(QRectF(x - 2, s.points[0].y - metrics.ascent() * 0.86, w + 4, metrics.height() * 0.86), qcolor(*o.palette, Tone::Card));
+        painter.fillRect(QRectF(x - 2, s.points[0].y - metrics.ascent() * 0.86, w + 4, metrics.height() * 0.86),
+                         qcolor(*o.palette, Tone::Card));
     }
-    const bool isHot = !std::holds_alternative<std::monostate>(s.target) && (sameTarget(s.target, o.hover) || sameTarget(s.target, o.selected));
+    const bool isHot =
+        !std::holds_alternative<std::monostate>(s.target) && (sameTarget(s.target, o.hover) || sameTarget(s.target, o.selected));
     const bool isEditable = std::holds_alternative<DimensionRef>(s.target) || std::holds_alternative<ForceRef>(s.target);
     painter.setPen(qcolor(*o.palette, isHot && isEditable ? Tone::Accent : s.fill));
     paintRuns(painter, x, s.points[0].y, runs, font);
@@ -51,7 +53,8 @@ void paintHatch(QPainter& painter, const Shape& s, const Palette& p) {
     painter.setClipPath(path, Qt::IntersectClip);
     const QRectF box = path.boundingRect();
     painter.setPen(QPen(qcolor(p, Tone::Over), 0.8));
-    for (double x = box.left() - box.height(); x < box.right(); x += 6) painter.drawLine(QPointF(x, box.bottom()), QPointF(x + box.height(), box.top()));
+    for (double x = box.left() - box.height(); x < box.right(); x += 6)
+        painter.drawLine(QPointF(x, box.bottom()), QPointF(x + box.height(), box.top()));
     painter.restore();
 }
 
@@ -62,9 +65,12 @@ void paintShape(QPainter& painter, const Shape& s, const PaintOptions& o) {
     fill.setAlphaF(static_cast<float>(s.opacity));
     painter.setPen(penOf(s, p));
     painter.setBrush(s.fill == Tone::None || s.kind == Shape::Kind::Polyline ? QBrush(Qt::NoBrush) : QBrush(fill));
-    if (s.kind == Shape::Kind::Polygon) painter.drawPolygon(polygonOf(s));
-    else if (s.kind == Shape::Kind::Polyline) painter.drawPolyline(polygonOf(s));
-    else painter.drawEllipse(QPointF(s.points[0].x, s.points[0].y), s.radius, s.radius);
+    if (s.kind == Shape::Kind::Polygon)
+        painter.drawPolygon(polygonOf(s));
+    else if (s.kind == Shape::Kind::Polyline)
+        painter.drawPolyline(polygonOf(s));
+    else
+        painter.drawEllipse(QPointF(s.points[0].x, s.points[0].y), s.radius, s.radius);
     if (s.isHatched) paintHatch(painter, s, p);
 }
 
@@ -72,18 +78,24 @@ void emphasise(QPainter& painter, const Shape& s, const Palette& p, bool isSelec
     if (s.kind == Shape::Kind::Text || s.isHotZone) return;
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(qcolor(p, Tone::Accent), isSelected ? 2.2 : 1.4));
-    if (s.kind == Shape::Kind::Polygon) painter.drawPolygon(polygonOf(s));
-    else if (s.kind == Shape::Kind::Polyline) painter.drawPolyline(polygonOf(s));
-    else painter.drawEllipse(QPointF(s.points[0].x, s.points[0].y), s.radius, s.radius);
+    if (s.kind == Shape::Kind::Polygon)
+        painter.drawPolygon(polygonOf(s));
+    else if (s.kind == Shape::Kind::Polyline)
+        painter.drawPolyline(polygonOf(s));
+    else
+        painter.drawEllipse(QPointF(s.points[0].x, s.points[0].y), s.radius, s.radius);
 }
 
 } // namespace
 
-QColor qcolor(const Palette& palette, Tone tone) { return tone == Tone::None ? QColor(Qt::transparent) : QColor::fromRgb(colour(palette, tone)); }
+QColor qcolor(const Palette& palette, Tone tone) {
+    return tone == Tone::None ? QColor(Qt::transparent) : QColor::fromRgb(colour(palette, tone));
+}
 
 double widthOf(const std::vector<SymbolRun>& runs, const QFont& font) {
     double w = 0;
-    for (const SymbolRun& r : runs) w += QFontMetricsF(r.isSubscript ? lowered(font) : font).horizontalAdvance(QString::fromStdString(r.text));
+    for (const SymbolRun& r : runs)
+        w += QFontMetricsF(r.isSubscript ? lowered(font) : font).horizontalAdvance(QString::fromStdString(r.text));
     return w;
 }
 
@@ -132,8 +144,10 @@ void paintDrawing(QPainter& painter, const Drawing& drawing, const PaintOptions&
     }
     for (const Shape& s : drawing.shapes) {
         if (s.isGhost || std::holds_alternative<std::monostate>(s.target)) continue;
-        if (hasSelection && sameTarget(s.target, o.selected)) emphasise(painter, s, *o.palette, true);
-        else if (hasHover && sameTarget(s.target, o.hover)) emphasise(painter, s, *o.palette, false);
+        if (hasSelection && sameTarget(s.target, o.selected))
+            emphasise(painter, s, *o.palette, true);
+        else if (hasHover && sameTarget(s.target, o.hover))
+            emphasise(painter, s, *o.palette, false);
     }
 }
 

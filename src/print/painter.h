@@ -10,8 +10,8 @@ namespace zg {
 
 struct PaintOptions {
     const Palette* palette = nullptr;
-    bool isReport = false;        ///< report fonts, no ghosts
-    Target hover, selected;       ///< emphasised in the accent colour
+    bool isReport = false;  ///< report fonts, no ghosts
+    Target hover, selected; ///< emphasised in the accent colour
     bool showGhosts = false;
 };
 

@@ -31,8 +31,10 @@ public:
 
     void write(const std::vector<Document>& documents) {
         for (const Document& d : documents) {
-            if (page_ > 0) newPage();
-            else startPage();
+            if (page_ > 0)
+                newPage();
+            else
+                startPage();
             footerText_ = QString::fromStdString(d.subtitle.empty() ? d.title : d.subtitle + "  ·  " + d.title);
             title(d);
             for (const Block& b : d.blocks) std::visit([&](const auto& block) { put(block); }, b);
@@ -66,7 +68,8 @@ private:
         painter_.drawLine(QPointF(left(), y - 14), QPointF(left() + width(), y - 14));
         painter_.drawText(QPointF(left(), y), footerText_);
         const QString number = QStringLiteral("page %1").arg(page_);
-        painter_.drawText(QPointF(left() + width() - QFontMetricsF(painter_.font(), &device_).horizontalAdvance(number), y), number);
+        painter_.drawText(QPointF(left() + width() - QFontMetricsF(painter_.font(), &device_).horizontalAdvance(number), y),
+                          number);
     }
     void need(double height) {
         if (y_ + height <= bottom()) return;
@@ -99,8 +102,10 @@ private:
         std::vector<Word> words;
         for (const std::string& piece : split(text, ' ')) {
             Word w;
-            if (isSymbolic && piece.find('_') != std::string::npos) w.runs = symbolWithTail(piece);
-            else w.runs = {{piece, false, false}};
+            if (isSymbolic && piece.find('_') != std::string::npos)
+                w.runs = symbolWithTail(piece);
+            else
+                w.runs = {{piece, false, false}};
             w.width = widthOf(w.runs, font);
             words.push_back(std::move(w));
         }
@@ -111,7 +116,9 @@ private:
         std::size_t head = 0;
         while (head < piece.size() && !std::isalpha(static_cast<unsigned char>(piece[head]))) ++head;
         std::size_t end = head;
-        while (end < piece.size() && (std::isalnum(static_cast<unsigned char>(piece[end])) || piece[end] == '_' || piece[end] == ',')) ++end;
+        while (end < piece.size() &&
+               (std::isalnum(static_cast<unsigned char>(piece[end])) || piece[end] == '_' || piece[end] == ','))
+            ++end;
         while (end > head && piece[end - 1] == ',') --end;
         std::string symbol = piece.substr(head, end - head);
         std::replace(symbol.begin(), symbol.end(), ',', '_');
@@ -123,7 +130,8 @@ private:
     }
 
     /// Sets words in lines of a width; draws when `draws`; gives the height.
-    double flow(const std::vector<Word>& words, double x, double y, double room, const QFont& font, bool draws, Align align = Align::Left) {
+    double flow(const std::vector<Word>& words, double x, double y, double room, const QFont& font, bool draws,
+                Align align = Align::Left) {
         const double line = font.pixelSize() * 1.38;
         const double space = QFontMetricsF(font, &device_).horizontalAdvance(QLatin1Char(' '));
         std::size_t i = 0;
@@ -137,7 +145,8 @@ private:
             }
             if (draws) {
                 double at = x + (align == Align::Right ? room - used : 0);
-                for (std::size_t k = i; k < end; ++k) at += paintRuns(painter_, at, y + height + font.pixelSize(), words[k].runs, font) + space;
+                for (std::size_t k = i; k < end; ++k)
+                    at += paintRuns(painter_, at, y + height + font.pixelSize(), words[k].runs, font) + space;
             }
             height += line;
             i = end;
@@ -155,19 +164,23 @@ private:
 
     double rowHeight(const TableBlock& t, const std::vector<TableCell>& row, const QFont& font) {
         double height = 0;
-        for (std::size_t i = 0; i < row.size(); ++i) height = std::max(height, flow(wordsOf(row[i].text, font, row[i].isSymbolic), 0, 0, t.widths[i] * width() - 8 - (row[i].hasState ? 13 : 0), font, false));
+        for (std::size_t i = 0; i < row.size(); ++i)
+            height = std::max(height, flow(wordsOf(row[i].text, font, row[i].isSymbolic), 0, 0,
+                                           t.widths[i] * width() - 8 - (row[i].hasState ? 13 : 0), font, false));
         return height + 4;
     }
 
     void tableHead(const TableBlock& t) {
         const QFont font = reportFont(9.5, true);
         double height = 0;
-        for (std::size_t i = 0; i < t.head.size(); ++i) height = std::max(height, flow(wordsOf(t.head[i], font, true), 0, 0, t.widths[i] * width() - 8, font, false));
+        for (std::size_t i = 0; i < t.head.size(); ++i)
+            height = std::max(height, flow(wordsOf(t.head[i], font, true), 0, 0, t.widths[i] * width() - 8, font, false));
         painter_.setPen(qcolor(palette_, Tone::FaintInk));
         double x = left();
         for (std::size_t i = 0; i < t.head.size(); ++i) {
             const bool isNumber = !t.rows.empty() && t.rows[0][i].isNumber;
-            flow(wordsOf(t.head[i], font, true), x + 4, y_, t.widths[i] * width() - 8, font, true, isNumber ? Align::Right : Align::Left);
+            flow(wordsOf(t.head[i], font, true), x + 4, y_, t.widths[i] * width() - 8, font, true,
+                 isNumber ? Align::Right : Align::Left);
             x += t.widths[i] * width();
         }
         y_ += height + 3;
@@ -192,7 +205,8 @@ private:
                 const double shift = row[i].hasState ? 13 : 0;
                 if (row[i].hasState) paintStateRing(painter_, x + 9, y_ + 7.5, 3.6, row[i].state, palette_);
                 painter_.setPen(qcolor(palette_, Tone::Ink));
-                flow(wordsOf(row[i].text, font, row[i].isSymbolic), x + 4 + shift, y_, room - shift, font, true, row[i].isNumber ? Align::Right : Align::Left);
+                flow(wordsOf(row[i].text, font, row[i].isSymbolic), x + 4 + shift, y_, room - shift, font, true,
+                     row[i].isNumber ? Align::Right : Align::Left);
                 x += t.widths[i] * width();
             }
             y_ += height;
@@ -215,7 +229,8 @@ private:
             words.push_back(std::move(w));
         };
         const auto breakable = [&](const std::string& formula, bool isSymbolic) {
-            for (const std::string& piece : split(formula, ' ')) add(isSymbolic ? typesetFormula(piece) : std::vector<SymbolRun>{{piece, false, false}});
+            for (const std::string& piece : split(formula, ' '))
+                add(isSymbolic ? typesetFormula(piece) : std::vector<SymbolRun>{{piece, false, false}});
         };
         const double clauseWidth = 176;
         if (line.kind == WorkingLine::Kind::Note) {
@@ -230,9 +245,12 @@ private:
         }
         const double indent = line.kind == WorkingLine::Kind::Note ? 0 : 12;
         const double room = width() - clauseWidth - indent - 8;
-        const std::string aside = line.kind == WorkingLine::Kind::Note ? line.clause : line.text + (line.clause.empty() || line.text.empty() ? "" : "; ") + line.clause;
+        const std::string aside = line.kind == WorkingLine::Kind::Note
+                                      ? line.clause
+                                      : line.text + (line.clause.empty() || line.text.empty() ? "" : "; ") + line.clause;
         const auto asideWords = wordsOf(aside, small, false);
-        const double height = std::max(flow(words, 0, 0, room, font, false), aside.empty() ? 0 : flow(asideWords, 0, 0, clauseWidth, small, false));
+        const double height =
+            std::max(flow(words, 0, 0, room, font, false), aside.empty() ? 0 : flow(asideWords, 0, 0, clauseWidth, small, false));
         need(height + 2);
         painter_.setPen(qcolor(palette_, Tone::Ink));
         flow(words, left() + indent, y_, room, font, true);

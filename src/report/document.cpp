@@ -4,7 +4,9 @@
 
 namespace zg {
 
-void Document::heading(int level, const std::string& words, const std::string& anchor) { blocks.emplace_back(HeadingBlock{level, words, anchor}); }
+void Document::heading(int level, const std::string& words, const std::string& anchor) {
+    blocks.emplace_back(HeadingBlock{level, words, anchor});
+}
 void Document::text(const std::string& words, bool isFaint) {
     TextBlock b;
     b.text = words;
@@ -17,13 +19,16 @@ void Document::symbolic(const std::string& words) {
     b.isSymbolic = true;
     blocks.emplace_back(std::move(b));
 }
-void Document::figure(Drawing drawing, const std::string& caption) { blocks.emplace_back(FigureBlock{std::make_shared<const Drawing>(std::move(drawing)), caption}); }
+void Document::figure(Drawing drawing, const std::string& caption) {
+    blocks.emplace_back(FigureBlock{std::make_shared<const Drawing>(std::move(drawing)), caption});
+}
 
 std::string lineValue(const WorkingLine& line, UnitSystem units) {
     const Unit plain = workingUnitOf(line.quantity);
     std::string text = significant(line.value, 5);
     if (*plain.symbol) text += std::string(" ") + plain.symbol;
-    const bool isLarge = line.quantity == Quantity::Force || line.quantity == Quantity::Moment || line.quantity == Quantity::Stiffness;
+    const bool isLarge =
+        line.quantity == Quantity::Force || line.quantity == Quantity::Moment || line.quantity == Quantity::Stiffness;
     if (isLarge || (units == UnitSystem::US && *plain.symbol)) text += " = " + shown(line.value, line.quantity, units);
     return text;
 }
@@ -36,7 +41,8 @@ std::string lineText(const WorkingLine& line, UnitSystem units) {
     case WorkingLine::Kind::Formula: break;
     }
     std::string text = toPlain(typesetSymbol(line.symbol)) + " = ";
-    if (line.kind == WorkingLine::Kind::Formula && line.symbols != line.numbers) text += toPlain(typesetFormula(line.symbols)) + " = " + line.numbers + " = ";
+    if (line.kind == WorkingLine::Kind::Formula && line.symbols != line.numbers)
+        text += toPlain(typesetFormula(line.symbols)) + " = " + line.numbers + " = ";
     text += lineValue(line, units);
     if (!line.text.empty()) text += "  (" + line.text + ")";
     if (!line.clause.empty()) text += "  [" + line.clause + "]";

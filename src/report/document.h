@@ -48,7 +48,8 @@ struct Document {
     void figure(Drawing drawing, const std::string& caption);
 };
 
-/// Value of a working line with its unit, in N and mm, followed by the display unit where it reads easier ("204600 N = 204.6 kN").
+/// Value of a working line with its unit, in N and mm, followed by the display unit where it reads easier ("204600 N = 204.6
+/// kN").
 [[nodiscard]] std::string lineValue(const WorkingLine& line, UnitSystem units);
 /// The whole line as plain text, for copying.
 [[nodiscard]] std::string lineText(const WorkingLine& line, UnitSystem units);

@@ -39,7 +39,9 @@ public:
     }
 
 private:
-    std::string faint(const std::string& html, const char* tag) const { return std::string("<") + tag + " style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + html + "</" + tag + ">\n"; }
+    std::string faint(const std::string& html, const char* tag) const {
+        return std::string("<") + tag + " style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + html + "</" + tag + ">\n";
+    }
 
     std::string render(const HeadingBlock& h) {
         const std::string tag = "h" + std::to_string(h.level);
@@ -61,7 +63,8 @@ private:
             if (word.find('_') != std::string::npos) {
                 if (!plain.empty()) runs.push_back({std::move(plain), false, false});
                 plain.clear();
-                for (char& c : word) if (c == ',') c = '_';
+                for (char& c : word)
+                    if (c == ',') c = '_';
                 for (SymbolRun& r : typesetSymbol(word)) runs.push_back(std::move(r));
             } else {
                 plain += word;
@@ -70,7 +73,8 @@ private:
         };
         for (std::size_t i = 0; i < text.size(); ++i) {
             const char c = text[i];
-            const bool isInner = c == ',' && i + 1 < text.size() && std::isalpha(static_cast<unsigned char>(text[i + 1])) && word.find('_') != std::string::npos;
+            const bool isInner = c == ',' && i + 1 < text.size() && std::isalpha(static_cast<unsigned char>(text[i + 1])) &&
+                                 word.find('_') != std::string::npos;
             if (std::isalnum(static_cast<unsigned char>(c)) || c == '_' || isInner) {
                 word += c;
             } else {
@@ -86,14 +90,17 @@ private:
         std::string out = "<table width=\"100%\" cellspacing=\"0\" cellpadding=\"3\"><tr>";
         for (std::size_t i = 0; i < t.head.size(); ++i) {
             const bool isNumber = !t.rows.empty() && i < t.rows[0].size() && t.rows[0][i].isNumber;
-            out += "<th width=\"" + fixedDecimals(100 * t.widths[i], 0) + "%\" align=\"" + (isNumber ? "right" : "left") + "\" style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + toHtml(typesetText(t.head[i])) + "</th>";
+            out += "<th width=\"" + fixedDecimals(100 * t.widths[i], 0) + "%\" align=\"" + (isNumber ? "right" : "left") +
+                   "\" style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + toHtml(typesetText(t.head[i])) + "</th>";
         }
         out += "</tr>\n";
         for (const auto& row : t.rows) {
             out += "<tr>";
             for (const TableCell& c : row) {
                 std::string html = c.isSymbolic ? toHtml(typesetText(c.text)) : escapedMarkup(c.text);
-                if (c.hasState) html = "<span title=\"" + std::string(wordOf(c.state)) + "\" style=\"color:" + hex(p_, toneOf(c.state)) + "\">" + sign(c.state) + "</span>&nbsp;" + html;
+                if (c.hasState)
+                    html = "<span title=\"" + std::string(wordOf(c.state)) + "\" style=\"color:" + hex(p_, toneOf(c.state)) +
+                           "\">" + sign(c.state) + "</span>&nbsp;" + html;
                 out += std::string("<td align=\"") + (c.isNumber ? "right" : "left") + "\">" + html + "</td>";
             }
             out += "</tr>\n";
@@ -102,7 +109,9 @@ private:
     }
     std::string render(const FormulaBlock& f) {
         const WorkingLine& line = f.line;
-        const std::string clause = line.clause.empty() ? "" : " <span style=\"color:" + hex(p_, Tone::FaintInk) + "\"><small>" + escapedMarkup(line.clause) + "</small></span>";
+        const std::string clause = line.clause.empty() ? ""
+                                                       : " <span style=\"color:" + hex(p_, Tone::FaintInk) + "\"><small>" +
+                                                             escapedMarkup(line.clause) + "</small></span>";
         if (line.kind == WorkingLine::Kind::Note) return "<p><i>" + escapedMarkup(line.text) + "</i>" + clause + "</p>\n";
         std::string html = toHtml(typesetSymbol(line.symbol)) + " = ";
         if (line.kind == WorkingLine::Kind::Formula && line.symbols != line.numbers) {
@@ -112,7 +121,8 @@ private:
         }
         const bool isResult = line.depth != Depth::Full;
         html += (isResult ? "<b>" : "") + escapedMarkup(lineValue(line, units_)) + (isResult ? "</b>" : "");
-        if (!line.text.empty()) html += " <span style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + escapedMarkup(line.text) + "</span>";
+        if (!line.text.empty())
+            html += " <span style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + escapedMarkup(line.text) + "</span>";
         return "<p style=\"margin-left:14px;margin-top:2px;margin-bottom:2px\">" + html + clause + "</p>\n";
     }
     std::string render(const FigureBlock& f) {
@@ -129,15 +139,23 @@ private:
 
 std::string htmlPage(const std::vector<Document>& documents, UnitSystem units) {
     const Palette& p = lightPalette();
-    std::string out = "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>" + escapedMarkup(documents.empty() ? "Report" : documents.front().title) +
-                      "</title>\n<style>body{font:14px/1.45 Inter,'DejaVu Sans',sans-serif;max-width:900px;margin:2em auto;padding:0 1em;color:" + hex(p, Tone::Ink) + ";background:" + hex(p, Tone::Card) +
-                      "}table{border-collapse:collapse;font-variant-numeric:tabular-nums;font-size:12.5px}td,th{border-bottom:1px solid " + hex(p, Tone::Line) +
-                      ";vertical-align:top}h1{margin-top:2em}figure{margin:1em 0}figcaption,small{color:" + hex(p, Tone::FaintInk) + "}svg{max-width:100%;height:auto}</style></head><body>\n";
+    std::string out =
+        "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>" +
+        escapedMarkup(documents.empty() ? "Report" : documents.front().title) +
+        "</title>\n<style>body{font:14px/1.45 Inter,'DejaVu Sans',sans-serif;max-width:900px;margin:2em auto;padding:0 "
+        "1em;color:" +
+        hex(p, Tone::Ink) + ";background:" + hex(p, Tone::Card) +
+        "}table{border-collapse:collapse;font-variant-numeric:tabular-nums;font-size:12.5px}td,th{border-bottom:1px solid " +
+        hex(p, Tone::Line) +
+        ";vertical-align:top}h1{margin-top:2em}figure{margin:1em 0}figcaption,small{color:" + hex(p, Tone::FaintInk) +
+        "}svg{max-width:100%;height:auto}</style></head><body>\n";
     Html html(p, units, true);
     for (const Document& d : documents) out += html.document(d);
     return out + "</body></html>\n";
 }
 
-std::string htmlBody(const Document& document, const Palette& palette, UnitSystem units) { return Html(palette, units, false).document(document); }
+std::string htmlBody(const Document& document, const Palette& palette, UnitSystem units) {
+    return Html(palette, units, false).document(document);
+}
 
 } // namespace zg

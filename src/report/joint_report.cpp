@@ -30,8 +30,10 @@ TableCell number(const std::string& text) {
 
 class Report {
 public:
-    Report(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced, const ReportOptions& o)
-        : job_(job), joint_(joint), resolved_(resolved), result_(traced.result), lines_(traced.lines), o_(o), units_(job.settings.units) {}
+    Report(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced,
+           const ReportOptions& o)
+        : job_(job), joint_(joint), resolved_(resolved), result_(traced.result), lines_(traced.lines), o_(o),
+          units_(job.settings.units) {}
 
     Document run() {
         d_.title = joint_.mark + (joint_.title.empty() ? "" : ", " + joint_.title);
@@ -63,7 +65,8 @@ private:
     }
 
     int governingSet() const {
-        if (result_.governing >= 0 && result_.checks[static_cast<std::size_t>(result_.governing)].set >= 0) return result_.checks[static_cast<std::size_t>(result_.governing)].set;
+        if (result_.governing >= 0 && result_.checks[static_cast<std::size_t>(result_.governing)].set >= 0)
+            return result_.checks[static_cast<std::size_t>(result_.governing)].set;
         return joint_.actions.empty() ? -1 : 0;
     }
 
@@ -73,7 +76,8 @@ private:
         options.height = 470;
         options.units = units_;
         options.set = governingSet();
-        d_.figure(sheetDrawing(resolved_, &result_, options), "Elevation, end plate and section; parts above 0.90 are tinted, above 1.00 hatched.");
+        d_.figure(sheetDrawing(resolved_, &result_, options),
+                  "Elevation, end plate and section; parts above 0.90 are tinted, above 1.00 hatched.");
     }
 
     void keyNumbers() {
@@ -81,7 +85,8 @@ private:
         TableBlock t;
         const std::string moment = std::string(" ") + unitOf(Quantity::Moment, units_).symbol;
         const std::string stiff = std::string(" ") + unitOf(Quantity::Stiffness, units_).symbol;
-        t.head = {"set", "beam", "M_Ed" + moment, "M_j_Rd" + moment, "use", "S_j_ini" + stiff, "S_j" + stiff, "stiffness", "strength", "limited by"};
+        t.head = {"set",         "beam",      "M_Ed" + moment, "M_j_Rd" + moment, "use", "S_j_ini" + stiff,
+                  "S_j" + stiff, "stiffness", "strength",      "limited by"};
         t.widths = {0.06, 0.09, 0.08, 0.08, 0.09, 0.1, 0.1, 0.1, 0.11, 0.19};
         for (const ConnectionResult& c : result_.connections) {
             std::vector<TableCell> row;
@@ -109,22 +114,38 @@ private:
         const Check* governing = result_.governing >= 0 ? &result_.checks[static_cast<std::size_t>(result_.governing)] : nullptr;
         const ConnectionResult* c = connectionOf(result_, governing);
         if (!c || c->rows.empty()) return;
-        d_.heading(3, std::string("Rows, ") + (c->set < 0 ? "no set" : "set " + result_.actions[static_cast<std::size_t>(c->set)].id) + ", " + name(c->side) + " beam");
+        d_.heading(3, std::string("Rows, ") +
+                          (c->set < 0 ? "no set" : "set " + result_.actions[static_cast<std::size_t>(c->set)].id) + ", " +
+                          name(c->side) + " beam");
         TableBlock t;
-        t.head = {"row", std::string("h_r ") + unitOf(Quantity::Length, units_).symbol, "column web", "column flange", "end plate", "beam web", "F_tr_Rd", "at M_Ed", "held by"};
+        t.head = {"row",        std::string("h_r ") + unitOf(Quantity::Length, units_).symbol,
+                  "column web", "column flange",
+                  "end plate",  "beam web",
+                  "F_tr_Rd",    "at M_Ed",
+                  "held by"};
         t.widths = {0.06, 0.09, 0.11, 0.14, 0.14, 0.1, 0.11, 0.1, 0.15};
         const auto force = [&](const ComponentOfRow& r, bool isStub) {
             if (!r.alone) return number("–");
-            return number(shownNumber(*r.alone, Quantity::Force, units_) + (isStub ? " m" + std::to_string(static_cast<int>(r.mode)) : ""));
+            return number(shownNumber(*r.alone, Quantity::Force, units_) +
+                          (isStub ? " m" + std::to_string(static_cast<int>(r.mode)) : ""));
         };
         for (const RowResult& r : c->rows) {
-            std::vector<TableCell> row{number(std::to_string(r.place + 1)), number(shownNumber(r.h_r, Quantity::Length, units_)), force(r.columnWeb, false), force(r.columnFlange, true), force(r.endPlate, true),
-                                       force(r.beamWeb, false), number(shownNumber(r.F_tr_Rd, Quantity::Force, units_)), number(shownNumber(r.F_r_Ed, Quantity::Force, units_))};
-            row.push_back(words(std::string(wordOf(r.limit)) + (r.groupFirst != r.place ? ", with row " + std::to_string(r.groupFirst + 1) : "")));
+            std::vector<TableCell> row{number(std::to_string(r.place + 1)),
+                                       number(shownNumber(r.h_r, Quantity::Length, units_)),
+                                       force(r.columnWeb, false),
+                                       force(r.columnFlange, true),
+                                       force(r.endPlate, true),
+                                       force(r.beamWeb, false),
+                                       number(shownNumber(r.F_tr_Rd, Quantity::Force, units_)),
+                                       number(shownNumber(r.F_r_Ed, Quantity::Force, units_))};
+            row.push_back(words(std::string(wordOf(r.limit)) +
+                                (r.groupFirst != r.place ? ", with row " + std::to_string(r.groupFirst + 1) : "")));
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
-        d_.text(std::string("Forces in ") + unitOf(Quantity::Force, units_).symbol + ", of each row alone; m1 to m3: mode of the T-stub.", true);
+        d_.text(std::string("Forces in ") + unitOf(Quantity::Force, units_).symbol +
+                    ", of each row alone; m1 to m3: mode of the T-stub.",
+                true);
     }
 
     void checks() {
@@ -134,9 +155,14 @@ private:
         t.widths = {0.34, 0.07, 0.12, 0.12, 0.09, 0.26};
         for (const Check& c : ledger(result_)) {
             if (c.group == CheckGroup::NotDone) continue;
-            if (o_.depth == Depth::Brief && (c.group == CheckGroup::Detailing || c.group == CheckGroup::Rule) && c.state != CheckState::Over) continue;
-            std::vector<TableCell> row{words(titleOf(c, isTwoSided())), words(setName(result_, c)), number(say(c.demand, c.quantity)), number(say(c.resistance, c.quantity))};
-            TableCell use = number(c.state == CheckState::NotApplicable ? "–" : c.utilisation >= 99 ? "none" : fixedDecimals(c.utilisation, 2));
+            if (o_.depth == Depth::Brief && (c.group == CheckGroup::Detailing || c.group == CheckGroup::Rule) &&
+                c.state != CheckState::Over)
+                continue;
+            std::vector<TableCell> row{words(titleOf(c, isTwoSided())), words(setName(result_, c)),
+                                       number(say(c.demand, c.quantity)), number(say(c.resistance, c.quantity))};
+            TableCell use = number(c.state == CheckState::NotApplicable ? "–"
+                                   : c.utilisation >= 99                ? "none"
+                                                                        : fixedDecimals(c.utilisation, 2));
             use.hasState = true;
             use.state = c.state;
             row.push_back(use);
@@ -144,7 +170,8 @@ private:
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
-        if (o_.depth == Depth::Brief) d_.text("Rules on proportions and detailing that are met are listed in the longer depths.", true);
+        if (o_.depth == Depth::Brief)
+            d_.text("Rules on proportions and detailing that are met are listed in the longer depths.", true);
     }
 
     void curves() {
@@ -155,7 +182,8 @@ private:
         chart.width = 700;
         chart.height = 190;
         chart.units = units_;
-        d_.figure(momentRotationChart(result_, *c, chart), "Moment-rotation curve of the " + std::string(name(c->side)) + " connection (EN 1993-1-8:2005 6.3.1, 5.2.2.5).");
+        d_.figure(momentRotationChart(result_, *c, chart), "Moment-rotation curve of the " + std::string(name(c->side)) +
+                                                               " connection (EN 1993-1-8:2005 6.3.1, 5.2.2.5).");
         if (o_.depth == Depth::Brief) return;
         SpringsOptions springs;
         springs.width = 700;
@@ -164,7 +192,9 @@ private:
         d_.figure(springsDrawing(resolved_, result_, *c, springs), "The connection as springs.");
     }
 
-    void pair(TableBlock& t, const std::string& what, const std::string& value) { t.rows.push_back({words(what), symbols(value)}); }
+    void pair(TableBlock& t, const std::string& what, const std::string& value) {
+        t.rows.push_back({words(what), symbols(value)});
+    }
 
     void joint() {
         d_.heading(2, "The joint", "joint");
@@ -172,10 +202,16 @@ private:
         t.head = {"part", "what it is"};
         t.widths = {0.28, 0.72};
         const ColumnSpec& column = joint_.column;
-        pair(t, "column", column.member.section + ", " + column.member.steel + " (f_y " + significant(resolved_.column.steel.f_y, 4) + ", f_u " + significant(resolved_.column.steel.f_u, 4) + " MPa)" +
-                              (column.endAbove ? ", ends " + say(*column.endAbove, Quantity::Length) + " above the beam" : ", continues"));
-        if (joint_.doubler) pair(t, "supplementary web plate", say(joint_.doubler->thickness, Quantity::Length) + ", " + (joint_.doubler->sides == 2 ? "both sides" : "one side") + ", " + joint_.doubler->steel);
-        if (joint_.diagonal) pair(t, "diagonal stiffener", say(joint_.diagonal->thickness, Quantity::Length) + ", " + joint_.diagonal->steel);
+        pair(t, "column",
+             column.member.section + ", " + column.member.steel + " (f_y " + significant(resolved_.column.steel.f_y, 4) +
+                 ", f_u " + significant(resolved_.column.steel.f_u, 4) + " MPa)" +
+                 (column.endAbove ? ", ends " + say(*column.endAbove, Quantity::Length) + " above the beam" : ", continues"));
+        if (joint_.doubler)
+            pair(t, "supplementary web plate",
+                 say(joint_.doubler->thickness, Quantity::Length) + ", " +
+                     (joint_.doubler->sides == 2 ? "both sides" : "one side") + ", " + joint_.doubler->steel);
+        if (joint_.diagonal)
+            pair(t, "diagonal stiffener", say(joint_.diagonal->thickness, Quantity::Length) + ", " + joint_.diagonal->steel);
         side(t, resolved_.right);
         if (resolved_.left) side(t, *resolved_.left);
         d_.blocks.emplace_back(std::move(t));
@@ -184,15 +220,25 @@ private:
     void side(TableBlock& t, const ResolvedSide& r) {
         const SideSpec& s = r.spec;
         const std::string where = isTwoSided() ? std::string(", ") + name(r.id) : "";
-        pair(t, "beam" + where, s.beam.section + ", " + s.beam.steel + (s.span ? ", span " + say(*s.span, Quantity::Length) : ", span not given") + (s.slope != 0 ? ", slope " + say(s.slope, Quantity::Angle) : ""));
-        pair(t, "end plate" + where, say(s.plate.thickness, Quantity::Length) + " × " + say(s.plate.width, Quantity::Length) + ", " + say(s.plate.above, Quantity::Length) + " above and " +
-                                         say(s.plate.below, Quantity::Length) + " below the beam, " + s.plate.steel);
+        pair(t, "beam" + where,
+             s.beam.section + ", " + s.beam.steel + (s.span ? ", span " + say(*s.span, Quantity::Length) : ", span not given") +
+                 (s.slope != 0 ? ", slope " + say(s.slope, Quantity::Angle) : ""));
+        pair(t, "end plate" + where,
+             say(s.plate.thickness, Quantity::Length) + " × " + say(s.plate.width, Quantity::Length) + ", " +
+                 say(s.plate.above, Quantity::Length) + " above and " + say(s.plate.below, Quantity::Length) +
+                 " below the beam, " + s.plate.steel);
         std::string rows;
-        for (const BoltRowSpec& row : s.rows) rows += (rows.empty() ? "" : ", ") + shownNumber(row.position, Quantity::Length, units_);
-        pair(t, "bolts" + where, std::to_string(2 * s.rows.size()) + " " + s.bolts.size + " " + s.bolts.grade + ", gauge " + say(s.bolts.gauge, Quantity::Length) + ", rows at " + (rows.empty() ? "none" : rows) + " " +
-                                     unitOf(Quantity::Length, units_).symbol + " below the top of the beam");
-        const auto weld = [&](const WeldSpec& w) { return w.kind == WeldKind::Butt ? std::string("butt") : "fillets a " + say(w.throat, Quantity::Length); };
-        pair(t, "welds" + where, "top flange " + weld(s.topWeld) + ", web " + weld(s.webWeld) + ", bottom flange " + weld(s.bottomWeld));
+        for (const BoltRowSpec& row : s.rows)
+            rows += (rows.empty() ? "" : ", ") + shownNumber(row.position, Quantity::Length, units_);
+        pair(t, "bolts" + where,
+             std::to_string(2 * s.rows.size()) + " " + s.bolts.size + " " + s.bolts.grade + ", gauge " +
+                 say(s.bolts.gauge, Quantity::Length) + ", rows at " + (rows.empty() ? "none" : rows) + " " +
+                 unitOf(Quantity::Length, units_).symbol + " below the top of the beam");
+        const auto weld = [&](const WeldSpec& w) {
+            return w.kind == WeldKind::Butt ? std::string("butt") : "fillets a " + say(w.throat, Quantity::Length);
+        };
+        pair(t, "welds" + where,
+             "top flange " + weld(s.topWeld) + ", web " + weld(s.webWeld) + ", bottom flange " + weld(s.bottomWeld));
         const auto fitting = [&](const char* what, const auto& spec) {
             if (spec) pair(t, what + where, say(spec->thickness, Quantity::Length) + ", " + spec->steel);
         };
@@ -212,15 +258,19 @@ private:
         for (std::size_t i = 0; i < result_.actions.size(); ++i) {
             const ActionSet& a = result_.actions[i];
             const auto add = [&](const char* member, const MemberForces& f, bool isFirst) {
-                t.rows.push_back({words(isFirst ? a.id : ""), words(isFirst ? a.title : ""), words(member), number(say(f.N, Quantity::Force)), number(say(f.V, Quantity::Force)), number(say(f.M, Quantity::Moment))});
+                t.rows.push_back({words(isFirst ? a.id : ""), words(isFirst ? a.title : ""), words(member),
+                                  number(say(f.N, Quantity::Force)), number(say(f.V, Quantity::Force)),
+                                  number(say(f.M, Quantity::Moment))});
             };
             add("right beam", a.right, true);
             if (isTwoSided()) add("left beam", a.left, false);
             if (a.columnAbove) add("column above", *a.columnAbove, false);
             if (a.columnBelow) add("column below", *a.columnBelow, false);
         }
-        if (t.rows.empty()) d_.text("None given: resistances only.");
-        else d_.blocks.emplace_back(std::move(t));
+        if (t.rows.empty())
+            d_.text("None given: resistances only.");
+        else
+            d_.blocks.emplace_back(std::move(t));
         for (std::size_t i = 0; i < result_.balance.size(); ++i) {
             const std::string out = balanceSentence(result_.balance[i], units_);
             if (!out.empty()) d_.text("Set " + result_.actions[i].id + " is " + out + ".");
@@ -235,7 +285,9 @@ private:
     void notDone() {
         d_.heading(2, "Not done", "not-done");
         for (const Check& c : ledger(result_)) {
-            if (c.group == CheckGroup::NotDone) d_.text(std::string("– ") + title(c.code) + ". " + adviceOf(c) + (*c.clause ? std::string(" (") + c.clause + ")" : ""));
+            if (c.group == CheckGroup::NotDone)
+                d_.text(std::string("– ") + title(c.code) + ". " + adviceOf(c) +
+                        (*c.clause ? std::string(" (") + c.clause + ")" : ""));
         }
     }
 
@@ -244,7 +296,8 @@ private:
         for (const ConnectionResult& c : result_.connections) {
             if (c.set < 0 || anchor != std::string(name(c.side)) + "-set-" + std::to_string(c.set)) continue;
             return std::none_of(result_.connections.begin(), result_.connections.end(), [&](const ConnectionResult& o) {
-                return o.side == c.side && o.isReversed == c.isReversed && o.set >= 0 && (o.utilisation > c.utilisation || (o.utilisation == c.utilisation && o.set < c.set));
+                return o.side == c.side && o.isReversed == c.isReversed && o.set >= 0 &&
+                       (o.utilisation > c.utilisation || (o.utilisation == c.utilisation && o.set < c.set));
             });
         }
         return true;
@@ -262,28 +315,38 @@ private:
     }
     std::string inputText(const WorkingLine& line) {
         const bool isSymbol = line.symbol.find('_') != std::string::npos;
-        std::string text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + lineValue(line, UnitSystem::SI);
+        std::string text =
+            (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + lineValue(line, UnitSystem::SI);
         const bool isLarge = line.quantity == Quantity::Force || line.quantity == Quantity::Moment;
-        if (isLarge) text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + significant(line.value, 5) + " " + workingUnitOf(line.quantity).symbol;
+        if (isLarge)
+            text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + significant(line.value, 5) + " " +
+                   workingUnitOf(line.quantity).symbol;
         if (explained_.insert(line.symbol + line.text).second && !line.text.empty()) text += " (" + line.text + ")";
         return text;
     }
 
     void workings() {
         d_.heading(2, "Workings", "workings");
-        d_.text("Numbers in the formulas are in N, mm and MPa." + std::string(o_.depth == Depth::Full ? " Of each beam and sign of moment the set that uses it most is worked out in full; the others show their results." : ""), true);
+        d_.text("Numbers in the formulas are in N, mm and MPa." +
+                    std::string(o_.depth == Depth::Full ? " Of each beam and sign of moment the set that uses it most is worked "
+                                                          "out in full; the others show their results."
+                                                        : ""),
+                true);
         bool isFull = o_.depth == Depth::Full;
         std::string inputs;
         for (const WorkingLine& line : lines_) {
-            if (line.kind == WorkingLine::Kind::Heading && line.level == 1) isFull = o_.depth == Depth::Full && isWorkedOut(line.anchor);
+            if (line.kind == WorkingLine::Kind::Heading && line.level == 1)
+                isFull = o_.depth == Depth::Full && isWorkedOut(line.anchor);
             if (!isFull && line.depth == Depth::Full) continue;
             if (line.kind == WorkingLine::Kind::Given) {
                 inputs += (inputs.empty() ? "" : "; ") + inputText(line);
                 continue;
             }
             flushInputs(inputs);
-            if (line.kind == WorkingLine::Kind::Heading) d_.heading(std::min(4, line.level + 1), line.text, line.anchor);
-            else d_.blocks.emplace_back(FormulaBlock{line});
+            if (line.kind == WorkingLine::Kind::Heading)
+                d_.heading(std::min(4, line.level + 1), line.text, line.anchor);
+            else
+                d_.blocks.emplace_back(FormulaBlock{line});
         }
         flushInputs(inputs);
     }
@@ -329,7 +392,8 @@ std::string anchorOf(const Check& c) {
     }
 }
 
-Document jointReport(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced, const ReportOptions& options) {
+Document jointReport(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced,
+                     const ReportOptions& options) {
     return Report(job, joint, resolved, traced, options).run();
 }
 
@@ -354,12 +418,16 @@ Document registerReport(const Job& job) {
         TableCell use = number(result && result->governing >= 0 ? fixedDecimals(result->utilisation, 2) : "–");
         use.hasState = true;
         use.state = result ? result->state : CheckState::NotDone;
-        const std::string members = joint.column.member.section + ", " + (joint.left ? joint.left->beam.section + " | " : "") + joint.right.beam.section;
-        const Verdict v = result ? verdictOf(*result, joint.left.has_value(), joint.frame, job.settings.units) : verdictOf(joint.mark, result.error());
+        const std::string members =
+            joint.column.member.section + ", " + (joint.left ? joint.left->beam.section + " | " : "") + joint.right.beam.section;
+        const Verdict v = result ? verdictOf(*result, joint.left.has_value(), joint.frame, job.settings.units)
+                                 : verdictOf(joint.mark, result.error());
         t.rows.push_back({words(joint.mark), words(joint.title), words(members), use, symbols(sentence(v))});
     }
-    if (t.rows.empty()) d.text("The job has no joint yet.");
-    else d.blocks.emplace_back(std::move(t));
+    if (t.rows.empty())
+        d.text("The job has no joint yet.");
+    else
+        d.blocks.emplace_back(std::move(t));
     return d;
 }
 

@@ -10,7 +10,8 @@ struct ReportOptions {
 };
 
 /// The calculation of one joint as a document in one of three depths. `traced` comes from verifyTraced of the same joint.
-[[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced, const ReportOptions& options);
+[[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const ResolvedJoint& resolved,
+                                   const TracedVerification& traced, const ReportOptions& options);
 /// Document of a joint that could not be computed: says what is wrong.
 [[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const Diagnostics& problems);
 /// Cover page: the register with verdicts.

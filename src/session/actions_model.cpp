@@ -42,8 +42,10 @@ constexpr int firstForce = 3;
 ActionsModel::ActionsModel(Session& session, QObject* parent) : QAbstractTableModel(parent), session_(session) {
     rebuild();
     connect(&session, &Session::changed, this, [this](unsigned changes) {
-        if (changes & (Session::Content | Session::Current | Session::File | Session::Settings_)) rebuild();
-        else if ((changes & Session::ActiveSet) && rows_ > 0) Q_EMIT dataChanged(index(0, 0), index(rows_ - 1, static_cast<int>(columns_.size()) - 1));
+        if (changes & (Session::Content | Session::Current | Session::File | Session::Settings_))
+            rebuild();
+        else if ((changes & Session::ActiveSet) && rows_ > 0)
+            Q_EMIT dataChanged(index(0, 0), index(rows_ - 1, static_cast<int>(columns_.size()) - 1));
     });
 }
 
@@ -72,7 +74,9 @@ void ActionsModel::rebuild() {
 }
 
 int ActionsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : rows_; }
-int ActionsModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(columns_.size()); }
+int ActionsModel::columnCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(columns_.size());
+}
 
 QVariant ActionsModel::data(const QModelIndex& index, int role) const {
     if (!index.isValid() || index.column() >= static_cast<int>(columns_.size())) return {};
@@ -107,9 +111,12 @@ QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int 
     if (role == Qt::ToolTipRole) {
         if (column < firstForce) return {};
         static const char* const places[] = {"right beam", "left beam", "column above the joint", "column below the joint"};
-        static const char* const what[] = {"axial force, tension positive", "shear force, positive when the beam pushes the column down (columns: upper part to the right)",
-                                           "moment, positive with tension at the beam's top (columns: on the face away from the right beam)"};
-        return QStringLiteral("%1: %2").arg(QLatin1String(places[(column - firstForce) / 3]), QLatin1String(what[(column - firstForce) % 3]));
+        static const char* const what[] = {
+            "axial force, tension positive",
+            "shear force, positive when the beam pushes the column down (columns: upper part to the right)",
+            "moment, positive with tension at the beam's top (columns: on the face away from the right beam)"};
+        return QStringLiteral("%1: %2").arg(QLatin1String(places[(column - firstForce) / 3]),
+                                            QLatin1String(what[(column - firstForce) % 3]));
     }
     if (role != Qt::DisplayRole) return {};
     static const char* const names[] = {"set", "what", "kind"};
@@ -120,10 +127,14 @@ QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int 
     const Joint* joint = session_.current();
     const QString where = place == 0 && joint && joint->left ? QStringLiteral(" right") : QString::fromLatin1(places[place]);
     static const char* const letters[] = {"N", "V", "M"};
-    return QStringLiteral("%1%2\n%3").arg(QLatin1String(letters[(column - firstForce) % 3]), where, QString::fromUtf8(unitOf(cell.quantity, session_.job().settings.units).symbol));
+    return QStringLiteral("%1%2\n%3")
+        .arg(QLatin1String(letters[(column - firstForce) % 3]), where,
+             QString::fromUtf8(unitOf(cell.quantity, session_.job().settings.units).symbol));
 }
 
-Qt::ItemFlags ActionsModel::flags(const QModelIndex& index) const { return index.isValid() ? QAbstractTableModel::flags(index) | Qt::ItemIsEditable : Qt::NoItemFlags; }
+Qt::ItemFlags ActionsModel::flags(const QModelIndex& index) const {
+    return index.isValid() ? QAbstractTableModel::flags(index) | Qt::ItemIsEditable : Qt::NoItemFlags;
+}
 
 bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int role) {
     if (role != Qt::EditRole || !index.isValid()) return false;
@@ -144,12 +155,17 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
         if (isNew) {
             joint.actions.emplace_back();
             joint.actions.back().id = "U" + std::to_string(joint.actions.size());
-            while (std::count_if(joint.actions.begin(), joint.actions.end(), [&](const ActionSet& s) { return s.id == joint.actions.back().id; }) > 1) joint.actions.back().id += "'";
+            while (std::count_if(joint.actions.begin(), joint.actions.end(),
+                                 [&](const ActionSet& s) { return s.id == joint.actions.back().id; }) > 1)
+                joint.actions.back().id += "'";
         }
         ActionSet& set = joint.actions[static_cast<std::size_t>(index.row())];
-        if (column == 0) set.id = text.toStdString();
-        else if (column == 1) set.title = text.toStdString();
-        else if (column == 2) set.kind = text.startsWith(QLatin1Char('s'), Qt::CaseInsensitive) ? SetKind::Serviceability : SetKind::Ultimate;
+        if (column == 0)
+            set.id = text.toStdString();
+        else if (column == 1)
+            set.title = text.toStdString();
+        else if (column == 2)
+            set.kind = text.startsWith(QLatin1Char('s'), Qt::CaseInsensitive) ? SetKind::Serviceability : SetKind::Ultimate;
         else {
             const Cell cell = cellOf(column - firstForce);
             if (cell.beam) {
@@ -163,7 +179,10 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
             }
         }
     };
-    return session_.edit(isNew ? tr("new action set") : tr("actions of set %1").arg(QString::fromStdString(sets()[static_cast<std::size_t>(index.row())].id)), change);
+    return session_.edit(
+        isNew ? tr("new action set")
+              : tr("actions of set %1").arg(QString::fromStdString(sets()[static_cast<std::size_t>(index.row())].id)),
+        change);
 }
 
 bool ActionsModel::paste(const QString& text) {
@@ -172,17 +191,20 @@ bool ActionsModel::paste(const QString& text) {
         Q_EMIT session_.refused(QString::fromStdString(joined(read.error())));
         return false;
     }
-    return session_.edit(tr("paste %n action set(s)", nullptr, static_cast<int>(read->size())), [&](Joint& joint) { mergeActions(joint.actions, *read); });
+    return session_.edit(tr("paste %n action set(s)", nullptr, static_cast<int>(read->size())),
+                         [&](Joint& joint) { mergeActions(joint.actions, *read); });
 }
 
 QString ActionsModel::copied() const {
     const Joint* joint = session_.current();
-    return joint ? QString::fromStdString(writeActions(joint->actions, joint->left.has_value(), session_.job().settings.units)) : QString();
+    return joint ? QString::fromStdString(writeActions(joint->actions, joint->left.has_value(), session_.job().settings.units))
+                 : QString();
 }
 
 void ActionsModel::removeSet(int row) {
     if (row < 0 || row >= static_cast<int>(sets().size())) return;
-    (void)session_.edit(tr("remove set %1").arg(QString::fromStdString(sets()[static_cast<std::size_t>(row)].id)), [row](Joint& joint) { joint.actions.erase(joint.actions.begin() + row); });
+    (void)session_.edit(tr("remove set %1").arg(QString::fromStdString(sets()[static_cast<std::size_t>(row)].id)),
+                        [row](Joint& joint) { joint.actions.erase(joint.actions.begin() + row); });
 }
 
 QString ActionsModel::balanceText() const {
@@ -194,7 +216,9 @@ QString ActionsModel::balanceText() const {
         const Imbalance& b = state->result->balance[i];
         known += b.isKnown ? 1 : 0;
         const std::string text = balanceSentence(b, session_.job().settings.units);
-        if (!text.empty()) out += (out.isEmpty() ? QString() : QStringLiteral("  ")) + tr("%1 %2.").arg(QString::fromStdString(state->result->actions[i].id), QString::fromStdString(text));
+        if (!text.empty())
+            out += (out.isEmpty() ? QString() : QStringLiteral("  ")) +
+                   tr("%1 %2.").arg(QString::fromStdString(state->result->actions[i].id), QString::fromStdString(text));
     }
     if (!out.isEmpty()) return out;
     if (known == 0) return tr("No column forces given: the node's balance is not verified.");

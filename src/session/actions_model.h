@@ -25,7 +25,23 @@ public:
     [[nodiscard]] QString balanceText() const;
 
 private:
-    enum class Column { Id, Title, Kind, RightN, RightV, RightM, LeftN, LeftV, LeftM, AboveN, AboveV, AboveM, BelowN, BelowV, BelowM };
+    enum class Column {
+        Id,
+        Title,
+        Kind,
+        RightN,
+        RightV,
+        RightM,
+        LeftN,
+        LeftV,
+        LeftM,
+        AboveN,
+        AboveV,
+        AboveM,
+        BelowN,
+        BelowV,
+        BelowM
+    };
     void rebuild();
     [[nodiscard]] const std::vector<ActionSet>& sets() const;
     Session& session_;

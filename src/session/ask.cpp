@@ -15,7 +15,8 @@ public:
         side_ = take(QStringLiteral("left")) ? SideId::Left : SideId::Right;
         (void)take(QStringLiteral("right"));
         rest_ = words_.mid(1).join(QLatin1Char(' '));
-        if (const auto n = readNumber(words_.isEmpty() ? std::string() : words_.last().toStdString())) number_ = *n * unitOf(Quantity::Length, session.job().settings.units).factor;
+        if (const auto n = readNumber(words_.isEmpty() ? std::string() : words_.last().toStdString()))
+            number_ = *n * unitOf(Quantity::Length, session.job().settings.units).factor;
     }
 
     std::vector<Suggestion> run() {
@@ -32,7 +33,8 @@ public:
         if (head == QLatin1String("add") || head == QLatin1String("remove")) fitting(head == QLatin1String("add"));
         if (head == QLatin1String("braced") || head == QLatin1String("unbraced")) {
             const bool braced = head == QLatin1String("braced");
-            edit(Session::tr("frame %1").arg(head), [braced](Joint& j) { j.frame = braced ? FrameKind::Braced : FrameKind::Unbraced; });
+            edit(Session::tr("frame %1").arg(head),
+                 [braced](Joint& j) { j.frame = braced ? FrameKind::Braced : FrameKind::Unbraced; });
         }
         return std::move(out_);
     }
@@ -42,7 +44,8 @@ private:
 
     void edit(const QString& text, std::function<void(Joint&)> change) {
         Session& session = session_;
-        out_.push_back({text, Session::tr("changes joint %1").arg(QString::fromStdString(session.current()->mark)), [&session, text, change] { (void)session.edit(text, change); }});
+        out_.push_back({text, Session::tr("changes joint %1").arg(QString::fromStdString(session.current()->mark)),
+                        [&session, text, change] { (void)session.edit(text, change); }});
     }
 
     void go() {
@@ -51,7 +54,8 @@ private:
             if (!rest_.isEmpty() && !mark.startsWith(rest_, Qt::CaseInsensitive)) continue;
             Session& session = session_;
             const std::string id = joint.id;
-            out_.push_back({Session::tr("go to %1").arg(mark), QString::fromStdString(joint.title), [&session, id] { session.setCurrent(id); }});
+            out_.push_back({Session::tr("go to %1").arg(mark), QString::fromStdString(joint.title),
+                            [&session, id] { session.setCurrent(id); }});
         }
     }
 
@@ -64,13 +68,18 @@ private:
                 if (SideSpec* s = sideOf(j, side)) change(*s, x);
             });
         };
-        if (QStringLiteral("plate").startsWith(head) || head == QLatin1String("thickness")) set(Session::tr("end plate"), [](SideSpec& s, double v) { s.plate.thickness = v; });
+        if (QStringLiteral("plate").startsWith(head) || head == QLatin1String("thickness"))
+            set(Session::tr("end plate"), [](SideSpec& s, double v) { s.plate.thickness = v; });
         if (head == QLatin1String("width")) set(Session::tr("plate width"), [](SideSpec& s, double v) { s.plate.width = v; });
         if (head == QLatin1String("gauge")) set(Session::tr("gauge"), [](SideSpec& s, double v) { s.bolts.gauge = v; });
-        if (head == QLatin1String("above")) set(Session::tr("plate above the beam"), [](SideSpec& s, double v) { s.plate.above = v; });
-        if (head == QLatin1String("below")) set(Session::tr("plate below the beam"), [](SideSpec& s, double v) { s.plate.below = v; });
+        if (head == QLatin1String("above"))
+            set(Session::tr("plate above the beam"), [](SideSpec& s, double v) { s.plate.above = v; });
+        if (head == QLatin1String("below"))
+            set(Session::tr("plate below the beam"), [](SideSpec& s, double v) { s.plate.below = v; });
         if (head == QLatin1String("span")) set(Session::tr("span"), [](SideSpec& s, double v) { s.span = v; });
-        if (head == QLatin1String("doubler")) edit(Session::tr("supplementary web plate %1").arg(value), [x](Joint& j) { (j.doubler ? *j.doubler : j.doubler.emplace()).thickness = x; });
+        if (head == QLatin1String("doubler"))
+            edit(Session::tr("supplementary web plate %1").arg(value),
+                 [x](Joint& j) { (j.doubler ? *j.doubler : j.doubler.emplace()).thickness = x; });
         if (head == QLatin1String("row")) {
             set(Session::tr("bolt row at"), [](SideSpec& s, double v) {
                 BoltRowSpec row;
@@ -79,7 +88,8 @@ private:
             });
         }
         if (head == QLatin1String("weld")) {
-            set(Session::tr("fillets all round"), [](SideSpec& s, double v) { s.topWeld.throat = s.bottomWeld.throat = s.webWeld.throat = v; });
+            set(Session::tr("fillets all round"),
+                [](SideSpec& s, double v) { s.topWeld.throat = s.bottomWeld.throat = s.webWeld.throat = v; });
         }
     }
 
@@ -91,12 +101,13 @@ private:
             // The longest name that fits: "HV M24" is not M24 of another set.
             const QString tail = rest_.mid(name.size()).trimmed();
             if (!tail.isEmpty() && !findBoltClass(tail.toStdString())) continue;
-            edit(QStringLiteral("%1 %2").arg(Session::tr("bolts"), name + (tail.isEmpty() ? QString() : QLatin1Char(' ') + tail)), [side, size, tail](Joint& j) {
-                SideSpec* s = sideOf(j, side);
-                if (!s) return;
-                s->bolts.size = size.designation;
-                if (!tail.isEmpty()) s->bolts.grade = tail.toStdString();
-            });
+            edit(QStringLiteral("%1 %2").arg(Session::tr("bolts"), name + (tail.isEmpty() ? QString() : QLatin1Char(' ') + tail)),
+                 [side, size, tail](Joint& j) {
+                     SideSpec* s = sideOf(j, side);
+                     if (!s) return;
+                     s->bolts.size = size.designation;
+                     if (!tail.isEmpty()) s->bolts.grade = tail.toStdString();
+                 });
         }
     }
 
@@ -115,10 +126,14 @@ private:
         for (const Section* s : searchSections(rest_.toStdString())) {
             if (++count > 6) break;
             const std::string name = s->designation;
-            edit(QStringLiteral("%1 %2").arg(isColumn ? Session::tr("column") : Session::tr("beam"), QString::fromStdString(name)), [isColumn, side, name](Joint& j) {
-                if (isColumn) j.column.member.section = name;
-                else if (SideSpec* spec = sideOf(j, side)) spec->beam.section = name;
-            });
+            edit(
+                QStringLiteral("%1 %2").arg(isColumn ? Session::tr("column") : Session::tr("beam"), QString::fromStdString(name)),
+                [isColumn, side, name](Joint& j) {
+                    if (isColumn)
+                        j.column.member.section = name;
+                    else if (SideSpec* spec = sideOf(j, side))
+                        spec->beam.section = name;
+                });
         }
     }
 
@@ -150,17 +165,21 @@ private:
             } else if (hasFitting(*session_.current(), ref) == isAdd) {
                 continue;
             }
-            edit(QStringLiteral("%1 %2").arg(isAdd ? Session::tr("add") : Session::tr("remove"), name), [isAdd, ref, resolved](Joint& j) {
-                if (isAdd) addFitting(j, *resolved, ref);
-                else removeFitting(j, ref);
-            });
+            edit(QStringLiteral("%1 %2").arg(isAdd ? Session::tr("add") : Session::tr("remove"), name),
+                 [isAdd, ref, resolved](Joint& j) {
+                     if (isAdd)
+                         addFitting(j, *resolved, ref);
+                     else
+                         removeFitting(j, ref);
+                 });
         }
     }
 
     static bool matches(const QString& name, const QString& typed) {
         // "doubler" is the short word of the trade for a supplementary web plate.
         if (QStringLiteral("doubler").startsWith(typed)) return name.contains(QLatin1String("supplementary"));
-        for (const QString& word : typed.split(QLatin1Char(' '))) if (!name.contains(word, Qt::CaseInsensitive)) return false;
+        for (const QString& word : typed.split(QLatin1Char(' ')))
+            if (!name.contains(word, Qt::CaseInsensitive)) return false;
         return true;
     }
 

@@ -4,7 +4,9 @@
 
 namespace zg {
 namespace {
-bool isTwin(const Check& a, const Check& b) { return a.code == b.code && a.side == b.side && a.isReversed == b.isReversed && a.group == b.group; }
+bool isTwin(const Check& a, const Check& b) {
+    return a.code == b.code && a.side == b.side && a.isReversed == b.isReversed && a.group == b.group;
+}
 } // namespace
 
 LedgerModel::LedgerModel(Session& session, QObject* parent) : QAbstractListModel(parent), session_(session) {
@@ -29,16 +31,20 @@ void LedgerModel::rebuild() {
 
 int LedgerModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(checks_.size()); }
 
-const Check* LedgerModel::checkAt(int row) const { return row >= 0 && row < static_cast<int>(checks_.size()) ? &checks_[static_cast<std::size_t>(row)] : nullptr; }
+const Check* LedgerModel::checkAt(int row) const {
+    return row >= 0 && row < static_cast<int>(checks_.size()) ? &checks_[static_cast<std::size_t>(row)] : nullptr;
+}
 
 int LedgerModel::rowOf(const PartRef& part) const {
     for (std::size_t i = 0; i < checks_.size(); ++i)
-        for (int k = 0; k < checks_[i].partCount; ++k) if (checks_[i].parts[k] == part) return static_cast<int>(i);
+        for (int k = 0; k < checks_[i].partCount; ++k)
+            if (checks_[i].parts[k] == part) return static_cast<int>(i);
     return -1;
 }
 
 int LedgerModel::rowOf(const Check& check) const {
-    for (std::size_t i = 0; i < checks_.size(); ++i) if (isTwin(checks_[i], check)) return static_cast<int>(i);
+    for (std::size_t i = 0; i < checks_.size(); ++i)
+        if (isTwin(checks_[i], check)) return static_cast<int>(i);
     return -1;
 }
 
@@ -47,7 +53,8 @@ std::optional<double> LedgerModel::change(const Check& check) const {
     if (!joint || !session_.datum() || check.group == CheckGroup::NotDone) return std::nullopt;
     const auto at = session_.datum()->results.find(joint->id);
     if (at == session_.datum()->results.end() || !at->second) return std::nullopt;
-    for (const Check& c : ledger(*at->second)) if (isTwin(c, check)) return check.utilisation - c.utilisation;
+    for (const Check& c : ledger(*at->second))
+        if (isTwin(c, check)) return check.utilisation - c.utilisation;
     return std::nullopt;
 }
 
@@ -61,11 +68,15 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     case TitleRole: return QString::fromStdString(titleOf(*c, joint->left.has_value()));
     case Qt::ToolTipRole: {
         const std::string numbers = numbersOf(*c, session_.job().settings.units);
-        return QString::fromStdString(titleOf(*c, joint->left.has_value()) + (numbers.empty() ? "" : "\n" + numbers) + (*c->clause ? std::string("\n") + c->clause : "") + "\n" + adviceOf(*c));
+        return QString::fromStdString(titleOf(*c, joint->left.has_value()) + (numbers.empty() ? "" : "\n" + numbers) +
+                                      (*c->clause ? std::string("\n") + c->clause : "") + "\n" + adviceOf(*c));
     }
     case RatioRole: return c->utilisation;
     case StateRole: return static_cast<int>(c->state);
-    case SetRole: return c->set < 0 || c->set >= static_cast<int>(state->result->actions.size()) ? QString() : QString::fromStdString(setName(*state->result, *c));
+    case SetRole:
+        return c->set < 0 || c->set >= static_cast<int>(state->result->actions.size())
+                   ? QString()
+                   : QString::fromStdString(setName(*state->result, *c));
     case ChangeRole: {
         const auto d = change(*c);
         return d ? QVariant(*d) : QVariant();

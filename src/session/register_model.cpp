@@ -15,7 +15,8 @@ int RegisterModel::rowCount(const QModelIndex& parent) const { return parent.isV
 int RegisterModel::currentRow() const {
     const Joint* current = session_.current();
     const auto& joints = session_.job().joints;
-    for (std::size_t i = 0; i < joints.size(); ++i) if (current && joints[i].id == current->id) return static_cast<int>(i);
+    for (std::size_t i = 0; i < joints.size(); ++i)
+        if (current && joints[i].id == current->id) return static_cast<int>(i);
     return -1;
 }
 
@@ -29,7 +30,9 @@ QVariant RegisterModel::data(const QModelIndex& index, int role) const {
     case Qt::DisplayRole:
     case MarkRole: return QString::fromStdString(joint.mark);
     case Qt::ToolTipRole: {
-        const Verdict v = state.result ? verdictOf(*state.result, joint.left.has_value(), joint.frame, session_.job().settings.units) : verdictOf(joint.mark, state.problems);
+        const Verdict v = state.result
+                              ? verdictOf(*state.result, joint.left.has_value(), joint.frame, session_.job().settings.units)
+                              : verdictOf(joint.mark, state.problems);
         return QString::fromStdString((joint.title.empty() ? "" : joint.title + "\n") + sentence(v));
     }
     case MembersRole: {

@@ -14,8 +14,10 @@ namespace {
 /// One edit: the job before and after. Jobs are small values; what changed is found by comparing, never remembered by hand.
 class JobEdit : public QUndoCommand {
 public:
-    JobEdit(Session& session, const QString& title, Job before, Job after, std::string idBefore, std::string idAfter, const QString& mergeKey)
-        : QUndoCommand(title), session_(session), before_(std::move(before)), after_(std::move(after)), idBefore_(std::move(idBefore)), idAfter_(std::move(idAfter)), mergeKey_(mergeKey) {}
+    JobEdit(Session& session, const QString& title, Job before, Job after, std::string idBefore, std::string idAfter,
+            const QString& mergeKey)
+        : QUndoCommand(title), session_(session), before_(std::move(before)), after_(std::move(after)),
+          idBefore_(std::move(idBefore)), idAfter_(std::move(idAfter)), mergeKey_(mergeKey) {}
 
     void undo() override { session_.replaceJob(before_, idBefore_); }
     void redo() override { session_.replaceJob(after_, idAfter_); }
@@ -44,7 +46,8 @@ constexpr int recentCount = 8;
 
 } // namespace
 
-Session::Session(const QString& stateFolder, QObject* parent) : QObject(parent), undo_(new QUndoStack(this)), journal_(std::make_unique<Journal>(stateFolder)) {
+Session::Session(const QString& stateFolder, QObject* parent)
+    : QObject(parent), undo_(new QUndoStack(this)), journal_(std::make_unique<Journal>(stateFolder)) {
     connect(undo_, &QUndoStack::cleanChanged, this, [this] { notify(File); });
     connect(journal_.get(), &Journal::due, this, &Session::writeJournal);
 }
@@ -165,7 +168,8 @@ void Session::setCurrent(const std::string& id) {
     selectedPart_.reset();
     selectedCheck_.reset();
     // The set that governs is the one worth looking at first.
-    if (const JointState* s = state(); s && s->result && s->result->governing >= 0) activeSet_ = std::max(0, s->result->checks[static_cast<std::size_t>(s->result->governing)].set);
+    if (const JointState* s = state(); s && s->result && s->result->governing >= 0)
+        activeSet_ = std::max(0, s->result->checks[static_cast<std::size_t>(s->result->governing)].set);
     notify(Current | ActiveSet | Selection);
 }
 
@@ -238,10 +242,13 @@ bool Session::editSettings(const QString& title, const std::function<void(Settin
 }
 
 bool Session::setParameterOf(const PartRef& part, const Parameter& p, const ParameterValue& value, const QString& shownValue) {
-    const QString key = QStringLiteral("%1/%2/%3").arg(QString::fromStdString(partId(part)), QString::fromStdString(p.group), QString::fromStdString(p.key));
+    const QString key =
+        QStringLiteral("%1/%2/%3")
+            .arg(QString::fromStdString(partId(part)), QString::fromStdString(p.group), QString::fromStdString(p.key));
     QString words = QString::fromStdString(p.key);
     words.replace(QLatin1Char('_'), QLatin1Char(' '));
-    return edit(tr("%1 %2").arg(words, shownValue), [&](Joint& joint) { (void)setParameter(joint, part, p.group, p.key, value); }, key);
+    return edit(
+        tr("%1 %2").arg(words, shownValue), [&](Joint& joint) { (void)setParameter(joint, part, p.group, p.key, value); }, key);
 }
 
 void Session::addJoint(Joint joint) {
@@ -276,9 +283,12 @@ void Session::duplicateCurrent() {
 
 bool Session::addSection(const CustomSection& section) {
     Job after = job_;
-    const auto twin = std::find_if(after.sections.begin(), after.sections.end(), [&](const CustomSection& s) { return s.designation == section.designation; });
-    if (twin == after.sections.end()) after.sections.push_back(section);
-    else *twin = section;
+    const auto twin = std::find_if(after.sections.begin(), after.sections.end(),
+                                   [&](const CustomSection& s) { return s.designation == section.designation; });
+    if (twin == after.sections.end())
+        after.sections.push_back(section);
+    else
+        *twin = section;
     return push(tr("section %1").arg(QString::fromStdString(section.designation)), std::move(after), currentId_, {});
 }
 
@@ -307,7 +317,8 @@ void Session::replaceJob(const Job& job, const std::string& currentId) {
     const Joint* joint = findJoint(job_, currentId_);
     if (!joint && !job_.joints.empty()) currentId_ = job_.joints.front().id;
     joint = findJoint(job_, currentId_);
-    if (joint && activeSet_ >= static_cast<int>(joint->actions.size())) activeSet_ = std::max(0, static_cast<int>(joint->actions.size()) - 1);
+    if (joint && activeSet_ >= static_cast<int>(joint->actions.size()))
+        activeSet_ = std::max(0, static_cast<int>(joint->actions.size()) - 1);
     if (moved) {
         selectedPart_.reset();
         selectedCheck_.reset();
@@ -318,7 +329,8 @@ void Session::replaceJob(const Job& job, const std::string& currentId) {
         const Check old = *selectedCheck_;
         selectedCheck_.reset();
         if (s && s->result) {
-            for (const Check& c : ledger(*s->result)) if (c.code == old.code && c.side == old.side && c.isReversed == old.isReversed) selectedCheck_ = c;
+            for (const Check& c : ledger(*s->result))
+                if (c.code == old.code && c.side == old.side && c.isReversed == old.isReversed) selectedCheck_ = c;
         }
     }
     notify(Content | (moved ? unsigned(Current) | Selection : 0U) | Settings_ | ActiveSet);

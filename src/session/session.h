@@ -35,7 +35,15 @@ struct Datum {
 class Session : public QObject {
     Q_OBJECT
 public:
-    enum Change : unsigned { Content = 1 << 0, Current = 1 << 1, ActiveSet = 1 << 2, Selection = 1 << 3, DatumMark = 1 << 4, File = 1 << 5, Settings_ = 1 << 6 };
+    enum Change : unsigned {
+        Content = 1 << 0,
+        Current = 1 << 1,
+        ActiveSet = 1 << 2,
+        Selection = 1 << 3,
+        DatumMark = 1 << 4,
+        File = 1 << 5,
+        Settings_ = 1 << 6
+    };
 
     explicit Session(const QString& stateFolder, QObject* parent = nullptr);
     ~Session() override;
@@ -45,7 +53,7 @@ public:
     [[nodiscard]] QString path() const { return path_; }
     [[nodiscard]] bool isModified() const;
     void newJob();
-    [[nodiscard]] bool open(const QString& path);   ///< on failure the open job stays; see lastError()
+    [[nodiscard]] bool open(const QString& path); ///< on failure the open job stays; see lastError()
     [[nodiscard]] bool save(const QString& path);
     [[nodiscard]] QString lastError() const { return lastError_; }
     [[nodiscard]] QStringList recentJobs() const;
@@ -59,8 +67,8 @@ public:
     void closeCleanly();
 
     // ---- where we are
-    [[nodiscard]] const Joint* current() const;   ///< the joint on the bench, or what is being dragged
-    [[nodiscard]] const JointState* state();      ///< of the current joint; null without one
+    [[nodiscard]] const Joint* current() const; ///< the joint on the bench, or what is being dragged
+    [[nodiscard]] const JointState* state();    ///< of the current joint; null without one
     [[nodiscard]] const JointState& stateOf(const Joint& joint);
     void setCurrent(const std::string& id);
     [[nodiscard]] int activeSet() const { return activeSet_; }

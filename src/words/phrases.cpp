@@ -16,28 +16,40 @@ struct Phrase {
 
 constexpr std::array phrases{
     Phrase{CheckCode::JointMoment, "joint_moment", "Joint in bending", "See which row or part limits M_j,Rd."},
-    Phrase{CheckCode::ColumnWebShear, "column_web_shear", "Column web in shear", "Add a supplementary web plate or a diagonal stiffener, or choose a larger column."},
-    Phrase{CheckCode::ColumnWebCompression, "column_web_compression", "Column web in compression", "Add column stiffeners opposite the compression flange."},
-    Phrase{CheckCode::ColumnWebCompressionStiffener, "column_web_compression_stiffened", "Stiffened column web in compression", "Thicker or wider column stiffeners."},
-    Phrase{CheckCode::ColumnWebTension, "column_web_tension", "Column web in tension", "Add a supplementary web plate, or spread the rows."},
-    Phrase{CheckCode::ColumnFlangeBending, "column_flange_bending", "Column flange in bending", "Add column stiffeners at the tension flange or backing plates, or choose a heavier column."},
-    Phrase{CheckCode::EndPlateBending, "end_plate_bending", "End plate in bending", "Thicker end plate, or move the row closer to flange and web."},
-    Phrase{CheckCode::BeamWebTension, "beam_web_tension", "Beam web in tension", "Move rows apart, or enlarge the web weld where it is the limit."},
-    Phrase{CheckCode::BeamFlangeCompression, "beam_flange_compression", "Beam flange and web in compression", "The beam itself is at its limit: a deeper beam or a haunch."},
+    Phrase{CheckCode::ColumnWebShear, "column_web_shear", "Column web in shear",
+           "Add a supplementary web plate or a diagonal stiffener, or choose a larger column."},
+    Phrase{CheckCode::ColumnWebCompression, "column_web_compression", "Column web in compression",
+           "Add column stiffeners opposite the compression flange."},
+    Phrase{CheckCode::ColumnWebCompressionStiffener, "column_web_compression_stiffened", "Stiffened column web in compression",
+           "Thicker or wider column stiffeners."},
+    Phrase{CheckCode::ColumnWebTension, "column_web_tension", "Column web in tension",
+           "Add a supplementary web plate, or spread the rows."},
+    Phrase{CheckCode::ColumnFlangeBending, "column_flange_bending", "Column flange in bending",
+           "Add column stiffeners at the tension flange or backing plates, or choose a heavier column."},
+    Phrase{CheckCode::EndPlateBending, "end_plate_bending", "End plate in bending",
+           "Thicker end plate, or move the row closer to flange and web."},
+    Phrase{CheckCode::BeamWebTension, "beam_web_tension", "Beam web in tension",
+           "Move rows apart, or enlarge the web weld where it is the limit."},
+    Phrase{CheckCode::BeamFlangeCompression, "beam_flange_compression", "Beam flange and web in compression",
+           "The beam itself is at its limit: a deeper beam or a haunch."},
     Phrase{CheckCode::BoltTension, "bolt_tension", "Bolts in tension, without prying", "Larger bolts or a higher class."},
     Phrase{CheckCode::BoltPunching, "bolt_punching", "Punching under head or nut", "Thicker plate."},
     Phrase{CheckCode::BoltShear, "bolt_shear", "Bolt in shear", "Larger bolts or another row."},
     Phrase{CheckCode::BoltBearingPlate, "bolt_bearing_plate", "Bearing on the end plate", "Thicker plate or larger distances."},
     Phrase{CheckCode::BoltBearingFlange, "bolt_bearing_flange", "Bearing on the column flange", "Larger distances."},
-    Phrase{CheckCode::BoltShearGroup, "bolt_shear_group", "Bolts in shear and bearing", "Add a row near the compression flange, or larger bolts."},
+    Phrase{CheckCode::BoltShearGroup, "bolt_shear_group", "Bolts in shear and bearing",
+           "Add a row near the compression flange, or larger bolts."},
     Phrase{CheckCode::BoltTensionShear, "bolt_tension_shear", "Bolt in tension and shear", "Larger bolts or another row."},
     Phrase{CheckCode::WeldTensionFlange, "weld_tension_flange", "Weld of the tension flange", "Larger throat, or a butt weld."},
-    Phrase{CheckCode::WeldCompressionFlange, "weld_compression_flange", "Weld of the compression flange", "Larger throat, or prepare the beam end for contact in bearing."},
+    Phrase{CheckCode::WeldCompressionFlange, "weld_compression_flange", "Weld of the compression flange",
+           "Larger throat, or prepare the beam end for contact in bearing."},
     Phrase{CheckCode::WeldWeb, "weld_web", "Weld of the beam web", "Larger throat."},
     Phrase{CheckCode::TensionStiffener, "tension_stiffener", "Column stiffener in tension", "Thicker or wider stiffener."},
     Phrase{CheckCode::TensionStiffenerWeld, "tension_stiffener_weld", "Weld of the tension stiffener", "Larger throat."},
-    Phrase{CheckCode::CompressionStiffenerWeld, "compression_stiffener_weld", "Weld of the compression stiffener", "Larger throat."},
-    Phrase{CheckCode::CompressionStiffenerClass, "compression_stiffener_class", "Compression stiffener's class", "Thicker stiffener."},
+    Phrase{CheckCode::CompressionStiffenerWeld, "compression_stiffener_weld", "Weld of the compression stiffener",
+           "Larger throat."},
+    Phrase{CheckCode::CompressionStiffenerClass, "compression_stiffener_class", "Compression stiffener's class",
+           "Thicker stiffener."},
     Phrase{CheckCode::DiagonalStrut, "diagonal", "Diagonal web stiffener", "Thicker diagonal."},
     Phrase{CheckCode::DiagonalWeld, "diagonal_weld", "Weld of the diagonal", "Larger throat."},
     Phrase{CheckCode::DoublerWeld, "doubler_weld", "Weld of the supplementary web plate", "Larger throat, or a butt weld."},
@@ -46,38 +58,53 @@ constexpr std::array phrases{
     Phrase{CheckCode::AxialForce, "axial_force", "Net tension on the rows", "More rows that take tension."},
     Phrase{CheckCode::PryingLength, "prying_length", "Bolt length and prying", ""},
     Phrase{CheckCode::EndDistance, "end_distance", "End distance of the bolts", "Move the row, or let the plate reach further."},
-    Phrase{CheckCode::EdgeDistancePlate, "edge_distance_plate", "Edge distance in the end plate", "Wider plate or smaller gauge."},
+    Phrase{CheckCode::EdgeDistancePlate, "edge_distance_plate", "Edge distance in the end plate",
+           "Wider plate or smaller gauge."},
     Phrase{CheckCode::EdgeDistanceFlange, "edge_distance_flange", "Edge distance in the column flange", "Smaller gauge."},
     Phrase{CheckCode::PitchLeast, "pitch_least", "Pitch of the rows", "Move the rows apart."},
-    Phrase{CheckCode::PitchLargest, "pitch_largest", "Largest pitch when exposed", "Move the rows together, or another row between."},
+    Phrase{CheckCode::PitchLargest, "pitch_largest", "Largest pitch when exposed",
+           "Move the rows together, or another row between."},
     Phrase{CheckCode::GaugeLeast, "gauge_least", "Gauge", "Larger gauge."},
     Phrase{CheckCode::BoltsCoincide, "bolts_coincide", "Bolts on one spot", "Two rows overlap: move or remove one."},
-    Phrase{CheckCode::BoltAtFlange, "bolt_at_flange", "Bolt clear of the beam flange", "The washer sits on the flange or its weld: move the row."},
-    Phrase{CheckCode::BoltAtStiffener, "bolt_at_stiffener", "Bolt clear of the column stiffener", "The bolt hits a stiffener or its weld: move the row."},
+    Phrase{CheckCode::BoltAtFlange, "bolt_at_flange", "Bolt clear of the beam flange",
+           "The washer sits on the flange or its weld: move the row."},
+    Phrase{CheckCode::BoltAtStiffener, "bolt_at_stiffener", "Bolt clear of the column stiffener",
+           "The bolt hits a stiffener or its weld: move the row."},
     Phrase{CheckCode::BoltAtWeb, "bolt_at_web", "Bolt clear of the beam web", "The washer sits on the web weld: larger gauge."},
-    Phrase{CheckCode::BoltAtColumnRoot, "bolt_at_column_root", "Bolt clear of the column root", "The head sits on the root fillet: larger gauge."},
+    Phrase{CheckCode::BoltAtColumnRoot, "bolt_at_column_root", "Bolt clear of the column root",
+           "The head sits on the root fillet: larger gauge."},
     Phrase{CheckCode::RowOutsidePlate, "row_outside_plate", "Row within the end plate", "The row lies outside the plate."},
-    Phrase{CheckCode::RowOutsideColumn, "row_outside_column", "Row within the column", "The row lies above the end of the column."},
-    Phrase{CheckCode::PlateCoversFlange, "plate_covers_flange", "Plate beyond the beam flange", "The plate must reach past the flange and its weld."},
+    Phrase{CheckCode::RowOutsideColumn, "row_outside_column", "Row within the column",
+           "The row lies above the end of the column."},
+    Phrase{CheckCode::PlateCoversFlange, "plate_covers_flange", "Plate beyond the beam flange",
+           "The plate must reach past the flange and its weld."},
     Phrase{CheckCode::PlateWidthBeam, "plate_width_beam", "Plate width and beam flange", "Wider plate."},
-    Phrase{CheckCode::PlateWidthColumn, "plate_width_column", "Plate width and column flange", "Narrower plate: what reaches past the column flange does not help."},
+    Phrase{CheckCode::PlateWidthColumn, "plate_width_column", "Plate width and column flange",
+           "Narrower plate: what reaches past the column flange does not help."},
     Phrase{CheckCode::ThroatLeast, "throat_least", "Weld throat at least 3 mm", "Larger throat."},
     Phrase{CheckCode::StiffenerWidth, "stiffener_width", "Stiffener within the column flange", "Narrower stiffener."},
     Phrase{CheckCode::StiffenerClass, "stiffener_class", "Outstand of the stiffener", "Thicker or narrower stiffener."},
-    Phrase{CheckCode::DoublerThickness, "doubler_thickness", "Supplementary web plate not thinner than the web", "Thicker plate."},
+    Phrase{CheckCode::DoublerThickness, "doubler_thickness", "Supplementary web plate not thinner than the web",
+           "Thicker plate."},
     Phrase{CheckCode::NoRows, "no_rows", "Bolt rows", "The connection has no bolt row: it carries no tension and no shear."},
     Phrase{CheckCode::RibFits, "rib_fits", "Room for the rib", "Let the end plate reach further."},
-    Phrase{CheckCode::NotDoneBoltSlip, "not_done_slip", "Slip resistance", "Bolts are taken as bearing type; slip of preloaded bolts is not verified."},
+    Phrase{CheckCode::NotDoneBoltSlip, "not_done_slip", "Slip resistance",
+           "Bolts are taken as bearing type; slip of preloaded bolts is not verified."},
     Phrase{CheckCode::NotDoneFatigue, "not_done_fatigue", "Fatigue", "Not verified."},
-    Phrase{CheckCode::NotDoneMinorAxis, "not_done_minor_axis", "Minor-axis bending and torsion", "Forces out of the plane of the joint are not taken in."},
-    Phrase{CheckCode::NotDoneColumnMember, "not_done_members", "Members between the joints", "Cross-section and buckling of column and beams are left to the frame analysis."},
+    Phrase{CheckCode::NotDoneMinorAxis, "not_done_minor_axis", "Minor-axis bending and torsion",
+           "Forces out of the plane of the joint are not taken in."},
+    Phrase{CheckCode::NotDoneColumnMember, "not_done_members", "Members between the joints",
+           "Cross-section and buckling of column and beams are left to the frame analysis."},
     Phrase{CheckCode::NotDoneClassNoSpan, "not_done_class", "Class by stiffness", "Needs the span of the beam."},
-    Phrase{CheckCode::NotDoneServiceability, "not_done_serviceability", "Serviceability sets", "Kept with the joint; no check of bearing-type bolts uses them."},
-    Phrase{CheckCode::NotDoneOuterRows, "not_done_outer_rows", "Second row outside the flange", "Table 6.6 knows one row outside the flange: rows beyond it carry no tension here."},
+    Phrase{CheckCode::NotDoneServiceability, "not_done_serviceability", "Serviceability sets",
+           "Kept with the joint; no check of bearing-type bolts uses them."},
+    Phrase{CheckCode::NotDoneOuterRows, "not_done_outer_rows", "Second row outside the flange",
+           "Table 6.6 knows one row outside the flange: rows beyond it carry no tension here."},
 };
 
 const Phrase& phraseOf(CheckCode code) {
-    for (const Phrase& p : phrases) if (p.code == code) return p;
+    for (const Phrase& p : phrases)
+        if (p.code == code) return p;
     return phrases.front();
 }
 
@@ -90,7 +117,8 @@ std::string adviceOf(const Check& check) { return phraseOf(check.code).advice; }
 std::string titleOf(const Check& c, bool isTwoSided) {
     std::string text = title(c.code);
     if (c.firstRow >= 0) {
-        text += c.firstRow == c.lastRow ? ", row " + std::to_string(c.firstRow + 1) : ", rows " + std::to_string(c.firstRow + 1) + " to " + std::to_string(c.lastRow + 1);
+        text += c.firstRow == c.lastRow ? ", row " + std::to_string(c.firstRow + 1)
+                                        : ", rows " + std::to_string(c.firstRow + 1) + " to " + std::to_string(c.lastRow + 1);
     }
     if (c.group == CheckGroup::NotDone) return text;
     if (isTwoSided) text += std::string(", ") + name(c.side);
@@ -112,7 +140,8 @@ const char* wordOf(CheckState state) {
 std::string numbersOf(const Check& c, UnitSystem units) {
     if (c.group == CheckGroup::NotDone) return {};
     if (c.code == CheckCode::NoRows) return "none given";
-    const bool isMost = c.code == CheckCode::PlateWidthColumn || c.code == CheckCode::PitchLargest || c.code == CheckCode::StiffenerWidth || c.code == CheckCode::StiffenerClass;
+    const bool isMost = c.code == CheckCode::PlateWidthColumn || c.code == CheckCode::PitchLargest ||
+                        c.code == CheckCode::StiffenerWidth || c.code == CheckCode::StiffenerClass;
     const std::string demand = shown(c.demand, c.quantity, units);
     const std::string resistance = shown(c.resistance, c.quantity, units);
     if (c.group == CheckGroup::Detailing) return demand + (isMost ? ", at most " : ", at least ") + resistance;
@@ -146,9 +175,11 @@ const char* wordOf(StrengthClass c) {
 const char* sentenceOf(RotationCapacity c) {
     switch (c) {
     case RotationCapacity::SufficientPlate:
-        return "Rotation capacity may be taken as sufficient for plastic analysis: every row is governed by a thin end plate or column flange (6.4.2(2)).";
+        return "Rotation capacity may be taken as sufficient for plastic analysis: every row is governed by a thin end plate or "
+               "column flange (6.4.2(2)).";
     case RotationCapacity::SufficientPanel:
-        return "Rotation capacity may be taken as sufficient for plastic analysis: the column web panel in shear governs (6.4.2(1)).";
+        return "Rotation capacity may be taken as sufficient for plastic analysis: the column web panel in shear governs "
+               "(6.4.2(1)).";
     case RotationCapacity::NotCovered: return "No rule of 6.4 gives a rotation capacity for this joint: none is claimed.";
     }
     return "";
@@ -172,10 +203,12 @@ const char* wordOf(Limit limit) {
 std::string limitOf(const ConnectionResult& c) {
     if (c.limit != Limit::None) return wordOf(c.limit);
     const RowResult* best = nullptr;
-    for (const RowResult& r : c.rows) if (!best || r.F_tr_Rd * r.h_r > best->F_tr_Rd * best->h_r) best = &r;
+    for (const RowResult& r : c.rows)
+        if (!best || r.F_tr_Rd * r.h_r > best->F_tr_Rd * best->h_r) best = &r;
     if (!best || best->limit == Limit::None) return "rows";
     if (best->groupFirst == best->place) return std::string(wordOf(best->limit)) + ", row " + std::to_string(best->place + 1);
-    return std::string(wordOf(best->limit)) + ", rows " + std::to_string(std::min(best->groupFirst, best->place) + 1) + " to " + std::to_string(std::max(best->groupFirst, best->place) + 1);
+    return std::string(wordOf(best->limit)) + ", rows " + std::to_string(std::min(best->groupFirst, best->place) + 1) + " to " +
+           std::to_string(std::max(best->groupFirst, best->place) + 1);
 }
 
 const char* wordOf(TStubMode mode) {
@@ -216,33 +249,51 @@ std::string partName(const PartRef& part, bool isTwoSided) {
 std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointResult& result) {
     std::vector<std::string> list;
     const Settings& s = joint.settings;
-    list.push_back("Partial factors γM0 " + significant(s.gamma_M0, 4) + ", γM1 " + significant(s.gamma_M1, 4) + ", γM2 " + significant(s.gamma_M2, 4) + "; strengths from " +
+    list.push_back("Partial factors γM0 " + significant(s.gamma_M0, 4) + ", γM1 " + significant(s.gamma_M1, 4) + ", γM2 " +
+                   significant(s.gamma_M2, 4) + "; strengths from " +
                    (s.strengths == StrengthSource::EurocodeTable ? "EN 1993-1-1:2005 table 3.1." : "the product standards."));
-    list.push_back(joint.reference == ActionReference::ColumnFace ? "Beam forces are taken as given at the face of the column."
-                                                                  : "Beam forces are given at the node and carried to the face of the column: M less V times half the column depth.");
-    list.push_back("Bolts are bearing type in clearance holes; " + std::string(s.shearRule == ShearRule::Simple ? "rows needed in tension keep 0.4/1.4 of their shear resistance." : "tension and shear interact by table 3.4, prying included."));
-    list.push_back("Prying force is taken to develop" + std::string(s.checkPryingLength ? " where the bolt is not longer than L_b* of table 6.2." : " (the check of L_b* is not asked for)."));
-    list.push_back("The panel's shear is β times the mean of tension and compression; column shear forces, which relieve it, are left out.");
+    list.push_back(
+        joint.reference == ActionReference::ColumnFace
+            ? "Beam forces are taken as given at the face of the column."
+            : "Beam forces are given at the node and carried to the face of the column: M less V times half the column depth.");
+    list.push_back("Bolts are bearing type in clearance holes; " +
+                   std::string(s.shearRule == ShearRule::Simple ? "rows needed in tension keep 0.4/1.4 of their shear resistance."
+                                                                : "tension and shear interact by table 3.4, prying included."));
+    list.push_back("Prying force is taken to develop" + std::string(s.checkPryingLength
+                                                                        ? " where the bolt is not longer than L_b* of table 6.2."
+                                                                        : " (the check of L_b* is not asked for)."));
+    list.push_back(
+        "The panel's shear is β times the mean of tension and compression; column shear forces, which relieve it, are left out.");
     bool hasStress = true;
     for (const ActionSet& set : result.actions) hasStress = hasStress && (set.columnAbove || set.columnBelow);
-    if (!hasStress) list.push_back("Some sets give no column forces: the column's longitudinal stress is then taken as not above 0.7 f_y (k_wc = 1), and the balance at the node is not verified.");
+    if (!hasStress)
+        list.push_back("Some sets give no column forces: the column's longitudinal stress is then taken as not above 0.7 f_y "
+                       "(k_wc = 1), and the balance at the node is not verified.");
     list.push_back("Flange welds are verified for what the rows can give (6.2.3(4)), not for the forces of the set alone.");
     bool hasSpan = joint.right.spec.span.has_value() && (!joint.left || joint.left->spec.span);
-    if (hasSpan) list.push_back(std::string("Class by stiffness for a frame that is ") + (joint.frame == FrameKind::Braced ? "braced (8 E I_b/L_b)." : "not braced (25 E I_b/L_b)."));
-    if (hasSpan && !joint.columnSpec.storeyHeight) list.push_back("No storey height is given: K_b/K_c ≥ 0.1 of 5.2.2.5 is assumed.");
+    if (hasSpan)
+        list.push_back(std::string("Class by stiffness for a frame that is ") +
+                       (joint.frame == FrameKind::Braced ? "braced (8 E I_b/L_b)." : "not braced (25 E I_b/L_b)."));
+    if (hasSpan && !joint.columnSpec.storeyHeight)
+        list.push_back("No storey height is given: K_b/K_c ≥ 0.1 of 5.2.2.5 is assumed.");
     const auto slope = [&](const ResolvedSide& side) {
-        if (std::abs(side.sinSlope) > 1e-6) list.push_back(std::string("The ") + name(side.id) + " beam slopes: forces are projected on the end plate, flange thickness and depth are measured along it.");
+        if (std::abs(side.sinSlope) > 1e-6)
+            list.push_back(
+                std::string("The ") + name(side.id) +
+                " beam slopes: forces are projected on the end plate, flange thickness and depth are measured along it.");
     };
     slope(joint.right);
     if (joint.left) slope(*joint.left);
-    if (joint.doubler) list.push_back("The supplementary web plate counts once in the shear area; k_1 takes the larger area, k_2 and k_3 the web alone.");
+    if (joint.doubler)
+        list.push_back(
+            "The supplementary web plate counts once in the shear area; k_1 takes the larger area, k_2 and k_3 the web alone.");
     return list;
 }
 
 std::string balanceSentence(const Imbalance& i, UnitSystem units) {
     if (!i.isKnown || i.isBalanced) return {};
-    return "out of balance by " + shown(i.horizontal, Quantity::Force, units) + " across, " + shown(i.vertical, Quantity::Force, units) + " along the column, " +
-           shown(i.moment, Quantity::Moment, units);
+    return "out of balance by " + shown(i.horizontal, Quantity::Force, units) + " across, " +
+           shown(i.vertical, Quantity::Force, units) + " along the column, " + shown(i.moment, Quantity::Moment, units);
 }
 
 } // namespace zg

@@ -14,8 +14,10 @@ std::string capitalised(std::string text) {
 std::string classSentence(const ConnectionResult& c, FrameKind frame, UnitSystem units) {
     const Classification& k = c.classification;
     std::string text;
-    if (k.stiffness == StiffnessClass::NotGiven) text = "Class by stiffness needs the beam's span; ";
-    else text = capitalised(wordOf(k.stiffness)) + (frame == FrameKind::Braced ? " (braced frame), " : " (sway frame), ");
+    if (k.stiffness == StiffnessClass::NotGiven)
+        text = "Class by stiffness needs the beam's span; ";
+    else
+        text = capitalised(wordOf(k.stiffness)) + (frame == FrameKind::Braced ? " (braced frame), " : " (sway frame), ");
     text += std::string(wordOf(k.strength)) + ", S_j,ini " + shown(c.stiffness.S_j_ini, Quantity::Stiffness, units) + ".";
     return text;
 }
@@ -30,7 +32,9 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
         v.head = r.mark + " has no ultimate action set.";
         v.state = r.state == CheckState::Over ? CheckState::Over : CheckState::NotDone;
         c = connectionOf(r, nullptr);
-        if (c) v.rest = "Moment resistance " + shown(c->M_j_Rd, Quantity::Moment, units) + (c->isReversed ? " with tension at the bottom. " : " with tension at the top. ");
+        if (c)
+            v.rest = "Moment resistance " + shown(c->M_j_Rd, Quantity::Moment, units) +
+                     (c->isReversed ? " with tension at the bottom. " : " with tension at the top. ");
     } else if (r.governing < 0) {
         v.head = r.mark + " is not loaded.";
         c = connectionOf(r, nullptr);
@@ -38,14 +42,17 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
         const Check& g = r.checks[static_cast<std::size_t>(r.governing)];
         c = connectionOf(r, &g);
         std::string what = titleOf(g, isTwoSided);
-        if (g.code == CheckCode::JointMoment && c) what = capitalised(limitOf(*c)) + (isTwoSided ? std::string(", ") + name(g.side) : "") + (g.isReversed ? ", reversed" : "");
+        if (g.code == CheckCode::JointMoment && c)
+            what = capitalised(limitOf(*c)) + (isTwoSided ? std::string(", ") + name(g.side) : "") +
+                   (g.isReversed ? ", reversed" : "");
         const std::string set = setName(r, g);
         if (g.group == CheckGroup::Detailing) {
             v.head = r.mark + " cannot be built like this.";
             v.rest = what + ": " + numbersOf(g, units) + ". " + adviceOf(g) + " ";
         } else {
             v.head = r.mark + (r.state == CheckState::Over ? " fails." : " holds.");
-            v.rest = what + " governs at " + (g.utilisation >= 99 ? "no resistance" : fixedDecimals(g.utilisation, 2)) + (set.empty() ? "" : " in set " + set) + ". ";
+            v.rest = what + " governs at " + (g.utilisation >= 99 ? "no resistance" : fixedDecimals(g.utilisation, 2)) +
+                     (set.empty() ? "" : " in set " + set) + ". ";
         }
     }
     if (c) v.rest += classSentence(*c, frame, units);

@@ -28,7 +28,8 @@ TEST_CASE("an odd present size stands in its strip", "[advise]") {
     job.joints[0].right.plate.thickness = 23;
     const auto strip = stockStrip(job, job.joints[0], {PartKind::EndPlate});
     REQUIRE(strip);
-    CHECK(std::any_of(strip->options.begin(), strip->options.end(), [](const StockOption& o) { return o.isCurrent && o.label == "23"; }));
+    CHECK(std::any_of(strip->options.begin(), strip->options.end(),
+                      [](const StockOption& o) { return o.isCurrent && o.label == "23"; }));
 }
 
 TEST_CASE("the failing demo joint has remedies, ranked, and applying one does what it says", "[advise]") {
@@ -38,7 +39,8 @@ TEST_CASE("the failing demo joint has remedies, ranked, and applying one does wh
     const auto list = remedies(job, job.joints[3], before.checks[static_cast<std::size_t>(before.governing)], 8);
     REQUIRE(list.size() >= 3);
     CHECK(list.front().utilisation < 1);
-    CHECK(std::is_sorted(list.begin(), list.end(), [](const Remedy& a, const Remedy& b) { return a.utilisation < b.utilisation; }));
+    CHECK(
+        std::is_sorted(list.begin(), list.end(), [](const Remedy& a, const Remedy& b) { return a.utilisation < b.utilisation; }));
     for (const Remedy& r : list) {
         Job changed = job;
         changed.joints[3] = r.joint;

@@ -4,9 +4,9 @@
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "session/session.h"
+#include <QLineEdit>
 #include <QTemporaryDir>
 #include <QTest>
-#include <QLineEdit>
 #include <catch2/catch.hpp>
 #include <cmath>
 
@@ -54,7 +54,8 @@ struct Bench {
                 y += p.y / static_cast<double>(s.points.size());
             }
             const Shape* hit = shapeAt(sheet->drawing(), {x, y});
-            if (hit && sameTarget(hit->target, target)) return {static_cast<int>(std::lround(x)), static_cast<int>(std::lround(y))};
+            if (hit && sameTarget(hit->target, target))
+                return {static_cast<int>(std::lround(x)), static_cast<int>(std::lround(y))};
         }
         FAIL("nothing on the Sheet can be hit for this target");
         return {};

@@ -52,7 +52,8 @@ TEST_CASE("the engineer's round: click, step the stock, drag, add, undo all, dat
     SheetView* sheet = b.window.sheet();
     QTest::mousePress(sheet, Qt::LeftButton, {}, at);
     QTest::mouseMove(sheet, at + QPoint(0, 12));
-    QMouseEvent move(QEvent::MouseMove, at + QPoint(0, 12), sheet->mapToGlobal(at + QPoint(0, 12)), Qt::NoButton, Qt::LeftButton, {});
+    QMouseEvent move(QEvent::MouseMove, at + QPoint(0, 12), sheet->mapToGlobal(at + QPoint(0, 12)), Qt::NoButton, Qt::LeftButton,
+                     {});
     QApplication::sendEvent(sheet, &move);
     CHECK(b.session.current()->right.rows[1].position != from);
     CHECK(b.session.undoStack()->undoText() != QStringLiteral("move bolt row 2"));

@@ -24,7 +24,8 @@ TEST_CASE("the report printed from the window says what the window says", "[app]
     REQUIRE(check.waitForFinished());
     CHECK(check.exitCode() == 0);
     const QString text = textOf(pdf);
-    for (const char* words : {"Kelp Lane Boat Hall", "B1 holds.", "B2 holds.", "B4 fails.", "Column web in shear", "IPE 450, S275", "Assumptions", "Not done", "Slip resistance", "S_j"}) {
+    for (const char* words : {"Kelp Lane Boat Hall", "B1 holds.", "B2 holds.", "B4 fails.", "Column web in shear",
+                              "IPE 450, S275", "Assumptions", "Not done", "Slip resistance", "S_j"}) {
         if (std::string(words) == "S_j") continue; // symbols are set with real subscripts
         INFO(words);
         CHECK(text.contains(QString::fromUtf8(words)));

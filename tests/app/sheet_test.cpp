@@ -43,7 +43,8 @@ TEST_CASE("a force is typed at its arrow, for the active set", "[app][sheet]") {
 
 TEST_CASE("every ghost of a fitting can be clicked in, and removed with Delete", "[app][sheet]") {
     Bench b("B2");
-    for (const FittingKind kind : {FittingKind::StiffenerTop, FittingKind::StiffenerBottom, FittingKind::Doubler, FittingKind::Diagonal, FittingKind::RibTop}) {
+    for (const FittingKind kind : {FittingKind::StiffenerTop, FittingKind::StiffenerBottom, FittingKind::Doubler,
+                                   FittingKind::Diagonal, FittingKind::RibTop}) {
         const FittingRef ref{kind, SideId::Right, 0};
         INFO(wordOf(kind));
         b.click(ref);
@@ -65,7 +66,8 @@ TEST_CASE("a drag can be put back with Escape, and arrow keys move a row", "[app
     const double from = b.session.current()->right.rows[2].position;
     const QPoint at = b.placeOf(row);
     QTest::mousePress(sheet, Qt::LeftButton, {}, at);
-    QMouseEvent move(QEvent::MouseMove, at + QPoint(0, 20), sheet->mapToGlobal(at + QPoint(0, 20)), Qt::NoButton, Qt::LeftButton, {});
+    QMouseEvent move(QEvent::MouseMove, at + QPoint(0, 20), sheet->mapToGlobal(at + QPoint(0, 20)), Qt::NoButton, Qt::LeftButton,
+                     {});
     QApplication::sendEvent(sheet, &move);
     CHECK(b.session.current()->right.rows[2].position != from);
     QTest::keyClick(sheet, Qt::Key_Escape);

@@ -5,9 +5,12 @@
 using namespace zg;
 
 TEST_CASE("units convert by their exact definitions", "[base]") {
-    CHECK_REFERENCE(unitOf(Quantity::Force, UnitSystem::US).factor, (Reference{4448.2216152605, 1e-9, "N/kip", "1 lbf = 4.4482216152605 N, exact"}));
-    CHECK_REFERENCE(unitOf(Quantity::Moment, UnitSystem::US).factor / 1e6, (Reference{1.3558179483314, 1e-12, "kNm/kip-ft", "kip times 304.8 mm"}));
-    CHECK_REFERENCE(unitOf(Quantity::Stress, UnitSystem::US).factor, (Reference{6.8947572931684, 1e-12, "MPa/ksi", "kip over square inch"}));
+    CHECK_REFERENCE(unitOf(Quantity::Force, UnitSystem::US).factor,
+                    (Reference{4448.2216152605, 1e-9, "N/kip", "1 lbf = 4.4482216152605 N, exact"}));
+    CHECK_REFERENCE(unitOf(Quantity::Moment, UnitSystem::US).factor / 1e6,
+                    (Reference{1.3558179483314, 1e-12, "kNm/kip-ft", "kip times 304.8 mm"}));
+    CHECK_REFERENCE(unitOf(Quantity::Stress, UnitSystem::US).factor,
+                    (Reference{6.8947572931684, 1e-12, "MPa/ksi", "kip over square inch"}));
 }
 
 TEST_CASE("numbers are shown with sensible digits and their unit", "[base]") {

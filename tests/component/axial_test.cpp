@@ -31,8 +31,8 @@ TEST_CASE("moment resistance with axial force is the plastic distribution's", "[
         const double z_a = depth - 13.5 / 2 - depth / 2;
         // Sum of rows may not exceed what compression and panel balance.
         const double cap = std::min({c.F_c_wc_Rd + N, c.F_c_fb_Rd + N, c.V_wp_Rd / c.beta + N / 2});
-        // Row capacities without the cap, from a run in which compression cannot limit: a large compressive capacity by stiffeners is
-        // not at hand, so fill with the rows of the run itself and check optimality instead.
+        // Row capacities without the cap, from a run in which compression cannot limit: a large compressive capacity by
+        // stiffeners is not at hand, so fill with the rows of the run itself and check optimality instead.
         double T = 0;
         double M = 0;
         for (const RowResult& r : c.rows) {

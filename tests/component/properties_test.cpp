@@ -20,10 +20,14 @@ void scale(ResolvedSide& s, double f) {
     scale(s.beam.section, f);
     s.depth *= f;
     s.flange *= f;
-    for (double* x : {&s.bolt.d, &s.bolt.d_0, &s.bolt.washerOuter, &s.bolt.washerThickness, &s.bolt.headHeight, &s.bolt.nutHeight, &s.bolt.d_m, &s.bolt.acrossCorners}) *x *= f;
+    for (double* x : {&s.bolt.d, &s.bolt.d_0, &s.bolt.washerOuter, &s.bolt.washerThickness, &s.bolt.headHeight, &s.bolt.nutHeight,
+                      &s.bolt.d_m, &s.bolt.acrossCorners})
+        *x *= f;
     s.bolt.A_s *= f * f;
     s.bolt.A *= f * f;
-    for (double* x : {&s.spec.plate.thickness, &s.spec.plate.width, &s.spec.plate.above, &s.spec.plate.below, &s.spec.bolts.gauge, &s.spec.topWeld.throat, &s.spec.bottomWeld.throat, &s.spec.webWeld.throat}) *x *= f;
+    for (double* x : {&s.spec.plate.thickness, &s.spec.plate.width, &s.spec.plate.above, &s.spec.plate.below, &s.spec.bolts.gauge,
+                      &s.spec.topWeld.throat, &s.spec.bottomWeld.throat, &s.spec.webWeld.throat})
+        *x *= f;
     for (BoltRowSpec& r : s.spec.rows) r.position *= f;
     for (auto* st : {&s.spec.stiffenerTop, &s.spec.stiffenerBottom}) {
         if (!*st) continue;
@@ -70,9 +74,12 @@ Joint upsideDown(Joint j, double depth) {
 }
 
 bool sameBits(const ConnectionResult& a, const ConnectionResult& b) {
-    bool same = a.M_j_Rd == b.M_j_Rd && a.utilisation == b.utilisation && a.stiffness.S_j_ini == b.stiffness.S_j_ini && a.stiffness.z_eq == b.stiffness.z_eq && a.V_wp_Rd == b.V_wp_Rd &&
-                a.F_c_wc_Rd == b.F_c_wc_Rd && a.F_c_fb_Rd == b.F_c_fb_Rd && a.rows.size() == b.rows.size();
-    for (std::size_t i = 0; same && i < a.rows.size(); ++i) same = a.rows[i].F_tr_Rd == b.rows[i].F_tr_Rd && a.rows[i].k_eff == b.rows[i].k_eff && a.rows[i].F_r_Ed == b.rows[i].F_r_Ed;
+    bool same = a.M_j_Rd == b.M_j_Rd && a.utilisation == b.utilisation && a.stiffness.S_j_ini == b.stiffness.S_j_ini &&
+                a.stiffness.z_eq == b.stiffness.z_eq && a.V_wp_Rd == b.V_wp_Rd && a.F_c_wc_Rd == b.F_c_wc_Rd &&
+                a.F_c_fb_Rd == b.F_c_fb_Rd && a.rows.size() == b.rows.size();
+    for (std::size_t i = 0; same && i < a.rows.size(); ++i)
+        same =
+            a.rows[i].F_tr_Rd == b.rows[i].F_tr_Rd && a.rows[i].k_eff == b.rows[i].k_eff && a.rows[i].F_r_Ed == b.rows[i].F_r_Ed;
     return same;
 }
 
@@ -128,7 +135,8 @@ TEST_CASE("left and right exchanged give the same numbers on the other side", "[
     }
     const JointResult other = sample::verified(job, 2);
     for (const ConnectionResult& c : one.connections) {
-        const auto twin = std::find_if(other.connections.begin(), other.connections.end(), [&](const ConnectionResult& o) { return o.set == c.set && o.side != c.side; });
+        const auto twin = std::find_if(other.connections.begin(), other.connections.end(),
+                                       [&](const ConnectionResult& o) { return o.set == c.set && o.side != c.side; });
         REQUIRE(twin != other.connections.end());
         CHECK_SAME(c.M_j_Rd, twin->M_j_Rd, 1e-12);
         CHECK_SAME(c.beta, twin->beta, 1e-12);
@@ -193,7 +201,8 @@ TEST_CASE("the traced run gives the bits of the plain run", "[component][tracing
             CHECK(plain.checks[i].resistance == traced.result.checks[i].resistance);
         }
         REQUIRE(plain.connections.size() == traced.result.connections.size());
-        for (std::size_t i = 0; i < plain.connections.size(); ++i) CHECK(sameBits(plain.connections[i], traced.result.connections[i]));
+        for (std::size_t i = 0; i < plain.connections.size(); ++i)
+            CHECK(sameBits(plain.connections[i], traced.result.connections[i]));
         CHECK(traced.lines.size() > 300);
     }
 }

@@ -30,7 +30,10 @@ public:
         if (chance(0.2)) j.doubler = DoublerSpec{};
         if (chance(0.2)) j.diagonal = DiagonalSpec{};
         for (int i = 0; i < 3; ++i) {
-            ActionSet set = sample::actions(i == 0 ? "U1" : i == 1 ? "U2" : "R1", number(-2e6, 2e6), number(-8e5, 8e5), number(-6e8, 6e8));
+            ActionSet set = sample::actions(i == 0   ? "U1"
+                                            : i == 1 ? "U2"
+                                                     : "R1",
+                                            number(-2e6, 2e6), number(-8e5, 8e5), number(-6e8, 6e8));
             set.left.M = number(-4e8, 4e8);
             set.left.V = number(-5e5, 5e5);
             if (chance(0.5)) set.columnBelow = MemberForces{number(-3e6, 1e6), number(-1e5, 1e5), number(-3e8, 3e8)};

@@ -40,7 +40,8 @@ TEST_CASE("the Sheet shows every part, dimension and force of the demo joints, w
                 CHECK(holds(d, ForceRef{ForceRef::Kind::M, side}));
                 CHECK(holds(d, DimensionRef{DimensionKind::Gauge, side, 0}));
                 for (int i = 0; i < static_cast<int>(s->rows.size()); ++i) CHECK(holds(d, PartRef{PartKind::BoltRow, side, i}));
-                CHECK((s->stiffenerTop.has_value() || holds(d, FittingRef{FittingKind::StiffenerTop, side, 0}) || side == SideId::Left));
+                CHECK((s->stiffenerTop.has_value() || holds(d, FittingRef{FittingKind::StiffenerTop, side, 0}) ||
+                       side == SideId::Left));
             }
         }
     }
@@ -95,7 +96,8 @@ TEST_CASE("the shares of the rotation sum to one", "[drawing]") {
         const JointResult result = sample::verified(job, i);
         for (const ConnectionResult& c : result.connections) {
             const RotationShares s = rotationShares(c);
-            CHECK(s.panel + s.webCompression + s.webTension + s.columnFlange + s.endPlate + s.bolts == Approx(1.0).epsilon(1e-12));
+            CHECK(s.panel + s.webCompression + s.webTension + s.columnFlange + s.endPlate + s.bolts ==
+                  Approx(1.0).epsilon(1e-12));
         }
     }
 }

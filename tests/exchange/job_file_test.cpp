@@ -80,7 +80,8 @@ TEST_CASE("broken files are refused with line or key and reason", "[exchange]") 
     CHECK(has(refusal(""), "truncated"));
     CHECK(has(refusal("[]"), "expected an object"));
     CHECK(has(refusal(std::string(200000, '[')), "deeper"));
-    CHECK(has(refusal(R"({"format":"zealous-girder-job","version":1,"joints":[{"id":"a","mark":"B1"},{"id":"b","mark":"B1"}]})"), "Two joints have the mark B1"));
+    CHECK(has(refusal(R"({"format":"zealous-girder-job","version":1,"joints":[{"id":"a","mark":"B1"},{"id":"b","mark":"B1"}]})"),
+              "Two joints have the mark B1"));
     CHECK(has(refusal("{\"format\":\"zealous-girder-job\",\"version\":1,\"title\":\"\xff\xfe\"}"), "line 1"));
 }
 
@@ -102,7 +103,8 @@ TEST_CASE("a file with every byte of a region changed is read or refused, never 
 }
 
 TEST_CASE("numbers left out are taken by default and said so", "[exchange]") {
-    const auto read = readJob(R"({"format":"zealous-girder-job","version":1,"joints":[{"id":"a","mark":"B1","right":{"plate":{"width_mm":200}}}]})");
+    const auto read = readJob(
+        R"({"format":"zealous-girder-job","version":1,"joints":[{"id":"a","mark":"B1","right":{"plate":{"width_mm":200}}}]})");
     REQUIRE(read);
     CHECK(has(joined(read->notes), "end plate thickness is not given; taken as 20 mm"));
     const auto result = verify(read->job, read->job.joints[0]);

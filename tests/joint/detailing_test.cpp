@@ -11,13 +11,16 @@ bool breaks(const Joint& joint, CheckCode code) {
     const auto r = resolve(job, job.joints[0]);
     if (!r) FAIL(joined(r.error()));
     const auto checks = detailingChecks(*r);
-    return std::any_of(checks.begin(), checks.end(), [&](const Check& c) { return c.code == code && c.state == CheckState::Over; });
+    return std::any_of(checks.begin(), checks.end(),
+                       [&](const Check& c) { return c.code == code && c.state == CheckState::Over; });
 }
 Joint start() { return sample::extendedJob().joints[0]; }
 } // namespace
 
 TEST_CASE("the first layout obeys every detailing rule for usual pairs", "[joint][detailing]") {
-    const char* pairs[][2] = {{"HEB 200", "IPE 300"}, {"HEB 240", "IPE 400"}, {"HEA 300", "IPE 450"}, {"HEB 300", "IPE 500"}, {"HEM 300", "IPE 600"}, {"UC 254x254x89", "UB 457x191x67"}, {"W12x96", "W18x50"}};
+    const char* pairs[][2] = {{"HEB 200", "IPE 300"}, {"HEB 240", "IPE 400"}, {"HEA 300", "IPE 450"},
+                              {"HEB 300", "IPE 500"}, {"HEM 300", "IPE 600"}, {"UC 254x254x89", "UB 457x191x67"},
+                              {"W12x96", "W18x50"}};
     for (const auto& pair : pairs) {
         for (const PlateReach reach : {PlateReach::Flush, PlateReach::ExtendedTop, PlateReach::ExtendedBoth}) {
             Joint j = start();
@@ -27,7 +30,8 @@ TEST_CASE("the first layout obeys every detailing rule for usual pairs", "[joint
             const auto r = resolve(job, job.joints[0]);
             REQUIRE(r);
             for (const Check& c : detailingChecks(*r)) {
-                INFO(pair[0] << ", " << pair[1] << ", check " << static_cast<int>(c.code) << ": " << c.demand << " against " << c.resistance);
+                INFO(pair[0] << ", " << pair[1] << ", check " << static_cast<int>(c.code) << ": " << c.demand << " against "
+                             << c.resistance);
                 CHECK(c.state != CheckState::Over);
             }
         }
@@ -41,7 +45,8 @@ TEST_CASE("geometry that cannot be built is found, and the rest is still compute
         void (*spoil)(Joint&);
     };
     const Case cases[] = {
-        {"bolts on one spot", CheckCode::BoltsCoincide, [](Joint& j) { j.right.rows[2].position = j.right.rows[1].position + 4; }},
+        {"bolts on one spot", CheckCode::BoltsCoincide,
+         [](Joint& j) { j.right.rows[2].position = j.right.rows[1].position + 4; }},
         {"rows too close", CheckCode::PitchLeast, [](Joint& j) { j.right.rows[2].position = j.right.rows[1].position + 45; }},
         {"bolt through the flange", CheckCode::BoltAtFlange, [](Joint& j) { j.right.rows[1].position = 6; }},
         {"plate smaller than the beam", CheckCode::PlateCoversFlange, [](Joint& j) { j.right.plate.below = -30; }},
@@ -63,7 +68,10 @@ TEST_CASE("geometry that cannot be built is found, and the rest is still compute
              j.right.stiffenerTop = StiffenerSpec{};
              j.right.stiffenerTop->width = 200;
          }},
-        {"thin doubler", CheckCode::DoublerThickness, [](Joint& j) { j.doubler = DoublerSpec{5, 1, {}, "S275"}; }},
+        {"thin doubler", CheckCode::DoublerThickness,
+         [](Joint& j) {
+             j.doubler = DoublerSpec{5, 1, {}, "S275"};
+         }},
     };
     for (const Case& c : cases) {
         Joint j = start();

@@ -18,15 +18,18 @@ ResolvedJoint resolved(const Job& job) {
 TEST_CASE("a typed dimension reads back as typed and moves only what it should", "[joint]") {
     Job job = sample::extendedJob();
     const SideSpec before = job.joints[0].right;
-    const DimensionRef refs[] = {{DimensionKind::EdgeTop, SideId::Right, 0}, {DimensionKind::Pitch, SideId::Right, 0},      {DimensionKind::Pitch, SideId::Right, 1}, {DimensionKind::Pitch, SideId::Right, 2},
-                                 {DimensionKind::EdgeBottom, SideId::Right, 0}, {DimensionKind::Gauge, SideId::Right, 0}, {DimensionKind::PlateWidth, SideId::Right, 0}};
+    const DimensionRef refs[] = {{DimensionKind::EdgeTop, SideId::Right, 0},    {DimensionKind::Pitch, SideId::Right, 0},
+                                 {DimensionKind::Pitch, SideId::Right, 1},      {DimensionKind::Pitch, SideId::Right, 2},
+                                 {DimensionKind::EdgeBottom, SideId::Right, 0}, {DimensionKind::Gauge, SideId::Right, 0},
+                                 {DimensionKind::PlateWidth, SideId::Right, 0}};
     for (const DimensionRef& ref : refs) {
         job.joints[0].right = before;
         const double value = dimensionValue(resolved(job), ref) + 7;
         setDimension(job.joints[0], resolved(job), ref, value);
         CHECK(dimensionValue(resolved(job), ref) == Approx(value));
         int moved = 0;
-        for (std::size_t i = 0; i < before.rows.size(); ++i) moved += job.joints[0].right.rows[i].position != before.rows[i].position ? 1 : 0;
+        for (std::size_t i = 0; i < before.rows.size(); ++i)
+            moved += job.joints[0].right.rows[i].position != before.rows[i].position ? 1 : 0;
         CHECK(moved == (ref.kind == DimensionKind::Pitch ? 1 : 0));
     }
 }
@@ -51,7 +54,8 @@ TEST_CASE("rows stay in order whatever is moved, and room is found only where th
     Joint& j = job.joints[0];
     const int place = moveRow(j, SideId::Right, 0, 300);
     CHECK(place > 0);
-    CHECK(std::is_sorted(j.right.rows.begin(), j.right.rows.end(), [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; }));
+    CHECK(std::is_sorted(j.right.rows.begin(), j.right.rows.end(),
+                         [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; }));
     const auto room = roomForRow(resolved(job), SideId::Right);
     REQUIRE(room);
     for (const BoltRowSpec& r : j.right.rows) CHECK(std::abs(r.position - *room) >= 2.2 * 26 - 3);

@@ -9,7 +9,11 @@ TEST_CASE("demo joints keep their numbers", "[regression]") {
         const char* mark;
         double utilisation, M_j_Rd, S_j_ini;
     };
-    const Row rows[] = {{"B1", 0.726187, 82.1575, 17.9551}, {"B2", 0.925226, 222.316, 62.1906}, {"B3", 0.569875, 287.81, 74.4239}, {"B4", 1.14006, 256.127, 74.7333}, {"E1", 0.862084, 408.313, 99.395}};
+    const Row rows[] = {{"B1", 0.726187, 82.1575, 17.9551},
+                        {"B2", 0.925226, 222.316, 62.1906},
+                        {"B3", 0.569875, 287.81, 74.4239},
+                        {"B4", 1.14006, 256.127, 74.7333},
+                        {"E1", 0.862084, 408.313, 99.395}};
     const Job job = sample::demo();
     for (const Row& r : rows) {
         const Joint* joint = findJoint(job, r.mark);

@@ -22,12 +22,15 @@ std::string html(const Job& job, std::size_t joint, Depth depth) {
 
 TEST_CASE("the verdict says what governs, by how much and where", "[report]") {
     const Job job = sample::demo();
-    const auto say = [&](std::size_t i) { return sentence(verdictOf(sample::verified(job, i), job.joints[i].left.has_value(), job.joints[i].frame, UnitSystem::SI)); };
+    const auto say = [&](std::size_t i) {
+        return sentence(verdictOf(sample::verified(job, i), job.joints[i].left.has_value(), job.joints[i].frame, UnitSystem::SI));
+    };
     CHECK(say(1).find("B2 holds. Column web in shear governs at 0.93 in set U2. Semi-rigid (sway frame), partial strength") == 0);
     CHECK(say(3).find("B4 fails.") == 0);
     Job broken = job;
     broken.joints[0].right.rows.clear();
-    CHECK(sentence(verdictOf(sample::verified(broken, 0), false, FrameKind::Braced, UnitSystem::SI)).find("B1 cannot be built like this. Bolt rows: none given.") == 0);
+    CHECK(sentence(verdictOf(sample::verified(broken, 0), false, FrameKind::Braced, UnitSystem::SI))
+              .find("B1 cannot be built like this. Bolt rows: none given.") == 0);
 }
 
 TEST_CASE("the three depths hold more and more, the deepest every formula with its numbers and clause", "[report]") {
@@ -73,7 +76,8 @@ TEST_CASE("every check has words: a title, an id of its own, and advice", "[repo
 TEST_CASE("the result document holds what the window shows", "[report]") {
     const Job job = sample::demo();
     std::vector<JointOutcome> outcomes;
-    for (std::size_t i = 0; i < job.joints.size(); ++i) outcomes.push_back({&job.joints[i], std::make_shared<const JointResult>(sample::verified(job, i))});
+    for (std::size_t i = 0; i < job.joints.size(); ++i)
+        outcomes.push_back({&job.joints[i], std::make_shared<const JointResult>(sample::verified(job, i))});
     const auto j = nlohmann::json::parse(resultJson(job, outcomes));
     REQUIRE(j["joints"].size() == 5);
     const JointResult b2 = sample::verified(job, 1);

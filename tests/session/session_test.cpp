@@ -108,7 +108,8 @@ TEST_CASE("models keep their promises through edits, undo, joints and datum", "[
     CHECK(led.data(led.index(0), LedgerModel::ChangeRole).toDouble() == 0.0);
     REQUIRE(s.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness = 20; }));
     bool anyLess = false;
-    for (int i = 0; i < led.rowCount(); ++i) anyLess = anyLess || led.data(led.index(i), LedgerModel::ChangeRole).toDouble() < -0.1;
+    for (int i = 0; i < led.rowCount(); ++i)
+        anyLess = anyLess || led.data(led.index(i), LedgerModel::ChangeRole).toDouble() < -0.1;
     CHECK(anyLess);
     s.undoStack()->undo();
     s.clearDatum();

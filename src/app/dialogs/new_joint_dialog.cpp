@@ -13,7 +13,8 @@ namespace zg {
 namespace {
 
 Section sectionOf(const Job& job, const std::string& name) {
-    for (const CustomSection& s : job.sections) if (s.designation == name) return makeSection(s);
+    for (const CustomSection& s : job.sections)
+        if (s.designation == name) return makeSection(s);
     const Section* found = findSection(name);
     return found ? *found : Section{};
 }
@@ -21,8 +22,10 @@ Section sectionOf(const Job& job, const std::string& name) {
 } // namespace
 
 NewJointDialog::NewJointDialog(Session& session, QWidget* parent)
-    : QDialog(parent), session_(session), mark_(new QLineEdit(this)), title_(new QLineEdit(this)), column_(new QPushButton(QStringLiteral("HEB 240"), this)), right_(new QPushButton(QStringLiteral("IPE 400"), this)),
-      left_(new QPushButton(tr("none"), this)), steel_(new QComboBox(this)), reach_(new QComboBox(this)), span_(new QLineEdit(this)) {
+    : QDialog(parent), session_(session), mark_(new QLineEdit(this)), title_(new QLineEdit(this)),
+      column_(new QPushButton(QStringLiteral("HEB 240"), this)), right_(new QPushButton(QStringLiteral("IPE 400"), this)),
+      left_(new QPushButton(tr("none"), this)), steel_(new QComboBox(this)), reach_(new QComboBox(this)),
+      span_(new QLineEdit(this)) {
     setWindowTitle(tr("New joint: beam to column by an end plate"));
     setObjectName(QStringLiteral("newJoint"));
     auto* form = new QFormLayout(this);
@@ -40,7 +43,8 @@ NewJointDialog::NewJointDialog(Session& session, QWidget* parent)
     reach_->setCurrentIndex(1);
     form->addRow(tr("End plate"), reach_);
     span_->setPlaceholderText(tr("needed for the class by stiffness"));
-    form->addRow(tr("Beam span, %1").arg(QString::fromUtf8(unitOf(Quantity::Length, session.job().settings.units).symbol)), span_);
+    form->addRow(tr("Beam span, %1").arg(QString::fromUtf8(unitOf(Quantity::Length, session.job().settings.units).symbol)),
+                 span_);
     for (QPushButton* b : {column_, right_, left_}) {
         b->setAutoDefault(false);
         connect(b, &QPushButton::clicked, this, [this, b] { choose(b); });
@@ -53,8 +57,10 @@ NewJointDialog::NewJointDialog(Session& session, QWidget* parent)
 
 void NewJointDialog::choose(QPushButton* button) {
     SectionChooser chooser(session_, button->text(), this);
-    if (chooser.exec() == QDialog::Accepted && !chooser.chosen().isEmpty()) button->setText(chooser.chosen());
-    else if (button == left_) button->setText(tr("none"));
+    if (chooser.exec() == QDialog::Accepted && !chooser.chosen().isEmpty())
+        button->setText(chooser.chosen());
+    else if (button == left_)
+        button->setText(tr("none"));
 }
 
 Joint NewJointDialog::joint() const {

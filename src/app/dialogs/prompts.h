@@ -11,7 +11,8 @@ public:
     enum class Keep { Save, Discard, Cancel };
     virtual ~Prompts() = default;
     [[nodiscard]] virtual QString openPath(QWidget* parent) = 0;
-    [[nodiscard]] virtual QString savePath(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter) = 0;
+    [[nodiscard]] virtual QString savePath(QWidget* parent, const QString& title, const QString& suggestion,
+                                           const QString& filter) = 0;
     [[nodiscard]] virtual Keep unsaved(QWidget* parent) = 0;
     virtual void tell(QWidget* parent, const QString& title, const QString& text) = 0;
 };
@@ -19,7 +20,8 @@ public:
 class DialogPrompts : public Prompts {
 public:
     [[nodiscard]] QString openPath(QWidget* parent) override;
-    [[nodiscard]] QString savePath(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter) override;
+    [[nodiscard]] QString savePath(QWidget* parent, const QString& title, const QString& suggestion,
+                                   const QString& filter) override;
     [[nodiscard]] Keep unsaved(QWidget* parent) override;
     void tell(QWidget* parent, const QString& title, const QString& text) override;
 };

@@ -26,7 +26,8 @@ QTableWidgetItem* cell(const std::string& text, bool isNumber) {
 
 } // namespace
 
-SectionChooser::SectionChooser(Session& session, const QString& now, QWidget* parent) : QDialog(parent), session_(session), search_(new QLineEdit(this)), table_(new QTableWidget(this)) {
+SectionChooser::SectionChooser(Session& session, const QString& now, QWidget* parent)
+    : QDialog(parent), session_(session), search_(new QLineEdit(this)), table_(new QTableWidget(this)) {
     setWindowTitle(tr("Choose a section"));
     setObjectName(QStringLiteral("sectionChooser"));
     resize(640, 480);
@@ -87,15 +88,21 @@ void SectionChooser::fill() {
         const bool matches = lowered(s.designation).find(lowered(search_->text().trimmed().toStdString())) != std::string::npos;
         if (matches && (series_.isEmpty() || series_ == QLatin1String("own"))) list.push_back(zg::makeSection(s));
     }
-    if (series_ != QLatin1String("own")) for (const Section* s : searchSections(search_->text().toStdString(), series_.toStdString())) list.push_back(*s);
-    const auto head = [&](const char* name, Quantity q) { return QStringLiteral("%1 %2").arg(QLatin1String(name), QString::fromUtf8(unitOf(q, units).symbol)); };
+    if (series_ != QLatin1String("own"))
+        for (const Section* s : searchSections(search_->text().toStdString(), series_.toStdString())) list.push_back(*s);
+    const auto head = [&](const char* name, Quantity q) {
+        return QStringLiteral("%1 %2").arg(QLatin1String(name), QString::fromUtf8(unitOf(q, units).symbol));
+    };
     table_->setColumnCount(7);
-    table_->setHorizontalHeaderLabels({tr("section"), head("h", Quantity::Length), head("b", Quantity::Length), head("tw", Quantity::Length), head("tf", Quantity::Length), head("mass", Quantity::Mass),
+    table_->setHorizontalHeaderLabels({tr("section"), head("h", Quantity::Length), head("b", Quantity::Length),
+                                       head("tw", Quantity::Length), head("tf", Quantity::Length), head("mass", Quantity::Mass),
                                        head("Iy", Quantity::Inertia)});
     table_->setRowCount(static_cast<int>(list.size()));
     for (int r = 0; r < static_cast<int>(list.size()); ++r) {
         const Section& s = list[static_cast<std::size_t>(r)];
-        const std::pair<double, Quantity> values[] = {{s.h, Quantity::Length}, {s.b, Quantity::Length}, {s.t_w, Quantity::Length}, {s.t_f, Quantity::Length}, {s.mass, Quantity::Mass}, {s.I_y, Quantity::Inertia}};
+        const std::pair<double, Quantity> values[] = {{s.h, Quantity::Length},   {s.b, Quantity::Length},
+                                                      {s.t_w, Quantity::Length}, {s.t_f, Quantity::Length},
+                                                      {s.mass, Quantity::Mass},  {s.I_y, Quantity::Inertia}};
         table_->setItem(r, 0, cell(s.designation, false));
         int c = 1;
         for (const auto& [value, quantity] : values) table_->setItem(r, c++, cell(shownNumber(value, quantity, units), true));
@@ -121,7 +128,9 @@ void SectionChooser::makeSection() {
     section.webWeldThroat = 5;
     auto* column = new QVBoxLayout(&dialog);
     column->addWidget(new ParameterForm(
-        parametersOf(section), session_.job().settings.units, [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setParameter(section, p.key, value); }, {}, &dialog));
+        parametersOf(section), session_.job().settings.units,
+        [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setParameter(section, p.key, value); }, {},
+        &dialog));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
     column->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);

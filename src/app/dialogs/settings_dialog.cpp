@@ -8,7 +8,8 @@
 namespace zg {
 namespace {
 
-bool ask(const QString& title, const char* name, const std::vector<Parameter>& parameters, UnitSystem units, ParameterForm::Apply apply, QWidget* parent) {
+bool ask(const QString& title, const char* name, const std::vector<Parameter>& parameters, UnitSystem units,
+         ParameterForm::Apply apply, QWidget* parent) {
     QDialog dialog(parent);
     dialog.setWindowTitle(title);
     dialog.setObjectName(QLatin1String(name));
@@ -26,7 +27,9 @@ bool ask(const QString& title, const char* name, const std::vector<Parameter>& p
 
 void askForSettings(Session& session, QWidget* parent) {
     Settings settings = session.job().settings;
-    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setParameter(settings, p.key, value); };
+    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
+        (void)setParameter(settings, p.key, value);
+    };
     if (ask(Session::tr("Settings of the job"), "settings", parametersOf(settings), settings.units, apply, parent)) {
         (void)session.editSettings(Session::tr("settings of the job"), [&](Settings& s) { s = settings; });
     }
@@ -35,8 +38,11 @@ void askForSettings(Session& session, QWidget* parent) {
 void askForJoint(Session& session, QWidget* parent) {
     if (!session.current()) return;
     Joint joint = *session.current();
-    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setJointParameter(joint, p.key, value); };
-    if (ask(Session::tr("Joint %1").arg(QString::fromStdString(joint.mark)), "jointData", jointParameters(joint), session.job().settings.units, apply, parent)) {
+    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
+        (void)setJointParameter(joint, p.key, value);
+    };
+    if (ask(Session::tr("Joint %1").arg(QString::fromStdString(joint.mark)), "jointData", jointParameters(joint),
+            session.job().settings.units, apply, parent)) {
         (void)session.edit(Session::tr("data of joint %1").arg(QString::fromStdString(joint.mark)), [&](Joint& j) { j = joint; });
     }
 }

@@ -13,7 +13,8 @@ QString shortcutsHtml(const std::vector<QAction*>& actions) {
     QString html = QStringLiteral("<h3>%1</h3><table cellpadding=3>").arg(say("Commands"));
     for (const QAction* a : actions) {
         if (a->shortcut().isEmpty()) continue;
-        html += QStringLiteral("<tr><td><b>%1</b></td><td>%2</td></tr>").arg(a->shortcut().toString(QKeySequence::NativeText), QString(a->text()).remove(QLatin1Char('&')));
+        html += QStringLiteral("<tr><td><b>%1</b></td><td>%2</td></tr>")
+                    .arg(a->shortcut().toString(QKeySequence::NativeText), QString(a->text()).remove(QLatin1Char('&')));
     }
     html += QStringLiteral("</table><h3>%1</h3><table cellpadding=3>").arg(say("On the Sheet"));
     const char* const keys[][2] = {{"click a part", "its card: stock sizes and parameters"},

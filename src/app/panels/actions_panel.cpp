@@ -14,7 +14,9 @@
 
 namespace zg {
 
-ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent) : QWidget(parent), session_(session), model_(new ActionsModel(session, this)), table_(new QTableView(this)), foot_(new QLabel(this)) {
+ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
+    : QWidget(parent), session_(session), model_(new ActionsModel(session, this)), table_(new QTableView(this)),
+      foot_(new QLabel(this)) {
     setObjectName(QStringLiteral("cardPaper"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -28,7 +30,8 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent) : QWidget(
     head->addStretch();
     auto* paste = new QPushButton(tr("paste rows  Ctrl V"), this);
     paste->setObjectName(QStringLiteral("link"));
-    paste->setToolTip(tr("Takes rows from a spreadsheet: with a header (set, N, V, M, and left, above, below), or by position; a row of units is understood"));
+    paste->setToolTip(tr("Takes rows from a spreadsheet: with a header (set, N, V, M, and left, above, below), or by position; a "
+                         "row of units is understood"));
     connect(paste, &QPushButton::clicked, this, &ActionsPanel::paste);
     head->addWidget(paste);
     column->addLayout(head);
@@ -39,7 +42,8 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent) : QWidget(
     table_->verticalHeader()->setDefaultSectionSize(21);
     table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Interactive);
     table_->setSelectionBehavior(QAbstractItemView::SelectItems);
-    table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed | QAbstractItemView::AnyKeyPressed);
+    table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed |
+                            QAbstractItemView::AnyKeyPressed);
     table_->setShowGrid(false);
     table_->setAlternatingRowColors(true);
     table_->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);

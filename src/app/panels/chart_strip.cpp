@@ -19,7 +19,8 @@ DrawingView* makeChartStrip(Session& session, Theme& theme, QWidget* parent) {
             const auto at = session.datum()->results.find(joint->id);
             if (at != session.datum()->results.end() && at->second) {
                 for (const ConnectionResult& d : at->second->connections) {
-                    const bool differs = std::abs(d.M_j_Rd - c->M_j_Rd) > 1e3 || std::abs(d.stiffness.S_j_ini - c->stiffness.S_j_ini) > 1e3;
+                    const bool differs =
+                        std::abs(d.M_j_Rd - c->M_j_Rd) > 1e3 || std::abs(d.stiffness.S_j_ini - c->stiffness.S_j_ini) > 1e3;
                     if (d.set == c->set && d.side == c->side && differs) o.datum = &d;
                 }
             }

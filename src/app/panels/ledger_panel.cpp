@@ -57,25 +57,33 @@ public:
         painter->setPen(qcolor(p, Tone::Ink));
         painter->setFont(interfaceFont(12, isSelected));
         const QRectF line(box.left() + 26, box.top() + 3, box.width() - 32, 18);
-        painter->drawText(line, Qt::AlignVCenter, QFontMetricsF(painter->font()).elidedText(title, Qt::ElideMiddle, line.width()));
+        painter->drawText(line, Qt::AlignVCenter,
+                          QFontMetricsF(painter->font()).elidedText(title, Qt::ElideMiddle, line.width()));
         if (group != CheckGroup::Strength) {
             painter->setPen(qcolor(p, state == CheckState::Over ? Tone::Over : Tone::FaintInk));
             painter->setFont(interfaceFont(10.5));
             painter->drawText(QRectF(line.left(), box.top() + 20, line.width(), 16), Qt::AlignVCenter,
-                              QFontMetricsF(painter->font()).elidedText((state == CheckState::NotApplicable ? tr("not applicable: ") : QString()) + index.data(LedgerModel::NumbersRole).toString(), Qt::ElideRight, line.width()));
+                              QFontMetricsF(painter->font())
+                                  .elidedText((state == CheckState::NotApplicable ? tr("not applicable: ") : QString()) +
+                                                  index.data(LedgerModel::NumbersRole).toString(),
+                                              Qt::ElideRight, line.width()));
             painter->restore();
             return;
         }
         bar(*painter, box, index.data(LedgerModel::RatioRole).toDouble(), state);
         painter->setPen(qcolor(p, Tone::FaintInk));
         painter->setFont(interfaceFont(10.5));
-        painter->drawText(QRectF(box.right() - 82, box.top() + 20, 32, 16), Qt::AlignVCenter, index.data(LedgerModel::SetRole).toString());
+        painter->drawText(QRectF(box.right() - 82, box.top() + 20, 32, 16), Qt::AlignVCenter,
+                          index.data(LedgerModel::SetRole).toString());
         const QVariant change = index.data(LedgerModel::ChangeRole);
         if (change.isValid()) {
             const double d = change.toDouble();
             const bool isNone = std::abs(d) < 0.005;
             painter->setPen(qcolor(p, isNone ? Tone::FaintInk : d > 0 ? Tone::Over : Tone::Within));
-            painter->drawText(QRectF(box.right() - 52, box.top() + 20, 46, 16), Qt::AlignVCenter | Qt::AlignRight, isNone ? QStringLiteral("0") : (d > 0 ? QStringLiteral("▲ +") : QStringLiteral("▼ ")) + QString::fromStdString(fixedDecimals(d, 2)));
+            painter->drawText(QRectF(box.right() - 52, box.top() + 20, 46, 16), Qt::AlignVCenter | Qt::AlignRight,
+                              isNone ? QStringLiteral("0")
+                                     : (d > 0 ? QStringLiteral("▲ +") : QStringLiteral("▼ ")) +
+                                           QString::fromStdString(fixedDecimals(d, 2)));
         }
         painter->restore();
     }
@@ -88,7 +96,8 @@ private:
         painter.setBrush(qcolor(p, Tone::Line));
         painter.drawRoundedRect(track, 2, 2);
         painter.setBrush(qcolor(p, toneOf(state)));
-        painter.drawRoundedRect(QRectF(track.left(), track.top(), track.width() * std::min(1.0, ratio / 1.2), track.height()), 2, 2);
+        painter.drawRoundedRect(QRectF(track.left(), track.top(), track.width() * std::min(1.0, ratio / 1.2), track.height()), 2,
+                                2);
         painter.setPen(QPen(qcolor(p, Tone::Ink), 1));
         const double one = track.left() + track.width() / 1.2;
         painter.drawLine(QPointF(one, track.top() - 2), QPointF(one, track.bottom() + 2));
@@ -101,7 +110,8 @@ private:
 } // namespace
 
 LedgerPanel::LedgerPanel(Session& session, Theme& theme, QWidget* parent)
-    : QWidget(parent), session_(session), model_(new LedgerModel(session, this)), list_(new QListView(this)), head_(new QLabel(this)), datum_(new QPushButton(this)), remedies_(new QFrame(this)) {
+    : QWidget(parent), session_(session), model_(new LedgerModel(session, this)), list_(new QListView(this)),
+      head_(new QLabel(this)), datum_(new QPushButton(this)), remedies_(new QFrame(this)) {
     setObjectName(QStringLiteral("panel"));
     setAttribute(Qt::WA_StyledBackground);
     setFixedWidth(space::ledgerWidth);
@@ -129,8 +139,10 @@ LedgerPanel::LedgerPanel(Session& session, Theme& theme, QWidget* parent)
     column->addWidget(remedies_);
     remedies_->hide();
     connect(datum_, &QPushButton::clicked, this, [this] {
-        if (session_.datum()) session_.clearDatum();
-        else session_.setDatum();
+        if (session_.datum())
+            session_.clearDatum();
+        else
+            session_.setDatum();
     });
     connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
         if (isFollowing_) return;
@@ -155,8 +167,10 @@ void LedgerPanel::follow() {
     const auto check = session_.selectedCheck();
     const auto part = session_.selectedPart();
     const int row = check ? model_->rowOf(*check) : part ? model_->rowOf(*part) : -1;
-    if (row >= 0) list_->setCurrentIndex(model_->index(row));
-    else list_->clearSelection(), list_->setCurrentIndex({});
+    if (row >= 0)
+        list_->setCurrentIndex(model_->index(row));
+    else
+        list_->clearSelection(), list_->setCurrentIndex({});
     isFollowing_ = false;
     showRemedies();
 }
@@ -181,9 +195,14 @@ void LedgerPanel::showRemedies() {
         return label;
     };
     const std::string numbers = numbersOf(*check, session_.job().settings.units);
-    grid->addWidget(faint(QString::fromStdString(numbers.empty() ? adviceOf(*check) : numbers) + (*check->clause ? QStringLiteral("  ·  ") + QString::fromUtf8(check->clause) : QString())), 0, 0, 1, 2);
+    grid->addWidget(faint(QString::fromStdString(numbers.empty() ? adviceOf(*check) : numbers) +
+                          (*check->clause ? QStringLiteral("  ·  ") + QString::fromUtf8(check->clause) : QString())),
+                    0, 0, 1, 2);
     if (offered_.empty()) {
-        if (isAskable) grid->addWidget(faint(tr("No single change of those tried lowers it. %1").arg(QString::fromStdString(adviceOf(*check)))), 1, 0, 1, 2);
+        if (isAskable)
+            grid->addWidget(
+                faint(tr("No single change of those tried lowers it. %1").arg(QString::fromStdString(adviceOf(*check)))), 1, 0, 1,
+                2);
         return;
     }
     auto* title = faint(tr("Ways to relieve it, and what the joint comes to"));
@@ -197,13 +216,17 @@ void LedgerPanel::showRemedies() {
         connect(button, &QPushButton::clicked, this, [this, after, name] {
             Session& session = session_;
             // The list that holds this button is rebuilt by the edit.
-            QMetaObject::invokeMethod(&session, [&session, after, name] { (void)session.edit(name, [&](Joint& j) { j = after; }); }, Qt::QueuedConnection);
+            QMetaObject::invokeMethod(
+                &session, [&session, after, name] { (void)session.edit(name, [&](Joint& j) { j = after; }); },
+                Qt::QueuedConnection);
         });
         grid->addWidget(button, row, 0);
         auto* ratio = new QLabel(ratioText(r.utilisation), remedies_);
         ratio->setAlignment(Qt::AlignRight);
-        if (r.state == CheckState::Over) ratio->setProperty("role", "refused");
-        else ratio->setProperty("role", "title");
+        if (r.state == CheckState::Over)
+            ratio->setProperty("role", "refused");
+        else
+            ratio->setProperty("role", "title");
         grid->addWidget(ratio, row++, 1);
     }
     grid->setColumnStretch(0, 1);

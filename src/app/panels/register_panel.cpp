@@ -31,17 +31,21 @@ public:
             painter->setBrush(qcolor(p, Tone::Card));
             painter->drawRoundedRect(box, 5, 5);
         }
-        silhouette(*painter, box.left() + 8, box.top() + 7, index.data(RegisterModel::IsTwoSidedRole).toBool(), index.data(RegisterModel::ReachRole).toInt());
+        silhouette(*painter, box.left() + 8, box.top() + 7, index.data(RegisterModel::IsTwoSidedRole).toBool(),
+                   index.data(RegisterModel::ReachRole).toInt());
         const double x = box.left() + 54;
         painter->setPen(qcolor(p, Tone::Ink));
         painter->setFont(interfaceFont(13, true));
         const QString mark = index.data(RegisterModel::MarkRole).toString();
         const double markWidth = std::min(70.0, QFontMetricsF(painter->font()).horizontalAdvance(mark));
-        painter->drawText(QRectF(x, box.top() + 3, 72, 18), Qt::AlignVCenter, QFontMetricsF(painter->font()).elidedText(mark, Qt::ElideRight, 72));
+        painter->drawText(QRectF(x, box.top() + 3, 72, 18), Qt::AlignVCenter,
+                          QFontMetricsF(painter->font()).elidedText(mark, Qt::ElideRight, 72));
         painter->setPen(qcolor(p, Tone::FaintInk));
         painter->setFont(interfaceFont(10.5));
         const QRectF members(x + markWidth + 8, box.top() + 3, box.right() - x - markWidth - 12, 18);
-        painter->drawText(members, Qt::AlignVCenter, QFontMetricsF(painter->font()).elidedText(index.data(RegisterModel::MembersRole).toString(), Qt::ElideRight, members.width()));
+        painter->drawText(members, Qt::AlignVCenter,
+                          QFontMetricsF(painter->font())
+                              .elidedText(index.data(RegisterModel::MembersRole).toString(), Qt::ElideRight, members.width()));
         const double ratio = index.data(RegisterModel::RatioRole).toDouble();
         const auto state = static_cast<CheckState>(index.data(RegisterModel::StateRole).toInt());
         const QRectF bar(x, box.top() + 26, box.right() - x - 58, 5);
@@ -56,12 +60,15 @@ public:
         const double one = bar.left() + bar.width() / 1.2;
         painter->drawLine(QPointF(one, bar.top() - 2), QPointF(one, bar.bottom() + 2));
         painter->setFont(interfaceFont(11.5, true));
-        const QString text = ratio < 0 ? QStringLiteral("–") : ratio >= 99 ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(ratio, 2));
+        const QString text = ratio < 0     ? QStringLiteral("–")
+                             : ratio >= 99 ? QStringLiteral("none")
+                                           : QString::fromStdString(fixedDecimals(ratio, 2));
         painter->drawText(QRectF(box.right() - 54, box.top() + 20, 32, 17), Qt::AlignRight | Qt::AlignVCenter, text);
         paintStateRing(*painter, box.right() - 12, box.top() + 28.5, 4.4, state, p);
         painter->setPen(qcolor(p, Tone::FaintInk));
         painter->setFont(interfaceFont(10.5));
-        painter->drawText(QRectF(x, box.top() + 36, box.right() - x, 16), Qt::AlignVCenter, index.data(RegisterModel::ClassRole).toString());
+        painter->drawText(QRectF(x, box.top() + 36, box.right() - x, 16), Qt::AlignVCenter,
+                          index.data(RegisterModel::ClassRole).toString());
         painter->restore();
     }
 
@@ -85,7 +92,8 @@ private:
 
 } // namespace
 
-RegisterPanel::RegisterPanel(Session& session, Theme& theme, QWidget* parent) : QWidget(parent), session_(session), model_(new RegisterModel(session, this)), list_(new QListView(this)) {
+RegisterPanel::RegisterPanel(Session& session, Theme& theme, QWidget* parent)
+    : QWidget(parent), session_(session), model_(new RegisterModel(session, this)), list_(new QListView(this)) {
     setObjectName(QStringLiteral("panel"));
     setAttribute(Qt::WA_StyledBackground);
     setFixedWidth(space::registerWidth);

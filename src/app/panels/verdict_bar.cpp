@@ -19,7 +19,8 @@ constexpr int askWidth = 250;
 }
 
 VerdictBar::VerdictBar(Session& session, Theme& theme, Suggest suggest, QWidget* parent)
-    : QWidget(parent), session_(session), theme_(theme), suggest_(std::move(suggest)), ask_(new QLineEdit(this)), list_(new QListWidget(parent)) {
+    : QWidget(parent), session_(session), theme_(theme), suggest_(std::move(suggest)), ask_(new QLineEdit(this)),
+      list_(new QListWidget(parent)) {
     setFixedHeight(space::verdictHeight);
     setObjectName(QStringLiteral("verdict"));
     ask_->setObjectName(QStringLiteral("askBar"));
@@ -56,9 +57,12 @@ void VerdictBar::paintEvent(QPaintEvent*) {
     Verdict v;
     const Joint* joint = session_.current();
     const JointState* state = session_.state();
-    if (!joint || !state) v.head = tr("No joint on the bench.").toStdString();
-    else if (state->result) v = verdictOf(*state->result, joint->left.has_value(), joint->frame, session_.job().settings.units);
-    else v = verdictOf(joint->mark, state->problems);
+    if (!joint || !state)
+        v.head = tr("No joint on the bench.").toStdString();
+    else if (state->result)
+        v = verdictOf(*state->result, joint->left.has_value(), joint->frame, session_.job().settings.units);
+    else
+        v = verdictOf(joint->mark, state->problems);
     paintStateRing(painter, 22, height() / 2.0, 6.5, v.state, p);
     const double room = width() - 42 - askWidth - 24;
     const QFont bold = interfaceFont(14.5, true);
@@ -77,7 +81,10 @@ void VerdictBar::paintEvent(QPaintEvent*) {
     if (symbol == std::string::npos) {
         runs.push_back({rest, false, false});
     } else {
-        runs = {{rest.substr(0, symbol), false, false}, {"S", false, false}, {"j,ini", true, false}, {rest.substr(symbol + 7), false, false}};
+        runs = {{rest.substr(0, symbol), false, false},
+                {"S", false, false},
+                {"j,ini", true, false},
+                {rest.substr(symbol + 7), false, false}};
     }
     for (double size = 14.5; size >= 12; size -= 0.5) {
         const QFont font = interfaceFont(size);
@@ -113,7 +120,8 @@ void VerdictBar::suggestFor(const QString& typed) {
         auto* item = new QListWidgetItem(s.text + (s.help.isEmpty() ? QString() : QStringLiteral("    ") + s.help), list_);
         item->setSizeHint({100, 24});
     }
-    if (suggestions_.empty() && !typed.trimmed().isEmpty()) new QListWidgetItem(tr("nothing is called that; F1 lists what can be asked"), list_);
+    if (suggestions_.empty() && !typed.trimmed().isEmpty())
+        new QListWidgetItem(tr("nothing is called that; F1 lists what can be asked"), list_);
     list_->setCurrentRow(0);
     const bool shows = ask_->hasFocus() && list_->count() > 0;
     list_->setVisible(shows);
@@ -137,7 +145,8 @@ bool VerdictBar::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::KeyPress) {
         const auto* key = static_cast<QKeyEvent*>(event);
         if (key->key() == Qt::Key_Down || key->key() == Qt::Key_Up) {
-            list_->setCurrentRow(std::clamp(list_->currentRow() + (key->key() == Qt::Key_Down ? 1 : -1), 0, std::max(0, list_->count() - 1)));
+            list_->setCurrentRow(
+                std::clamp(list_->currentRow() + (key->key() == Qt::Key_Down ? 1 : -1), 0, std::max(0, list_->count() - 1)));
             return true;
         }
         if (key->key() == Qt::Key_Escape) {

@@ -33,7 +33,8 @@ QString remarkOf(const JointState& state, const PartRef& part) {
     if (part.kind == PartKind::WeldTop || part.kind == PartKind::WeldBottom) thickness = side->beam.section.t_f;
     if (part.kind == PartKind::WeldWeb) thickness = side->beam.section.t_w;
     if (thickness <= 0) return {};
-    const double a = fullStrengthThroat(thickness, side->beam.steel.f_y, jointStrength(side->beam.steel, side->plateSteel), state.resolved->settings);
+    const double a = fullStrengthThroat(thickness, side->beam.steel.f_y, jointStrength(side->beam.steel, side->plateSteel),
+                                        state.resolved->settings);
     return Card::tr("as strong as the plate from a %1 mm").arg(QString::fromStdString(fixedDecimals(a, 1)));
 }
 
@@ -87,7 +88,8 @@ void Card::build() {
         stepped = strip->key;
         auto* line = new QHBoxLayout;
         const bool isLength = strip->key != "size";
-        auto* caption = faint(QString::fromStdString(strip->title) + (isLength ? tr(", mm; use of the joint") : tr("; use of the joint")), body_);
+        auto* caption = faint(
+            QString::fromStdString(strip->title) + (isLength ? tr(", mm; use of the joint") : tr("; use of the joint")), body_);
         caption->setWordWrap(false);
         line->addWidget(caption);
         line->addStretch();
@@ -99,10 +101,18 @@ void Card::build() {
         column->addWidget(strip_);
     }
     std::vector<Parameter> parameters = parametersOf(*joint, part_);
-    parameters.erase(std::remove_if(parameters.begin(), parameters.end(), [&](const Parameter& p) { return p.kind == Parameter::Kind::BoltSize || (p.key == "level" && part_.side == SideId::Right); }), parameters.end());
+    parameters.erase(std::remove_if(parameters.begin(), parameters.end(),
+                                    [&](const Parameter& p) {
+                                        return p.kind == Parameter::Kind::BoltSize ||
+                                               (p.key == "level" && part_.side == SideId::Right);
+                                    }),
+                     parameters.end());
     auto* form = new ParameterForm(
         parameters, session_.job().settings.units,
-        [this](const Parameter& p, const ParameterValue& value, const QString& words) { (void)session_.setParameterOf(part_, p, value, words); }, chooseSection_, body_);
+        [this](const Parameter& p, const ParameterValue& value, const QString& words) {
+            (void)session_.setParameterOf(part_, p, value, words);
+        },
+        chooseSection_, body_);
     column->addWidget(form);
     if (const QString remark = remarkOf(*state, part_); !remark.isEmpty()) column->addWidget(faint(remark, body_));
     layout()->addWidget(body_);
@@ -136,7 +146,8 @@ void Card::refresh() {
     build();
     body_->show();
     adjustSize();
-    if (hadStripFocus && strip_) strip_->setFocus();
+    if (hadStripFocus && strip_)
+        strip_->setFocus();
     else if (!name.isEmpty()) {
         if (auto* again = findChild<QWidget*>(name)) again->setFocus();
     }

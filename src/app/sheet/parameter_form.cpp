@@ -17,7 +17,8 @@ QString labelOf(const Parameter& p) {
 
 } // namespace
 
-ParameterForm::ParameterForm(const std::vector<Parameter>& parameters, UnitSystem units, Apply apply, ChooseSection chooseSection, QWidget* parent)
+ParameterForm::ParameterForm(const std::vector<Parameter>& parameters, UnitSystem units, Apply apply, ChooseSection chooseSection,
+                             QWidget* parent)
     : QWidget(parent), units_(units), apply_(std::move(apply)), chooseSection_(std::move(chooseSection)) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
@@ -34,7 +35,8 @@ ParameterForm::ParameterForm(const std::vector<Parameter>& parameters, UnitSyste
         label->setBuddy(field);
         grid->addWidget(label, row, 0);
         grid->addWidget(field, row, 1);
-        if (p.kind == Parameter::Kind::Number) grid->addWidget(new QLabel(QString::fromUtf8(unitOf(p.quantity, units_).symbol), this), row, 2);
+        if (p.kind == Parameter::Kind::Number)
+            grid->addWidget(new QLabel(QString::fromUtf8(unitOf(p.quantity, units_).symbol), this), row, 2);
         ++row;
     }
 }
@@ -83,8 +85,10 @@ QWidget* ParameterForm::number(const Parameter& p) {
         if (text == before) return;
         if (text.isEmpty() && p.isOptional) return apply_(p, std::monostate{}, tr("not given"));
         const auto value = readNumber(text.toStdString());
-        if (value) apply_(p, *value * factor, text);
-        else edit->setText(before);
+        if (value)
+            apply_(p, *value * factor, text);
+        else
+            edit->setText(before);
     });
     return edit;
 }
@@ -94,12 +98,14 @@ QWidget* ParameterForm::choice(const Parameter& p) {
     for (const std::string& c : p.choices) combo->addItem(QString::fromStdString(c));
     if (p.kind == Parameter::Kind::Choice) {
         combo->setCurrentIndex(static_cast<int>(p.number));
-        connect(combo, &QComboBox::activated, this, [this, p, combo](int index) { apply_(p, static_cast<double>(index), combo->itemText(index)); });
+        connect(combo, &QComboBox::activated, this,
+                [this, p, combo](int index) { apply_(p, static_cast<double>(index), combo->itemText(index)); });
     } else {
         const int at = combo->findText(QString::fromStdString(p.text));
         if (at < 0) combo->insertItem(0, QString::fromStdString(p.text));
         combo->setCurrentIndex(std::max(0, at));
-        connect(combo, &QComboBox::activated, this, [this, p, combo](int index) { apply_(p, combo->itemText(index).toStdString(), combo->itemText(index)); });
+        connect(combo, &QComboBox::activated, this,
+                [this, p, combo](int index) { apply_(p, combo->itemText(index).toStdString(), combo->itemText(index)); });
     }
     return combo;
 }

@@ -12,7 +12,8 @@ public:
     /// `apply` gets a new value with its words for the undo list; `chooseSection` asks for a section and gives its designation.
     using Apply = std::function<void(const Parameter&, const ParameterValue&, const QString& words)>;
     using ChooseSection = std::function<QString(const QString& now)>;
-    ParameterForm(const std::vector<Parameter>& parameters, UnitSystem units, Apply apply, ChooseSection chooseSection, QWidget* parent = nullptr);
+    ParameterForm(const std::vector<Parameter>& parameters, UnitSystem units, Apply apply, ChooseSection chooseSection,
+                  QWidget* parent = nullptr);
 
 private:
     QWidget* editor(const Parameter& parameter);

@@ -89,7 +89,8 @@ void SheetView::paintEvent(QPaintEvent*) {
         painter.drawText(QRect(30, 30, width() - 60, 24), Qt::AlignLeft, tr("This joint could not be drawn or computed."));
         painter.setPen(qcolor(p, Tone::Ink));
         painter.setFont(interfaceFont(13));
-        painter.drawText(QRect(30, 62, width() - 60, height() - 80), Qt::AlignLeft | Qt::TextWordWrap, QString::fromStdString(joined(state->problems)));
+        painter.drawText(QRect(30, 62, width() - 60, height() - 80), Qt::AlignLeft | Qt::TextWordWrap,
+                         QString::fromStdString(joined(state->problems)));
         return;
     }
     PaintOptions o;
@@ -111,12 +112,15 @@ void SheetView::paintEvent(QPaintEvent*) {
 
 QString SheetView::hint() const {
     if (isDragging_) return tr("release to keep, Escape to put back");
-    if (const auto* fitting = std::get_if<FittingRef>(&hover_)) return tr("click to add: %1").arg(QString::fromUtf8(wordOf(fitting->kind)));
-    if (const auto* dimension = std::get_if<DimensionRef>(&hover_)) return dimension->index < 0 ? tr("drag the end of the plate") : tr("click to type: %1").arg(wordsOf(*dimension));
+    if (const auto* fitting = std::get_if<FittingRef>(&hover_))
+        return tr("click to add: %1").arg(QString::fromUtf8(wordOf(fitting->kind)));
+    if (const auto* dimension = std::get_if<DimensionRef>(&hover_))
+        return dimension->index < 0 ? tr("drag the end of the plate") : tr("click to type: %1").arg(wordsOf(*dimension));
     if (std::holds_alternative<ForceRef>(hover_)) return tr("click to type the force of the active set");
     if (const auto* part = std::get_if<PartRef>(&hover_)) {
         const Joint* joint = session_.current();
-        return QString::fromStdString(partName(*part, joint && joint->left.has_value())) + (part->kind == PartKind::BoltRow ? tr(": click, or drag to move") : tr(": click"));
+        return QString::fromStdString(partName(*part, joint && joint->left.has_value())) +
+               (part->kind == PartKind::BoltRow ? tr(": click, or drag to move") : tr(": click"));
     }
     return {};
 }
@@ -181,7 +185,8 @@ void SheetView::endDrag(bool keep) {
     session_.preview(std::nullopt);
     if (!keep) return;
     const bool isRow = std::holds_alternative<PartRef>(pressed_);
-    const QString title = isRow ? tr("move bolt row %1").arg(std::get<PartRef>(pressed_).index + 1) : tr("move the end of the plate");
+    const QString title =
+        isRow ? tr("move bolt row %1").arg(std::get<PartRef>(pressed_).index + 1) : tr("move the end of the plate");
     (void)session_.edit(title, [&](Joint& joint) { joint = after; });
 }
 
@@ -207,7 +212,8 @@ void SheetView::click(const Shape& shape, QPoint at) {
         const auto resolved = state->resolved;
         const FittingRef ref = *fitting;
         hover_ = {};
-        (void)session_.edit(tr("add %1").arg(QString::fromUtf8(wordOf(ref.kind))), [&](Joint& joint) { addFitting(joint, *resolved, ref); });
+        (void)session_.edit(tr("add %1").arg(QString::fromUtf8(wordOf(ref.kind))),
+                            [&](Joint& joint) { addFitting(joint, *resolved, ref); });
     } else if (const auto* dimension = std::get_if<DimensionRef>(&target)) {
         if (dimension->index >= 0) openEditor(target, at);
     } else if (std::holds_alternative<ForceRef>(target)) {
@@ -232,7 +238,8 @@ void SheetView::openEditor(const Target& target, QPoint at) {
     editor_ = new QLineEdit(QString::fromStdString(significant(value / factor, 7)), this);
     editor_->setObjectName(QStringLiteral("inlineEditor"));
     editor_->setAlignment(Qt::AlignRight);
-    editor_->setGeometry(std::clamp(at.x() - 36, 2, std::max(2, width() - 78)), std::clamp(at.y() - 13, 2, std::max(2, height() - 28)), 76, 26);
+    editor_->setGeometry(std::clamp(at.x() - 36, 2, std::max(2, width() - 78)),
+                         std::clamp(at.y() - 13, 2, std::max(2, height() - 28)), 76, 26);
     editor_->selectAll();
     editor_->show();
     editor_->setFocus();
@@ -257,8 +264,9 @@ void SheetView::commitEditor() {
         (void)session_.edit(tr("%1 %2").arg(wordsOf(*d), text), [&](Joint& joint) { setDimension(joint, *resolved, *d, value); });
     } else if (const auto* f = std::get_if<ForceRef>(&target)) {
         const int set = session_.activeSet();
-        (void)session_.edit(tr("force of set %1").arg(QString::fromStdString(resolved->actions[static_cast<std::size_t>(set)].id)),
-                            [&](Joint& joint) { forceIn(joint.actions[static_cast<std::size_t>(set)], *f) = value; });
+        (void)session_.edit(
+            tr("force of set %1").arg(QString::fromStdString(resolved->actions[static_cast<std::size_t>(set)].id)),
+            [&](Joint& joint) { forceIn(joint.actions[static_cast<std::size_t>(set)], *f) = value; });
     }
 }
 
@@ -337,7 +345,9 @@ void SheetView::nudge(double mm) {
     if (!side || part->index >= static_cast<int>(side->rows.size())) return;
     const double to = side->rows[static_cast<std::size_t>(part->index)].position + mm;
     PartRef moved = *part;
-    (void)session_.edit(tr("move bolt row %1").arg(part->index + 1), [&](Joint& j) { moved.index = moveRow(j, part->side, part->index, to); }, QStringLiteral("nudge/%1/%2").arg(int(part->side)).arg(part->index));
+    (void)session_.edit(
+        tr("move bolt row %1").arg(part->index + 1), [&](Joint& j) { moved.index = moveRow(j, part->side, part->index, to); },
+        QStringLiteral("nudge/%1/%2").arg(int(part->side)).arg(part->index));
     session_.selectPart(moved);
 }
 
@@ -345,10 +355,14 @@ void SheetView::keyPressEvent(QKeyEvent* event) {
     const auto part = session_.selectedPart();
     switch (event->key()) {
     case Qt::Key_Escape:
-        if (isDragging_) endDrag(false);
-        else if (editor_) closeEditor();
-        else if (card_) closeCard();
-        else session_.selectPart(std::nullopt);
+        if (isDragging_)
+            endDrag(false);
+        else if (editor_)
+            closeEditor();
+        else if (card_)
+            closeCard();
+        else
+            session_.selectPart(std::nullopt);
         return;
     case Qt::Key_Right: return stepPart(1);
     case Qt::Key_Left: return stepPart(-1);

@@ -5,7 +5,6 @@
 #include <QPointer>
 #include <QWidget>
 
-
 namespace zg {
 
 class Session;

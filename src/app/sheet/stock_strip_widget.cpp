@@ -16,7 +16,8 @@ namespace {
 constexpr int cellWidth = 45, cellHeight = 50, gap = 4;
 }
 
-StockStripWidget::StockStripWidget(Session& session, Theme& theme, StockStrip strip, QWidget* parent) : QWidget(parent), session_(session), theme_(theme), strip_(std::move(strip)) {
+StockStripWidget::StockStripWidget(Session& session, Theme& theme, StockStrip strip, QWidget* parent)
+    : QWidget(parent), session_(session), theme_(theme), strip_(std::move(strip)) {
     setObjectName(QStringLiteral("stockStrip"));
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Stock sizes"));
@@ -31,10 +32,13 @@ void StockStripWidget::setStrip(StockStrip strip) {
 
 QRect StockStripWidget::optionRect(int index) const { return {index * (cellWidth + gap), 0, cellWidth, cellHeight}; }
 
-QSize StockStripWidget::sizeHint() const { return {static_cast<int>(strip_.options.size()) * (cellWidth + gap) - gap, cellHeight}; }
+QSize StockStripWidget::sizeHint() const {
+    return {static_cast<int>(strip_.options.size()) * (cellWidth + gap) - gap, cellHeight};
+}
 
 int StockStripWidget::currentIndex() const {
-    for (std::size_t i = 0; i < strip_.options.size(); ++i) if (strip_.options[i].isCurrent) return static_cast<int>(i);
+    for (std::size_t i = 0; i < strip_.options.size(); ++i)
+        if (strip_.options[i].isCurrent) return static_cast<int>(i);
     return -1;
 }
 
@@ -70,7 +74,9 @@ void StockStripWidget::paintEvent(QPaintEvent*) {
         painter.fillRect(QRectF(foot.left(), foot.bottom() - height, 4, height), qcolor(p, toneOf(o.state)));
         painter.setFont(interfaceFont(11, o.state == CheckState::Over));
         painter.setPen(qcolor(p, o.state == CheckState::Over ? Tone::Over : Tone::Ink));
-        painter.drawText(foot.adjusted(6, 0, 0, 0), Qt::AlignCenter, *o.utilisation >= 99 ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(*o.utilisation, 2)));
+        painter.drawText(foot.adjusted(6, 0, 0, 0), Qt::AlignCenter,
+                         *o.utilisation >= 99 ? QStringLiteral("none")
+                                              : QString::fromStdString(fixedDecimals(*o.utilisation, 2)));
     }
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);
@@ -93,7 +99,10 @@ bool StockStripWidget::event(QEvent* event) {
         const int i = help->pos().x() / (cellWidth + gap);
         if (i >= 0 && i < static_cast<int>(strip_.options.size())) {
             const StockOption& o = strip_.options[static_cast<std::size_t>(i)];
-            const QString text = o.utilisation ? tr("%1: the joint comes to %2, %3").arg(QString::fromStdString(o.label), QString::fromStdString(fixedDecimals(*o.utilisation, 2)), QString::fromUtf8(title(o.governing)))
+            const QString text = o.utilisation ? tr("%1: the joint comes to %2, %3")
+                                                     .arg(QString::fromStdString(o.label),
+                                                          QString::fromStdString(fixedDecimals(*o.utilisation, 2)),
+                                                          QString::fromUtf8(title(o.governing)))
                                                : tr("%1: could not be computed").arg(QString::fromStdString(o.label));
             QToolTip::showText(help->globalPos(), text, this);
         }

@@ -39,8 +39,9 @@ QLabel { background: transparent; } QLabel[role="faint"] { color: @faint; font-s
 QListWidget#askList { background: @card; border: 1px solid @accent; } QListWidget#askList::item { padding-left: 6px; } QListWidget#askList::item:selected, QListWidget#askList::item:hover { background: @panel; color: @accent; }
 QCheckBox { background: transparent; } QDialog { background: @paper; } QStatusBar { background: @panel; } QSplitter::handle { background: @line; }
 )");
-    const std::pair<const char*, Tone> names[] = {{"@ink", Tone::Ink},   {"@paper", Tone::Paper}, {"@panel", Tone::Panel}, {"@card", Tone::Card},
-                                                  {"@line", Tone::Line}, {"@faint", Tone::FaintInk}, {"@accent", Tone::Accent}, {"@over", Tone::Over}};
+    const std::pair<const char*, Tone> names[] = {{"@ink", Tone::Ink},       {"@paper", Tone::Paper}, {"@panel", Tone::Panel},
+                                                  {"@card", Tone::Card},     {"@line", Tone::Line},   {"@faint", Tone::FaintInk},
+                                                  {"@accent", Tone::Accent}, {"@over", Tone::Over}};
     for (const auto& [key, tone] : names) css.replace(QLatin1String(key), c(tone));
     return css;
 }

@@ -10,7 +10,8 @@
 
 namespace zg {
 
-DrawingView::DrawingView(Session& session, Theme& theme, Maker maker, QWidget* parent) : QWidget(parent), session_(session), theme_(theme), maker_(std::move(maker)) {
+DrawingView::DrawingView(Session& session, Theme& theme, Maker maker, QWidget* parent)
+    : QWidget(parent), session_(session), theme_(theme), maker_(std::move(maker)) {
     setMouseTracking(true);
     setObjectName(QStringLiteral("cardPaper"));
     connect(&session, &Session::changed, this, [this] {
@@ -75,7 +76,8 @@ bool DrawingView::event(QEvent* event) {
     for (const Check& c : ledger(*state->result)) {
         for (int i = 0; i < c.partCount; ++i) {
             if (c.parts[i] != *part || c.group == CheckGroup::NotDone || lines >= 5) continue;
-            text += "\n" + titleOf(c, joint->left.has_value()) + ": " + numbersOf(c, session_.job().settings.units) + "  [" + c.clause + "]";
+            text += "\n" + titleOf(c, joint->left.has_value()) + ": " + numbersOf(c, session_.job().settings.units) + "  [" +
+                    c.clause + "]";
             ++lines;
         }
     }

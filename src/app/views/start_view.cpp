@@ -20,9 +20,10 @@ StartView::StartView(Session& session, Theme& theme, QWidget* parent) : QWidget(
     title->setFont(font);
     title->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: 600;"));
     column->addWidget(title);
-    auto* words = new QLabel(tr("Start with a joint of your own, or look at the demo job to see how the bench works.\n"
-                                "Everything on the drawing can be clicked: parts, dimensions, forces, and places where a fitting could go."),
-                             this);
+    auto* words = new QLabel(
+        tr("Start with a joint of your own, or look at the demo job to see how the bench works.\n"
+           "Everything on the drawing can be clicked: parts, dimensions, forces, and places where a fitting could go."),
+        this);
     words->setWordWrap(true);
     words->setProperty("role", "faint");
     column->addWidget(words);

@@ -14,7 +14,8 @@
 namespace zg {
 
 WorkingsView::WorkingsView(Session& session, Theme& theme, QWidget* parent)
-    : QWidget(parent), session_(session), theme_(theme), depths_(new QButtonGroup(this)), search_(new QLineEdit(this)), page_(new QTextBrowser(this)) {
+    : QWidget(parent), session_(session), theme_(theme), depths_(new QButtonGroup(this)), search_(new QLineEdit(this)),
+      page_(new QTextBrowser(this)) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     auto* bar = new QHBoxLayout;
@@ -67,10 +68,13 @@ void WorkingsView::rebuild() {
     ReportOptions options;
     options.depth = depth_;
     options.withFigures = false;
-    const Document document = state->resolved ? jointReport(session_.job(), *joint, *state->resolved, verifyTraced(*state->resolved, state->key), options)
+    const Document document = state->resolved ? jointReport(session_.job(), *joint, *state->resolved,
+                                                            verifyTraced(*state->resolved, state->key), options)
                                               : jointReport(session_.job(), *joint, state->problems);
-    page_->document()->setDefaultStyleSheet(QStringLiteral("h1{font-size:18px} h2{font-size:15px;margin-top:14px} h3{font-size:13px;margin-top:10px} h4{font-size:12px;margin-top:8px} "
-                                                           "td,th{font-size:11.5px;padding-right:6px} p{margin-top:3px;margin-bottom:3px}"));
+    page_->document()->setDefaultStyleSheet(
+        QStringLiteral("h1{font-size:18px} h2{font-size:15px;margin-top:14px} h3{font-size:13px;margin-top:10px} "
+                       "h4{font-size:12px;margin-top:8px} "
+                       "td,th{font-size:11.5px;padding-right:6px} p{margin-top:3px;margin-bottom:3px}"));
     page_->setHtml(QString::fromStdString(htmlBody(document, theme_.palette(), session_.job().settings.units)));
     page_->verticalScrollBar()->setValue(at);
 }
