@@ -15,7 +15,7 @@ const Parameter* find(const std::vector<Parameter>& list, const char* key) {
     return at == list.end() ? nullptr : &*at;
 }
 
-/// About nine sizes around the present one, which is always among them.
+/// Seven sizes around the present one, which is always among them.
 std::vector<StockSize> around(std::vector<StockSize> sizes, double current) {
     std::vector<StockSize> usual;
     for (const StockSize& s : sizes)
@@ -27,8 +27,8 @@ std::vector<StockSize> around(std::vector<StockSize> sizes, double current) {
         std::find_if(usual.begin(), usual.end(), [&](const StockSize& s) { return std::abs(s.size - current) < 1e-6; });
     const auto index = at - usual.begin();
     const auto first =
-        std::max<std::ptrdiff_t>(0, std::min<std::ptrdiff_t>(index - 4, static_cast<std::ptrdiff_t>(usual.size()) - 8));
-    const auto last = std::min<std::ptrdiff_t>(static_cast<std::ptrdiff_t>(usual.size()), first + 8);
+        std::max<std::ptrdiff_t>(0, std::min<std::ptrdiff_t>(index - 3, static_cast<std::ptrdiff_t>(usual.size()) - 7));
+    const auto last = std::min<std::ptrdiff_t>(static_cast<std::ptrdiff_t>(usual.size()), first + 7);
     return {usual.begin() + first, usual.begin() + last};
 }
 

@@ -74,12 +74,11 @@ private:
         const Section& b = s.beam.section;
         const double length = joint_.left ? 0.62 * s.depth + 90 : 1.05 * s.depth + 120;
         const Point3 axis{dir * s.cosSlope, 0, s.sinSlope};
-        const Point3 normal{-dir * s.sinSlope, 0, s.cosSlope};
         const double top = levelOf(s, 0);
         const double run = length / s.cosSlope;
         (s.id == SideId::Right ? out_.beamEndRight : out_.beamEndLeft) = x0 + dir * length;
         const auto flange = rectangle(0, -b.b / 2, run, b.b / 2);
-        const auto shifted = [&](double down) { return Point3{x0 + normal.x * -down, 0, top + normal.z * -down}; };
+        const auto shifted = [&](double down) { return Point3{x0, 0, top - down / s.cosSlope}; };
         // The flanges start at the plate face; with a slope their cut is drawn square to the beam, the webs' cut is exact.
         plate({PartKind::BeamTopFlange, s.id}, shifted(b.t_f / 2), axis, ey, flange, b.t_f, s.spec.beam.steel);
         plate({PartKind::BeamBottomFlange, s.id}, shifted(b.h - b.t_f / 2), axis, ey, flange, b.t_f, s.spec.beam.steel);

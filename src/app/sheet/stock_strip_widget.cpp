@@ -13,7 +13,7 @@
 
 namespace zg {
 namespace {
-constexpr int cellWidth = 45, cellHeight = 50, gap = 4;
+constexpr int cellWidth = 42, cellHeight = 50, gap = 4;
 }
 
 StockStripWidget::StockStripWidget(Session& session, Theme& theme, StockStrip strip, QWidget* parent)
