@@ -42,7 +42,7 @@ public:
         if (o_.withFigures) sheet();
         keyNumbers();
         checks();
-        if (o_.withFigures) curves();
+        if (o_.withFigures && o_.depth != Depth::Brief) curves();
         if (o_.depth != Depth::Brief) joint();
         if (o_.depth != Depth::Brief) actions();
         assumptions();
@@ -73,7 +73,7 @@ private:
     void sheet() {
         SheetOptions options;
         options.width = 700;
-        options.height = 470;
+        options.height = o_.depth == Depth::Brief ? 330 : 470;
         options.units = units_;
         options.set = governingSet();
         d_.figure(sheetDrawing(resolved_, &result_, options),
@@ -158,6 +158,8 @@ private:
             if (o_.depth == Depth::Brief && (c.group == CheckGroup::Detailing || c.group == CheckGroup::Rule) &&
                 c.state != CheckState::Over)
                 continue;
+            // One page: what is over, and the ten worst of the rest.
+            if (o_.depth == Depth::Brief && t.rows.size() >= 10 && c.state != CheckState::Over) continue;
             std::vector<TableCell> row{words(titleOf(c, isTwoSided())), words(setName(result_, c)),
                                        number(say(c.demand, c.quantity)), number(say(c.resistance, c.quantity))};
             TableCell use = number(c.state == CheckState::NotApplicable ? "–"
@@ -171,7 +173,7 @@ private:
         }
         d_.blocks.emplace_back(std::move(t));
         if (o_.depth == Depth::Brief)
-            d_.text("Rules on proportions and detailing that are met are listed in the longer depths.", true);
+            d_.text("The worst checks. The others, and rules on proportions and detailing that are met, stand in the longer depths.", true);
     }
 
     void curves() {
@@ -184,7 +186,6 @@ private:
         chart.units = units_;
         d_.figure(momentRotationChart(result_, *c, chart), "Moment-rotation curve of the " + std::string(name(c->side)) +
                                                                " connection (EN 1993-1-8:2005 6.3.1, 5.2.2.5).");
-        if (o_.depth == Depth::Brief) return;
         SpringsOptions springs;
         springs.width = 700;
         springs.height = 440;

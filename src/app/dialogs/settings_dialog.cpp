@@ -15,7 +15,7 @@ bool ask(const QString& title, const char* name, const std::vector<Parameter>& p
     dialog.setObjectName(QLatin1String(name));
     dialog.setMinimumWidth(420);
     auto* column = new QVBoxLayout(&dialog);
-    column->addWidget(new ParameterForm(parameters, units, std::move(apply), {}, &dialog));
+    column->addWidget(new ParameterForm(parameters, units, std::move(apply), {}, &dialog, ParameterForm::Labels::Help));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
     column->addWidget(buttons);
     QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);

@@ -18,7 +18,7 @@ QString labelOf(const Parameter& p) {
 } // namespace
 
 ParameterForm::ParameterForm(const std::vector<Parameter>& parameters, UnitSystem units, Apply apply, ChooseSection chooseSection,
-                             QWidget* parent)
+                             QWidget* parent, Labels labels)
     : QWidget(parent), units_(units), apply_(std::move(apply)), chooseSection_(std::move(chooseSection)) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
@@ -26,7 +26,7 @@ ParameterForm::ParameterForm(const std::vector<Parameter>& parameters, UnitSyste
     grid->setVerticalSpacing(4);
     int row = 0;
     for (const Parameter& p : parameters) {
-        auto* label = new QLabel(labelOf(p), this);
+        auto* label = new QLabel(labels == Labels::Help ? QString::fromStdString(p.help) : labelOf(p), this);
         label->setToolTip(QString::fromStdString(p.help));
         QWidget* field = editor(p);
         field->setObjectName(QString::fromStdString(p.group + "." + p.key));

@@ -11,9 +11,11 @@ class ParameterForm : public QWidget {
 public:
     /// `apply` gets a new value with its words for the undo list; `chooseSection` asks for a section and gives its designation.
     using Apply = std::function<void(const Parameter&, const ParameterValue&, const QString& words)>;
+    /// What stands before an editor: the short key, or the whole help line.
+    enum class Labels { Keys, Help };
     using ChooseSection = std::function<QString(const QString& now)>;
     ParameterForm(const std::vector<Parameter>& parameters, UnitSystem units, Apply apply, ChooseSection chooseSection,
-                  QWidget* parent = nullptr);
+                  QWidget* parent = nullptr, Labels labels = Labels::Keys);
 
 private:
     QWidget* editor(const Parameter& parameter);

@@ -23,7 +23,7 @@ QPushButton:hover, QToolButton:hover { border-color: @accent; } QPushButton:focu
 QPushButton:checked, QToolButton:checked { border: 1px solid @accent; color: @accent; }
 QPushButton[flat="true"], QPushButton#link { background: transparent; border: none; color: @accent; text-align: left; padding: 2px 0; }
 QPushButton#link:hover, QPushButton#link:focus { text-decoration: underline; }
-QComboBox { background: @card; border: 1px solid @line; border-radius: 4px; padding: 2px 8px; } QComboBox::drop-down { width: 16px; border: none; } QComboBox QAbstractItemView { background: @card; selection-background-color: @panel; selection-color: @accent; }
+QComboBox { background: @card; border: 1px solid @line; border-radius: 4px; padding: 2px 8px; } QComboBox::drop-down { width: 18px; border: none; } QComboBox::down-arrow { image: url(:/chevron.svg); width: 9px; height: 9px; } QComboBox QAbstractItemView { background: @card; selection-background-color: @panel; selection-color: @accent; }
 QTabBar { background: transparent; } QTabBar::tab { background: transparent; color: @faint; padding: 5px 4px; margin: 0 10px 0 2px; border: none; border-bottom: 2px solid transparent; font-size: 13px; }
 QTabBar::tab:selected { color: @ink; border-bottom: 2px solid @accent; font-weight: 600; } QTabBar::tab:hover { color: @ink; } QTabBar::tab:focus { color: @accent; }
 QListView, QTableView { background: transparent; border: 1px solid transparent; outline: none; gridline-color: @line; }
@@ -37,7 +37,7 @@ QFrame#card, QFrame#remedies { background: @card; border: 1px solid @accent; bor
 QFrame#banner { background: @card; border-bottom: 1px solid @accent; } QFrame#banner QLabel { background: transparent; }
 QLabel { background: transparent; } QLabel[role="faint"] { color: @faint; font-size: 11px; } QLabel[role="title"] { font-weight: 600; } QLabel[role="refused"] { color: @over; }
 QListWidget#askList { background: @card; border: 1px solid @accent; } QListWidget#askList::item { padding-left: 6px; } QListWidget#askList::item:selected, QListWidget#askList::item:hover { background: @panel; color: @accent; }
-QCheckBox { background: transparent; } QDialog { background: @paper; } QStatusBar { background: @panel; } QSplitter::handle { background: @line; }
+QCheckBox { background: transparent; spacing: 7px; } QCheckBox::indicator { width: 13px; height: 13px; border: 1px solid @faint; border-radius: 3px; background: @card; } QCheckBox::indicator:checked { background: @accent; border-color: @accent; image: url(:/check.svg); } QCheckBox:focus { color: @accent; } QDialog { background: @paper; } QStatusBar { background: @panel; } QSplitter::handle { background: @line; }
 )");
     const std::pair<const char*, Tone> names[] = {{"@ink", Tone::Ink},       {"@paper", Tone::Paper}, {"@panel", Tone::Panel},
                                                   {"@card", Tone::Card},     {"@line", Tone::Line},   {"@faint", Tone::FaintInk},

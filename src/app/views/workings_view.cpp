@@ -41,8 +41,13 @@ WorkingsView::WorkingsView(Session& session, Theme& theme, QWidget* parent)
     const auto stale = [this](unsigned changes) {
         if (!(changes & (Session::Content | Session::Current | Session::File | Session::Settings_))) return;
         isStale_ = true;
-        if (isVisible()) rebuild();
+        if (isVisible()) later_.start();
     };
+    later_.setSingleShot(true);
+    later_.setInterval(60);
+    connect(&later_, &QTimer::timeout, this, [this] {
+        if (isStale_) rebuild();
+    });
     connect(&session, &Session::changed, this, stale);
     connect(&theme, &Theme::changed, this, [stale] { stale(~0U); });
 }
@@ -52,6 +57,11 @@ void WorkingsView::setDepth(Depth depth) {
     depths_->button(static_cast<int>(depth))->setChecked(true);
     isStale_ = true;
     if (isVisible()) rebuild();
+}
+
+QTextBrowser* WorkingsView::page() {
+    if (isStale_) rebuild();
+    return page_;
 }
 
 void WorkingsView::showEvent(QShowEvent* event) {

@@ -1,5 +1,6 @@
 #pragma once
 #include "base/workings.h"
+#include <QTimer>
 #include <QWidget>
 
 class QLineEdit;
@@ -21,7 +22,8 @@ public:
     void setDepth(Depth depth);
     [[nodiscard]] Depth depth() const { return depth_; }
     void jumpTo(const Check& check);
-    [[nodiscard]] QTextBrowser* page() const { return page_; }
+    /// The page, brought up to date.
+    [[nodiscard]] QTextBrowser* page();
 
 protected:
     void showEvent(QShowEvent* event) override;
@@ -33,6 +35,7 @@ private:
     Theme& theme_;
     Depth depth_ = Depth::ByPart;
     bool isStale_ = true;
+    QTimer later_; ///< the page follows a moment after an edit, so that drawing and ledger are never held up
     QButtonGroup* depths_;
     QLineEdit* search_;
     QTextBrowser* page_;

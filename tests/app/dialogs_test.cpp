@@ -1,0 +1,146 @@
+#include "app/bench.h"
+#include "app/dialogs/new_joint_dialog.h"
+#include "app/dialogs/section_chooser.h"
+#include "app/dialogs/settings_dialog.h"
+#include "app/dialogs/shortcuts_dialog.h"
+#include <QAction>
+#include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDialog>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QTimer>
+#include <QUndoStack>
+#include <functional>
+
+using namespace zg;
+using sample::Bench;
+
+namespace {
+
+/// Does something to the dialog that opens next, then accepts or rejects it.
+void whenAsked(const std::function<void(QDialog&)>& act, bool accept = true) {
+    QTimer::singleShot(50, qApp, [act, accept] {
+        auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+        REQUIRE(dialog);
+        act(*dialog);
+        if (accept)
+            dialog->accept();
+        else
+            dialog->reject();
+    });
+}
+
+void typeInto(QWidget& dialog, const char* name, const char* text) {
+    auto* edit = dialog.findChild<QLineEdit*>(QString::fromUtf8(name));
+    REQUIRE(edit);
+    edit->setFocus();
+    edit->selectAll();
+    QTest::keyClicks(edit, QString::fromUtf8(text));
+    QTest::keyClick(edit, Qt::Key_Tab);
+}
+
+} // namespace
+
+TEST_CASE("the section chooser finds what is typed, filters by series, shows depth, mass and stiffness", "[app][dialogs]") {
+    Bench b("B1");
+    SectionChooser chooser(b.session, QStringLiteral("HEB 200"));
+    chooser.show();
+    CHECK(chooser.chosen() == QStringLiteral("HEB 200"));
+    auto* search = chooser.findChild<QLineEdit*>(QStringLiteral("sectionSearch"));
+    auto* table = chooser.findChild<QTableWidget*>(QStringLiteral("sectionTable"));
+    REQUIRE((search && table));
+    QTest::keyClicks(search, QStringLiteral("hea2"));
+    CHECK(table->rowCount() == 5);
+    CHECK(chooser.chosen() == QStringLiteral("HEA 200"));
+    CHECK(table->item(0, 1)->text() == QStringLiteral("190"));
+    CHECK(table->item(0, 5)->text() == QStringLiteral("42.3"));
+    CHECK(table->item(0, 6)->text() == QStringLiteral("3692"));
+    search->clear();
+    for (auto* button : chooser.findChildren<QPushButton*>()) {
+        if (button->text() == QStringLiteral("UC")) button->click();
+    }
+    CHECK(table->rowCount() == 36);
+    QTest::keyClicks(search, QStringLiteral("zzz"));
+    CHECK(table->rowCount() == 0);
+    CHECK(chooser.chosen().isEmpty());
+}
+
+TEST_CASE("a section of one's own can be made and used", "[app][dialogs]") {
+    Bench b("B1");
+    SectionChooser chooser(b.session, QString());
+    chooser.show();
+    whenAsked([](QDialog& dialog) {
+        typeInto(dialog, "section.designation", "WG 620");
+        typeInto(dialog, "section.h", "620");
+    });
+    for (auto* button : chooser.findChildren<QPushButton*>()) {
+        if (button->text().startsWith(QStringLiteral("make"))) button->click();
+    }
+    REQUIRE(b.session.job().sections.size() == 1);
+    CHECK(b.session.job().sections[0].h == 620);
+    CHECK(chooser.chosen() == QStringLiteral("WG 620"));
+    REQUIRE(b.session.edit(QStringLiteral("own beam"), [](Joint& j) { j.right.beam.section = "WG 620"; }));
+    CHECK(b.session.state()->resolved->right.depth == 620);
+}
+
+TEST_CASE("a new joint is laid out, added, selected and can be undone", "[app][dialogs]") {
+    Bench b("B1");
+    whenAsked([](QDialog& dialog) { CHECK(dialog.objectName() == QStringLiteral("newJoint")); }, false);
+    for (QAction* a : b.window.commands())
+        if (a->text() == QStringLiteral("New joint …")) a->trigger();
+    CHECK(b.session.job().joints.size() == 5);
+    whenAsked([](QDialog& dialog) { CHECK(dialog.findChildren<QPushButton*>().size() >= 5); });
+    for (QAction* a : b.window.commands())
+        if (a->text() == QStringLiteral("New joint …")) a->trigger();
+    REQUIRE(b.session.job().joints.size() == 6);
+    CHECK(b.session.current()->mark == "B5");
+    CHECK(b.session.current()->right.rows.size() >= 3);
+    CHECK(b.session.state()->result);
+    b.session.undoStack()->undo();
+    CHECK(b.session.job().joints.size() == 5);
+}
+
+TEST_CASE("settings are asked for and change every joint in one step, cancel changes nothing", "[app][dialogs]") {
+    Bench b("B2");
+    const double before = b.session.state()->result->utilisation;
+    whenAsked([](QDialog& dialog) { typeInto(dialog, "settings.gamma_M0", "1.1"); }, false);
+    askForSettings(b.session, &b.window);
+    CHECK(b.session.undoStack()->count() == 0);
+    whenAsked([](QDialog& dialog) {
+        typeInto(dialog, "settings.gamma_M0", "1.1");
+        dialog.findChild<QCheckBox*>(QStringLiteral("settings.check_prying_length"))->setChecked(true);
+    });
+    askForSettings(b.session, &b.window);
+    CHECK(b.session.job().settings.gamma_M0 == 1.1);
+    CHECK(b.session.job().settings.checkPryingLength);
+    CHECK(b.session.state()->result->utilisation > before);
+    CHECK(b.session.undoStack()->count() == 1);
+}
+
+TEST_CASE("mark and frame of a joint are asked for; a mark that is taken is refused", "[app][dialogs]") {
+    Bench b("B2");
+    whenAsked([](QDialog& dialog) {
+        typeInto(dialog, "joint.mark", "M2");
+        auto* frame = dialog.findChild<QComboBox*>(QStringLiteral("joint.frame"));
+        REQUIRE(frame);
+        frame->setCurrentIndex(1);
+        Q_EMIT frame->activated(1);
+    });
+    askForJoint(b.session, &b.window);
+    CHECK(b.session.current()->mark == "M2");
+    CHECK(b.session.current()->frame == FrameKind::Braced);
+    whenAsked([](QDialog& dialog) { typeInto(dialog, "joint.mark", "B1"); });
+    askForJoint(b.session, &b.window);
+    CHECK(b.session.current()->mark == "M2");
+}
+
+TEST_CASE("the page of keys lists every command that has one", "[app][dialogs]") {
+    Bench b("B1");
+    const QString page = shortcutsHtml(b.window.commands());
+    for (QAction* a : b.window.commands()) {
+        if (!a->shortcut().isEmpty()) CHECK(page.contains(a->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped()));
+    }
+    CHECK(page.contains(QStringLiteral("bolts M24 10.9")));
+}

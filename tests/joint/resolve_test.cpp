@@ -1,0 +1,63 @@
+#include "joint/resolve.h"
+#include "support/joints.h"
+
+/// What is missing or unknown is told, all at once, with the thing and where it is.
+using namespace zg;
+
+namespace {
+std::string refusal(void (*spoil)(Job&)) {
+    Job job = sample::extendedJob();
+    spoil(job);
+    const auto r = resolve(job, job.joints[0]);
+    REQUIRE_FALSE(r);
+    return joined(r.error());
+}
+bool has(const std::string& text, const char* part) {
+    INFO(text);
+    return text.find(part) != std::string::npos;
+}
+} // namespace
+
+TEST_CASE("unknown and missing things are named", "[joint][resolve]") {
+    CHECK(has(refusal([](Job& j) { j.joints[0].column.member.section = "HEQ 240"; }),
+              "W1/column: Section \"HEQ 240\" is neither in the catalogue nor in the job."));
+    CHECK(has(refusal([](Job& j) { j.joints[0].right.beam.section.clear(); }), "No section is chosen."));
+    CHECK(has(refusal([](Job& j) { j.joints[0].right.beam.steel = "S356"; }), "Steel \"S356\" is not in the catalogue."));
+    CHECK(has(refusal([](Job& j) { j.joints[0].right.plate.thickness = 120; }), "has no strength at a thickness of 120 mm"));
+    CHECK(has(refusal([](Job& j) { j.joints[0].right.bolts.size = "M21"; }), "Bolt size \"M21\""));
+    CHECK(has(refusal([](Job& j) { j.joints[0].right.bolts.grade = "9.9"; }), "Bolt class \"9.9\""));
+    CHECK(has(refusal([](Job& j) { j.joints[0].right.rows[1].bolts = 4; }),
+              "Four-bolt rows are kept in the file but not verified yet."));
+    const std::string both = refusal([](Job& j) {
+        j.joints[0].right.bolts.size = "?";
+        j.joints[0].column.member.section = "?";
+    });
+    CHECK(has(both, "Bolt size"));
+    CHECK(has(both, "W1/column"));
+}
+
+TEST_CASE("the job's own sections come before the catalogue's", "[joint][resolve]") {
+    Job job = sample::extendedJob();
+    CustomSection own;
+    own.designation = "IPE 400";
+    own.h = 410;
+    own.b = 180;
+    own.t_w = 9;
+    own.t_f = 14;
+    job.sections.push_back(own);
+    const auto r = resolve(job, job.joints[0]);
+    REQUIRE(r);
+    CHECK(r->right.beam.section.h == 410);
+    CHECK(r->right.beam.section.isWelded);
+}
+
+TEST_CASE("strength follows the thickest element and the chosen table", "[joint][resolve]") {
+    Job job = sample::extendedJob();
+    job.joints[0].column.member = {"HEM 300", "S355"}; // flange 39 mm
+    CHECK(resolve(job, job.joints[0])->column.steel.f_y == 355);
+    job.settings.strengths = StrengthSource::ProductStandard;
+    CHECK(resolve(job, job.joints[0])->column.steel.f_y == 345);
+    CHECK(resolve(job, job.joints[0])->right.bolt.d_0 == 26);
+    job.joints[0].right.bolts.holes = HoleKind::Oversize;
+    CHECK(resolve(job, job.joints[0])->right.bolt.d_0 == 30);
+}
