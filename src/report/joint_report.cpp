@@ -73,7 +73,7 @@ private:
     void sheet() {
         SheetOptions options;
         options.width = 700;
-        options.height = o_.depth == Depth::Brief ? 330 : 470;
+        options.height = o_.depth == Depth::Brief ? 270 : 470;
         options.units = units_;
         options.set = governingSet();
         d_.figure(sheetDrawing(resolved_, &result_, options),
@@ -87,7 +87,7 @@ private:
         const std::string stiff = std::string(" ") + unitOf(Quantity::Stiffness, units_).symbol;
         t.head = {"set",         "beam",      "M_Ed" + moment, "M_j_Rd" + moment, "use", "S_j_ini" + stiff,
                   "S_j" + stiff, "stiffness", "strength",      "limited by"};
-        t.widths = {0.06, 0.09, 0.08, 0.08, 0.09, 0.1, 0.1, 0.1, 0.11, 0.19};
+        t.widths = {0.06, 0.09, 0.08, 0.08, 0.08, 0.1, 0.1, 0.11, 0.14, 0.16};
         for (const ConnectionResult& c : result_.connections) {
             std::vector<TableCell> row;
             row.push_back(words(c.set < 0 ? "–" : result_.actions[static_cast<std::size_t>(c.set)].id));
@@ -158,8 +158,8 @@ private:
             if (o_.depth == Depth::Brief && (c.group == CheckGroup::Detailing || c.group == CheckGroup::Rule) &&
                 c.state != CheckState::Over)
                 continue;
-            // One page: what is over, and the ten worst of the rest.
-            if (o_.depth == Depth::Brief && t.rows.size() >= 10 && c.state != CheckState::Over) continue;
+            // One page: what is over, and the worst of the rest.
+            if (o_.depth == Depth::Brief && t.rows.size() >= 7 && c.state != CheckState::Over) continue;
             std::vector<TableCell> row{words(titleOf(c, isTwoSided())), words(setName(result_, c)),
                                        number(say(c.demand, c.quantity)), number(say(c.resistance, c.quantity))};
             TableCell use = number(c.state == CheckState::NotApplicable ? "–"
@@ -278,18 +278,31 @@ private:
         }
     }
 
+    /// A list in the longer depths, one paragraph on the single page.
+    void statements(const std::vector<std::string>& list, const char* mark, bool isSymbolic) {
+        if (o_.depth != Depth::Brief) {
+            for (const std::string& s : list) isSymbolic ? d_.symbolic(mark + s) : d_.text(mark + s);
+            return;
+        }
+        std::string all;
+        for (const std::string& s : list) all += (all.empty() ? "" : " ") + s;
+        isSymbolic ? d_.symbolic(all) : d_.text(all);
+    }
+
     void assumptions() {
         d_.heading(2, "Assumptions", "assumptions");
-        for (const std::string& a : assumptionsOf(resolved_, result_)) d_.symbolic("• " + a);
+        statements(assumptionsOf(resolved_, result_), "• ", true);
     }
 
     void notDone() {
         d_.heading(2, "Not done", "not-done");
+        std::vector<std::string> list;
         for (const Check& c : ledger(result_)) {
-            if (c.group == CheckGroup::NotDone)
-                d_.text(std::string("– ") + title(c.code) + ". " + adviceOf(c) +
-                        (*c.clause ? std::string(" (") + c.clause + ")" : ""));
+            if (c.group != CheckGroup::NotDone) continue;
+            list.push_back(std::string(title(c.code)) + ": " + lowered(adviceOf(c).substr(0, 1)) + adviceOf(c).substr(1) +
+                           (*c.clause ? std::string(" (") + c.clause + ")" : ""));
         }
+        statements(list, "– ", false);
     }
 
     /// Of each side and sign the set that uses it most is worked out in full; the others show their results.

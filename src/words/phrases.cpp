@@ -273,9 +273,9 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
     bool hasSpan = joint.right.spec.span.has_value() && (!joint.left || joint.left->spec.span);
     if (hasSpan)
         list.push_back(std::string("Class by stiffness for a frame that is ") +
-                       (joint.frame == FrameKind::Braced ? "braced (8 E I_b/L_b)." : "not braced (25 E I_b/L_b)."));
+                       (joint.frame == FrameKind::Braced ? "braced (8 E I_b / L_b)." : "not braced (25 E I_b / L_b)."));
     if (hasSpan && !joint.columnSpec.storeyHeight)
-        list.push_back("No storey height is given: K_b/K_c ≥ 0.1 of 5.2.2.5 is assumed.");
+        list.push_back("No storey height is given: K_b / K_c ≥ 0.1 of 5.2.2.5 is assumed.");
     const auto slope = [&](const ResolvedSide& side) {
         if (std::abs(side.sinSlope) > 1e-6)
             list.push_back(

@@ -50,8 +50,8 @@ TEST_CASE("the assumptions say what the answer hangs on", "[words]") {
         return assumptionsOf(*r, verify(*r, 0));
     };
     CHECK(holds(list(), "given at the face of the column"));
-    CHECK(holds(list(), "not braced (25 E I_b/L_b)"));
-    CHECK(holds(list(), "K_b/K_c ≥ 0.1 of 5.2.2.5 is assumed"));
+    CHECK(holds(list(), "not braced (25 E I_b / L_b)"));
+    CHECK(holds(list(), "K_b / K_c ≥ 0.1 of 5.2.2.5 is assumed"));
     CHECK(holds(list(), "Some sets give no column forces"));
     CHECK_FALSE(holds(list(), "slopes"));
     job.joints[0].reference = ActionReference::Node;
