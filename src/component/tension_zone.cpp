@@ -188,7 +188,9 @@ private:
         in.f_y = w_.given("f_y_fc", "yield strength", Quantity::Stress, m_.columnSteel.f_y);
         in.n = w_.let("n", "least edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2",
                       smaller(smaller(e, e_p), 1.25 * m));
-        if (m_.backing) in.m_bp = 0.25 * m_.backing->thickness * m_.backing->thickness * m_.backing->steel.f_y / s_.gamma_M0;
+        // Backing plates lie under the rows of the tension half.
+        if (m_.backing && row(j).y <= m_.depth / 2)
+            in.m_bp = 0.25 * m_.backing->thickness * m_.backing->thickness * m_.backing->steel.f_y / s_.gamma_M0;
         span.columnFlange = resistance(in, span);
     }
 

@@ -121,7 +121,7 @@ private:
         plateau.isDashed = !isKnown;
         Shape& label = d_.symbol({end.x + 8, end.y - 6},
                                  "M_j_Rd " + shown(c.M_j_Rd, Quantity::Moment, o_.units) +
-                                     (isKnown ? "" : ", rotation capacity not covered"),
+                                     (isKnown || o_.width < 600 ? "" : ", rotation capacity not covered"),
                                  textSize::small, Tone::Ink);
         label.hasHalo = true;
     }

@@ -52,7 +52,7 @@ public:
         layout();
         elevation();
         for (const SideId side : {SideId::Left, SideId::Right})
-            if (joint_.side(side)) plateFace(side);
+            if (showsFace(side)) plateFace(side);
         section();
         return std::move(d_);
     }
@@ -75,7 +75,14 @@ private:
         const double left = margin + (two ? armSpace - 6 : 8);
         elevation_ = fitted(e, left, margin + 8, faceX_ - left - armSpace, o_.height - 2 * margin - 16, 1.6);
         d_.pixelsPerMm = elevation_.scale;
-        faces(two);
+        faces(two && o_.width >= 640);
+    }
+
+    /// Two faces side by side need room; a narrow sheet shows the one that is looked at.
+    bool showsFace(SideId side) const {
+        if (!joint_.side(side)) return false;
+        const SideId only = joint_.side(o_.face) ? o_.face : SideId::Right;
+        return !joint_.left || o_.width >= 640 || side == only;
     }
 
     void faces(bool two) {
@@ -89,7 +96,7 @@ private:
         double scale = 1.6;
         for (const SideId id : {SideId::Left, SideId::Right}) {
             const ResolvedSide* s = joint_.side(id);
-            if (!s) continue;
+            if (!showsFace(id)) continue;
             const double tall = s->depth + s->spec.plate.above + s->spec.plate.below;
             scale =
                 std::min({scale, (faceHeight - 62) / tall, (each - 92) / std::max(s->spec.plate.width, joint_.column.section.b)});
@@ -99,7 +106,7 @@ private:
         d_.faceLeft = faceX_;
         for (const SideId id : {SideId::Left, SideId::Right}) {
             const ResolvedSide* s = joint_.side(id);
-            if (!s) continue;
+            if (!showsFace(id)) continue;
             Frame& f = id == SideId::Left ? faceLeft_ : faceRight_;
             const double x0 = faceX_ + (two && id == SideId::Right ? each : 0);
             const double middle = (levelOf(*s, -s->spec.plate.above) + levelOf(*s, s->depth + s->spec.plate.below)) / 2;
@@ -573,8 +580,9 @@ private:
         }
         const Point2 bottom = plan_.page(0, -c.b / 2);
         d_.label({bottom.x, std::min(d_.height - 4, bottom.y + 15)},
-                 "section through the column, " + c.designation + " " + joint_.columnSpec.member.steel, textSize::label,
-                 Tone::FaintInk, Align::Centre)
+                 (o_.width < 640 ? "section, " : "section through the column, ") + c.designation + " " +
+                     joint_.columnSpec.member.steel,
+                 textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::ColumnWeb};
     }
 
@@ -595,6 +603,7 @@ private:
     }
 
     void names() {
+        if ((a_.beamEndRight - joint_.column.section.h / 2) * elevation_.scale < 90) return; // no room beside the break line
         const ResolvedSide& s = joint_.right;
         const Point2 p = elevation_.page((joint_.column.section.h / 2 + s.spec.plate.thickness + a_.beamEndRight) / 2,
                                          levelOf(s, s.depth / 2));

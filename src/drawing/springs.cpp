@@ -18,7 +18,6 @@ public:
 
     Drawing run() {
         head();
-        stiffnessLabel();
         layout();
         panel();
         for (std::size_t i = 0; i < c_.rows.size(); ++i) row(i);
@@ -38,10 +37,13 @@ private:
                      ", tension at the " + (c_.isReversed ? "bottom" : "top"),
                  textSize::strong, Tone::Ink)
             .isBold = true;
-        d_.symbol({o_.width - 20, 24},
-                  "M_j_Ed " + shown(c_.M_Ed, Quantity::Moment, o_.units) + "    M_j_Rd " +
-                      shown(c_.M_j_Rd, Quantity::Moment, o_.units),
-                  textSize::label, Tone::FaintInk, Align::Right);
+        const std::string moments =
+            "M_j_Ed " + shown(c_.M_Ed, Quantity::Moment, o_.units) + "    M_j_Rd " + shown(c_.M_j_Rd, Quantity::Moment, o_.units);
+        const std::string stiffness = "S_j_ini " + shown(c_.stiffness.S_j_ini, Quantity::Stiffness, o_.units);
+        const bool isWide = o_.width >= 620;
+        d_.symbol({o_.width - 20, 24}, isWide ? moments + "    " + stiffness : moments, textSize::label, Tone::FaintInk,
+                  Align::Right);
+        if (!isWide) d_.symbol({o_.width - 20, 42}, stiffness, textSize::label, Tone::FaintInk, Align::Right);
     }
 
     void layout() {
@@ -158,11 +160,6 @@ private:
                 .isBold = true;
             x -= 26;
         }
-    }
-
-    void stiffnessLabel() {
-        d_.symbol({o_.width - 20, 42}, "S_j_ini " + shown(c_.stiffness.S_j_ini, Quantity::Stiffness, o_.units), textSize::label,
-                  Tone::FaintInk, Align::Right);
     }
 
     void panel() {

@@ -7,6 +7,8 @@
 namespace zg {
 namespace {
 
+constexpr std::size_t mostRows = 40; ///< groups grow with its square
+
 class Resolver {
 public:
     Resolver(const Job& job, const Joint& joint) : job_(job), joint_(joint) {}
@@ -95,6 +97,9 @@ private:
         fitting(spec.backingBottom, "backing_bottom", r.backingBottomSteel);
         fitting(spec.ribTop, "rib_top", r.ribTopSteel);
         fitting(spec.ribBottom, "rib_bottom", r.ribBottomSteel);
+        if (spec.rows.size() > mostRows)
+            error(where + "/rows", "There are " + std::to_string(spec.rows.size()) + " bolt rows; at most " +
+                                       std::to_string(mostRows) + " are verified.");
         const bool hasFour =
             std::any_of(spec.rows.begin(), spec.rows.end(), [](const BoltRowSpec& row) { return row.bolts != 2; });
         if (hasFour)

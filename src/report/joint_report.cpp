@@ -173,7 +173,9 @@ private:
         }
         d_.blocks.emplace_back(std::move(t));
         if (o_.depth == Depth::Brief)
-            d_.text("The worst checks. The others, and rules on proportions and detailing that are met, stand in the longer depths.", true);
+            d_.text(
+                "The worst checks. The others, and rules on proportions and detailing that are met, stand in the longer depths.",
+                true);
     }
 
     void curves() {

@@ -28,6 +28,7 @@ TEST_CASE("unknown and missing things are named", "[joint][resolve]") {
     CHECK(has(refusal([](Job& j) { j.joints[0].right.bolts.grade = "9.9"; }), "Bolt class \"9.9\""));
     CHECK(has(refusal([](Job& j) { j.joints[0].right.rows[1].bolts = 4; }),
               "Four-bolt rows are kept in the file but not verified yet."));
+    CHECK(has(refusal([](Job& j) { j.joints[0].right.rows.resize(400); }), "There are 400 bolt rows; at most 40 are verified."));
     const std::string both = refusal([](Job& j) {
         j.joints[0].right.bolts.size = "?";
         j.joints[0].column.member.section = "?";

@@ -95,8 +95,14 @@ void VerdictBar::paintEvent(QPaintEvent*) {
     }
     painter.setFont(bold);
     painter.drawText(QPointF(42, 18), QString::fromStdString(v.head));
-    painter.setFont(interfaceFont(12));
-    painter.drawText(QRectF(42, 21, room, height() - 22), Qt::AlignTop | Qt::TextWordWrap, QString::fromStdString(rest));
+    const QFont second = interfaceFont(12);
+    if (widthOf(runs, second) <= room) {
+        paintRuns(painter, 42, 36, runs, second);
+        return;
+    }
+    painter.setFont(interfaceFont(11));
+    painter.drawText(QRectF(42, 19, room, height() - 20), Qt::AlignTop | Qt::TextWordWrap,
+                     QString::fromStdString(rest).replace(QStringLiteral("S_j"), QStringLiteral("Sj")));
 }
 
 void VerdictBar::placeList() {

@@ -71,6 +71,7 @@ const Drawing& SheetView::drawing() {
         o.units = session_.job().settings.units;
         o.set = session_.activeSet();
         o.withGhosts = true;
+        if (const auto part = session_.selectedPart()) o.face = part->side;
         drawing_ = sheetDrawing(*state->resolved, state->result.get(), o);
     }
     drawing_.width = width();
