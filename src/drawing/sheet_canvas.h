@@ -1,0 +1,37 @@
+#pragma once
+#include "drawing/sheet.h"
+
+/// What the views of the Sheet share while it is being drawn. Private to this folder.
+namespace zg {
+
+/// A rectangle of the page that shows some millimetres of the joint.
+struct Frame {
+    double x = 0, y = 0; ///< page position of the model origin
+    double scale = 1;
+    [[nodiscard]] Point2 page(double mx, double my) const { return {x + mx * scale, y - my * scale}; }
+};
+
+/// Joint, page and where each view stands on it.
+struct SheetCanvas {
+    const ResolvedJoint& joint;
+    const SheetOptions& options;
+    Assembly assembly;
+    std::vector<PartState> states;
+    Drawing drawing;
+    Frame elevation, faceLeft, faceRight, plan;
+
+    [[nodiscard]] const PartState* stateOf(const PartRef& part) const;
+    /// Lays the colour of the part's state over a shape where it is close or over.
+    void shade(const Shape& shape, const PartRef& part);
+    /// Two faces side by side need room; a narrow sheet shows the one that is looked at.
+    [[nodiscard]] bool showsFace(SideId side) const;
+};
+
+/// Point of a plate's outline in space, a distance out of its middle plane.
+[[nodiscard]] Point3 pointOf(const PlatePart& plate, Point2 q, double out);
+
+void drawElevation(SheetCanvas& canvas);
+void drawFace(SheetCanvas& canvas, SideId side);
+void drawSection(SheetCanvas& canvas);
+
+} // namespace zg

@@ -1,0 +1,338 @@
+#include "base/text.h"
+#include "drawing/pieces.h"
+#include "drawing/sheet_canvas.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+class Elevation {
+public:
+    explicit Elevation(SheetCanvas& canvas)
+        : canvas_(canvas), joint_(canvas.joint), o_(canvas.options), a_(canvas.assembly), d_(canvas.drawing),
+          elevation_(canvas.elevation) {}
+
+    void draw() {
+        std::vector<const PlatePart*> plates;
+        for (const PlatePart& p : a_.plates) plates.push_back(&p);
+        std::stable_sort(plates.begin(), plates.end(),
+                         [](const PlatePart* a, const PlatePart* b) { return order(a->part.kind) < order(b->part.kind); });
+        for (const PlatePart* p : plates) elevationPlate(*p);
+        for (const BoltPart& b : a_.bolts)
+            if (b.head.y > 0) elevationBolt(b);
+        for (const WeldPart& w : a_.welds) elevationWeld(w);
+        breaks();
+        if (o_.withGhosts) ghosts();
+        panelLabel();
+        if (o_.set >= 0 && o_.set < static_cast<int>(joint_.actions.size())) {
+            for (const SideId id : {SideId::Right, SideId::Left})
+                if (joint_.side(id)) forces(id);
+        }
+        names();
+    }
+
+private:
+    static Tone fillOf(PartKind kind) {
+        switch (kind) {
+        case PartKind::ColumnWeb:
+        case PartKind::BeamWeb: return Tone::SteelLight;
+        case PartKind::BackingTop:
+        case PartKind::BackingBottom: return Tone::SteelDark;
+        default: return Tone::Steel;
+        }
+    }
+    static int order(PartKind kind) {
+        switch (kind) {
+        case PartKind::ColumnWeb: return 0;
+        case PartKind::BeamWeb: return 1;
+        case PartKind::Doubler: return 2;
+        case PartKind::StiffenerTop:
+        case PartKind::StiffenerBottom:
+        case PartKind::Diagonal: return 3;
+        case PartKind::RibTop:
+        case PartKind::RibBottom: return 4;
+        case PartKind::BeamTopFlange:
+        case PartKind::BeamBottomFlange: return 5;
+        case PartKind::ColumnFlange: return 6;
+        case PartKind::BackingTop:
+        case PartKind::BackingBottom: return 7;
+        default: return 8;
+        }
+    }
+
+    std::vector<Point2> projected(const PlatePart& p) const {
+        std::vector<Point2> points;
+        for (const Point2 q : p.outline) {
+            for (const double out : {-p.thickness / 2, p.thickness / 2}) {
+                const Point3 c = pointOf(p, q, out);
+                points.push_back(elevation_.page(c.x, c.z));
+            }
+        }
+        return convexHull(std::move(points));
+    }
+
+    void elevationPlate(const PlatePart& p) {
+        // Of a pair on both sides of a web only the front one is seen.
+        const double y =
+            p.origin.y + p.v.y * (p.outline[0].y + p.outline[2].y) / 2 + p.u.y * (p.outline[0].x + p.outline[2].x) / 2;
+        const bool isPair = p.part.kind == PartKind::StiffenerTop || p.part.kind == PartKind::StiffenerBottom ||
+                            p.part.kind == PartKind::Diagonal;
+        if (isPair && y < 0) return;
+        Shape s;
+        s.points = projected(p);
+        s.fill = fillOf(p.part.kind);
+        s.stroke = Tone::Ink;
+        s.width = weight::outline;
+        s.target = p.part;
+        if (p.part.kind == PartKind::Doubler) {
+            s.opacity = 0.6;
+            s.isDashed = true;
+            s.fill = Tone::SteelDark;
+        }
+        if (p.part.kind == PartKind::ColumnWeb || p.part.kind == PartKind::ColumnFlange)
+            s.target = PartRef{p.part.kind, p.part.side};
+        d_.shapes.push_back(s);
+        if (p.part.kind == PartKind::ColumnWeb)
+            panelTint();
+        else
+            canvas_.shade(s, p.part);
+    }
+
+    /// The panel between the beam flanges carries the colour of the web's checks.
+    void panelTint() {
+        const Section& c = joint_.column.section;
+        double top = levelOf(joint_.right, 0);
+        double bottom = levelOf(joint_.right, joint_.right.depth);
+        if (joint_.left) {
+            top = std::max(top, levelOf(*joint_.left, 0));
+            bottom = std::min(bottom, levelOf(*joint_.left, joint_.left->depth));
+        }
+        top = std::min(top, a_.columnTop);
+        const double x = c.h / 2 - c.t_f;
+        Shape s;
+        s.points = {elevation_.page(-x, bottom), elevation_.page(x, bottom), elevation_.page(x, top), elevation_.page(-x, top)};
+        s.target = PartRef{PartKind::ColumnWeb};
+        canvas_.shade(s, {PartKind::ColumnWeb});
+    }
+
+    void panelLabel() {
+        const PartState* state = canvas_.stateOf({PartKind::ColumnWeb});
+        if (!state || state->utilisation < 0.005) return;
+        const Point2 c = elevation_.page(0, levelOf(joint_.right, joint_.right.depth * 0.42));
+        const bool isCalm = state->state == CheckState::Within;
+        const Tone tone = isCalm ? Tone::FaintInk : Tone::Ink;
+        if (joint_.column.section.h * elevation_.scale > 60) {
+            d_.label({c.x, c.y - 3}, "web", textSize::label, tone, Align::Centre).target = PartRef{PartKind::ColumnWeb};
+            Shape& s = d_.label({c.x, c.y + 12}, fixedDecimals(state->utilisation, 2), textSize::strong, tone, Align::Centre);
+            s.isBold = true;
+            s.target = PartRef{PartKind::ColumnWeb};
+        }
+    }
+
+    void elevationBolt(const BoltPart& b) {
+        const double dir = b.nut.x > b.head.x ? 1 : -1;
+        const auto box = [&](double x0, double x1, double half, Tone fill) {
+            Shape& s = d_.polygon({elevation_.page(x0, b.head.z - half), elevation_.page(x1, b.head.z - half),
+                                   elevation_.page(x1, b.head.z + half), elevation_.page(x0, b.head.z + half)},
+                                  fill, Tone::Ink, weight::thin);
+            s.target = b.part;
+            return s;
+        };
+        const PartState* state = canvas_.stateOf(b.part);
+        const Tone tone =
+            state && (state->state == CheckState::Over || state->state == CheckState::Close) ? toneOf(state->state) : Tone::Ink;
+        const double w = b.washerThickness;
+        box(b.head.x, b.nut.x, b.d / 2, tone);
+        box(b.head.x - dir * w, b.head.x, b.washerOuter / 2, Tone::Steel);
+        box(b.head.x - dir * (w + b.headHeight), b.head.x - dir * w, 0.82 * b.d, tone);
+        box(b.nut.x, b.nut.x + dir * w, b.washerOuter / 2, Tone::Steel);
+        box(b.nut.x + dir * w, b.nut.x + dir * (w + b.nutHeight), 0.82 * b.d, tone);
+        box(b.nut.x + dir * (w + b.nutHeight), b.nut.x + dir * (w + b.nutHeight + 0.4 * b.d), b.d / 2, tone);
+    }
+
+    void elevationWeld(const WeldPart& w) {
+        if (w.kind == WeldKind::Butt || w.part.kind == PartKind::WeldWeb) return;
+        const double leg = w.throat * 1.41421356 * elevation_.scale;
+        if (leg < 2) return;
+        const double dir = w.from.x > 0 ? 1 : -1;
+        const Point2 outer = elevation_.page(w.from.x, w.from.z);
+        const double up = w.part.kind == PartKind::WeldTop ? -1 : 1;
+        d_.polygon({outer, {outer.x + dir * leg, outer.y}, {outer.x, outer.y + up * leg}}, Tone::Weld, Tone::None, 0).target =
+            w.part;
+    }
+
+    void breakLine(Point2 a, Point2 b) {
+        const Point2 m{(a.x + b.x) / 2, (a.y + b.y) / 2};
+        const double length = std::hypot(b.x - a.x, b.y - a.y);
+        const Point2 u{(b.x - a.x) / length, (b.y - a.y) / length};
+        const Point2 n{-u.y, u.x};
+        const auto p = [&](double along, double across) {
+            return Point2{m.x + u.x * along + n.x * across, m.y + u.y * along + n.y * across};
+        };
+        d_.polyline({p(-length / 2 - 8, 0), p(-6, 0), p(-3, -7), p(3, 7), p(6, 0), p(length / 2 + 8, 0)}, Tone::FaintInk,
+                    weight::thin);
+    }
+
+    void breaks() {
+        const double h = joint_.column.section.h / 2;
+        if (!a_.columnEnds) breakLine(elevation_.page(-h, a_.columnTop), elevation_.page(h, a_.columnTop));
+        breakLine(elevation_.page(-h, a_.columnBottom), elevation_.page(h, a_.columnBottom));
+        const auto beam = [&](const ResolvedSide& s, double x) {
+            const double rise =
+                std::abs(x - (s.id == SideId::Right ? 1 : -1) * (h + s.spec.plate.thickness)) * s.sinSlope / s.cosSlope;
+            breakLine(elevation_.page(x, levelOf(s, 0) + rise), elevation_.page(x, levelOf(s, s.depth) + rise));
+        };
+        beam(joint_.right, a_.beamEndRight);
+        if (joint_.left) beam(*joint_.left, a_.beamEndLeft);
+    }
+
+    // ---- what could be added ------------------------------------------------------------------------------------
+    void ghost(FittingRef ref, std::vector<Point2> points) {
+        const double ghostWidth = 1.2;
+        Shape& s = d_.polygon(std::move(points), Tone::Accent, Tone::Accent, ghostWidth);
+        s.opacity = 0.10;
+        s.isDashed = true;
+        s.isGhost = true;
+        s.target = ref;
+        s.text = wordOf(ref.kind);
+    }
+    std::vector<Point2> box(double x0, double z0, double x1, double z1) const {
+        return {elevation_.page(x0, z0), elevation_.page(x1, z0), elevation_.page(x1, z1), elevation_.page(x0, z1)};
+    }
+
+    void ghosts() {
+        const Section& c = joint_.column.section;
+        const double inner = c.h / 2 - c.t_f;
+        for (const SideId id : {SideId::Right, SideId::Left}) {
+            const ResolvedSide* s = joint_.side(id);
+            if (!s) continue;
+            const double t = std::max(12.0, s->flange) / 2;
+            const double top = levelOf(*s, s->flange / 2);
+            const double bottom = levelOf(*s, s->depth - s->flange / 2);
+            const double x0 = id == SideId::Right ? 0.12 * inner : -inner;
+            const double x1 = id == SideId::Right ? inner : -0.12 * inner;
+            const bool isShared =
+                joint_.left &&
+                (std::abs(top - levelOf(*joint_.side(id == SideId::Right ? SideId::Left : SideId::Right), 0)) < 30) &&
+                id == SideId::Left;
+            if (!s->spec.stiffenerTop && !(isShared && joint_.right.spec.stiffenerTop))
+                ghost({FittingKind::StiffenerTop, id, 0},
+                      box(joint_.left ? x0 : -inner, top - t, joint_.left ? x1 : inner, top + t));
+            if (!s->spec.stiffenerBottom)
+                ghost({FittingKind::StiffenerBottom, id, 0},
+                      box(joint_.left ? x0 : -inner, bottom - t, joint_.left ? x1 : inner, bottom + t));
+            const double dir = id == SideId::Right ? 1 : -1;
+            const double face = dir * (c.h / 2 + s->spec.plate.thickness);
+            if (!s->spec.ribTop && s->spec.plate.above > 40) {
+                ghost({FittingKind::RibTop, id, 0}, {elevation_.page(face, levelOf(*s, 0)),
+                                                     elevation_.page(face + dir * 1.6 * s->spec.plate.above, levelOf(*s, 0)),
+                                                     elevation_.page(face, levelOf(*s, -s->spec.plate.above))});
+            }
+            if (!s->spec.ribBottom && s->spec.plate.below > 40) {
+                ghost({FittingKind::RibBottom, id, 0},
+                      {elevation_.page(face, levelOf(*s, s->depth)),
+                       elevation_.page(face + dir * 1.6 * s->spec.plate.below, levelOf(*s, s->depth)),
+                       elevation_.page(face, levelOf(*s, s->depth + s->spec.plate.below))});
+            }
+            if (const auto room = roomForRow(joint_, id)) {
+                const double half = joint_.side(id)->bolt.d / 2;
+                ghost({FittingKind::Row, id, *room},
+                      box(dir * (c.h / 2 - c.t_f - 18), levelOf(*s, *room) - half, face + dir * 22, levelOf(*s, *room) + half));
+            }
+        }
+        if (!joint_.doubler) {
+            const double z = levelOf(joint_.right, joint_.right.depth * 0.72);
+            ghost({FittingKind::Doubler, SideId::Right, 0},
+                  box(-inner * 0.82, z - 0.12 * joint_.right.depth, inner * 0.82, z + 0.12 * joint_.right.depth));
+        }
+        if (!joint_.diagonal) {
+            const double z0 = levelOf(joint_.right, joint_.right.depth * 0.22);
+            const double z1 = levelOf(joint_.right, joint_.right.depth * 0.08);
+            ghost({FittingKind::Diagonal, SideId::Right, 0},
+                  {elevation_.page(-inner, z1), elevation_.page(-inner * 0.25, z0 - 10), elevation_.page(-inner * 0.25, z0 + 10),
+                   elevation_.page(-inner + 8, z1 + 4)});
+        }
+    }
+
+    // ---- forces -------------------------------------------------------------------------------------------------
+    void forces(SideId id) {
+        const ActionSet& set = joint_.actions[static_cast<std::size_t>(o_.set)];
+        const MemberForces& f = id == SideId::Right ? set.right : set.left;
+        const ResolvedSide& s = *joint_.side(id);
+        const double dir = id == SideId::Right ? 1 : -1;
+        const double end = id == SideId::Right ? a_.beamEndRight : a_.beamEndLeft;
+        const double rise = std::abs(end) * s.sinSlope / s.cosSlope * 0.8;
+        const Point2 c = elevation_.page(end, levelOf(s, s.depth / 2) + rise);
+        const double x = c.x + dir * 20;
+        const double mid = c.x + dir * 46;
+        moment({x, c.y}, f.M, dir, {ForceRef::Kind::M, id});
+        forceLabel({mid, c.y + 40}, "M", f.M, Quantity::Moment, {ForceRef::Kind::M, id}, true);
+        const double vx = x + dir * 8;
+        const double vy = c.y + 66;
+        const double sign = f.V < 0 ? -1 : 1;
+        d_.polyline({{vx, vy - sign * 14}, {vx, vy + sign * 12}}, Tone::Ink, 1.8).target = ForceRef{ForceRef::Kind::V, id};
+        arrowHead(d_, {vx, vy + sign * 18}, {0, sign}, 9, Tone::Ink, ForceRef{ForceRef::Kind::V, id});
+        forceLabel({mid, vy + 33}, "V", f.V, Quantity::Force, {ForceRef::Kind::V, id}, false);
+        const double ny = c.y - 50;
+        const double out = f.N < 0 ? -dir : dir;
+        const double nx = mid - dir * 4;
+        d_.polyline({{nx - out * 12, ny}, {nx + out * 10, ny}}, Tone::Ink, 1.8).target = ForceRef{ForceRef::Kind::N, id};
+        arrowHead(d_, {nx + out * 16, ny}, {out, 0}, 9, Tone::Ink, ForceRef{ForceRef::Kind::N, id});
+        forceLabel({mid, ny - 9}, "N", f.N, Quantity::Force, {ForceRef::Kind::N, id}, false);
+    }
+
+    void forceLabel(Point2 at, const char* symbol, double value, Quantity q, const ForceRef& ref, bool isBold) {
+        Shape& s = d_.label(at, std::string(symbol) + " " + shown(value, q, o_.units), textSize::label, Tone::Ink, Align::Centre);
+        s.target = ref;
+        s.isBold = isBold;
+    }
+
+    void moment(Point2 c, double M, double dir, const ForceRef& ref) {
+        // Tension at the top: the beam's far part turns down, clockwise on the right.
+        std::vector<Point2> arc;
+        const double r = 26;
+        const double turn = M < 0 ? -1 : 1;
+        for (int i = 0; i <= 24; ++i) {
+            const double a = (-1.15 + 2.3 * i / 24) * turn;
+            arc.push_back({c.x - dir * 6 + dir * r * std::cos(a), c.y + r * std::sin(a)});
+        }
+        const Point2 tip = arc.back();
+        const Point2 before = arc[arc.size() - 3];
+        d_.polyline(std::move(arc), Tone::Ink, 1.8).target = ref;
+        arrowHead(d_, {tip.x + (tip.x - before.x), tip.y + (tip.y - before.y)}, {tip.x - before.x, tip.y - before.y}, 10,
+                  Tone::Ink, ref);
+    }
+
+    void names() {
+        if ((a_.beamEndRight - joint_.column.section.h / 2) * elevation_.scale < 90) return; // no room beside the break line
+        const ResolvedSide& s = joint_.right;
+        const Point2 p = elevation_.page((joint_.column.section.h / 2 + s.spec.plate.thickness + a_.beamEndRight) / 2,
+                                         levelOf(s, s.depth / 2));
+        Shape& name = d_.label({p.x + 10, p.y - 2}, s.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre);
+        name.target = PartRef{PartKind::BeamWeb, SideId::Right};
+        Shape& steel = d_.label({p.x + 10, p.y + 12}, s.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre);
+        steel.target = PartRef{PartKind::BeamWeb, SideId::Right};
+        if (!joint_.left) return;
+        const ResolvedSide& l = *joint_.left;
+        const Point2 q = elevation_.page(-(joint_.column.section.h / 2 + l.spec.plate.thickness - a_.beamEndLeft) / 2,
+                                         levelOf(l, l.depth / 2));
+        d_.label({q.x - 10, q.y - 2}, l.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre).target =
+            PartRef{PartKind::BeamWeb, SideId::Left};
+        d_.label({q.x - 10, q.y + 12}, l.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre).target =
+            PartRef{PartKind::BeamWeb, SideId::Left};
+    }
+
+    SheetCanvas& canvas_;
+    const ResolvedJoint& joint_;
+    const SheetOptions& o_;
+    const Assembly& a_;
+    Drawing& d_;
+    const Frame& elevation_;
+};
+
+} // namespace
+
+void drawElevation(SheetCanvas& canvas) { Elevation(canvas).draw(); }
+
+} // namespace zg

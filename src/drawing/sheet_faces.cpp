@@ -1,0 +1,206 @@
+#include "base/text.h"
+#include "drawing/pieces.h"
+#include "drawing/sheet_canvas.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+class Faces {
+public:
+    explicit Faces(SheetCanvas& canvas)
+        : canvas_(canvas), joint_(canvas.joint), o_(canvas.options), a_(canvas.assembly), d_(canvas.drawing), plan_(canvas.plan) {
+    }
+
+    // ---- faces --------------------------------------------------------------------------------------------------
+    void plateFace(SideId id) {
+        const ResolvedSide& s = *joint_.side(id);
+        const Frame& f = id == SideId::Left ? canvas_.faceLeft : canvas_.faceRight;
+        const double w = s.spec.plate.width / 2;
+        const double top = levelOf(s, -s.spec.plate.above);
+        const double bottom = levelOf(s, s.depth + s.spec.plate.below);
+        const auto rect = [&](double x0, double z0, double x1, double z1) {
+            return std::vector<Point2>{f.page(x0, z0), f.page(x1, z0), f.page(x1, z1), f.page(x0, z1)};
+        };
+        // The column flange behind, as far as it is wider or taller.
+        const double cb = joint_.column.section.b / 2;
+        const double columnTop = std::min(a_.columnTop, top + 26 / f.scale);
+        d_.polyline({f.page(-cb, bottom - 20 / f.scale), f.page(-cb, columnTop)}, Tone::FaintInk, weight::thin).isDashed = true;
+        d_.polyline({f.page(cb, bottom - 20 / f.scale), f.page(cb, columnTop)}, Tone::FaintInk, weight::thin).isDashed = true;
+        Shape plate = d_.polygon(rect(-w, bottom, w, top), Tone::Steel, Tone::Ink, weight::outline);
+        d_.shapes.back().target = plate.target = PartRef{PartKind::EndPlate, id};
+        canvas_.shade(plate, {PartKind::EndPlate, id});
+        const auto member = [&](PartKind kind, double x0, double down0, double x1, double down1) {
+            Shape part =
+                d_.polygon(rect(x0, levelOf(s, down0), x1, levelOf(s, down1)), Tone::SteelLight, Tone::Ink, weight::thin);
+            d_.shapes.back().target = part.target = PartRef{kind, id};
+            canvas_.shade(part, {kind, id});
+        };
+        const double bb = s.beam.section.b / 2;
+        member(PartKind::BeamWeb, -s.beam.section.t_w / 2, s.flange, s.beam.section.t_w / 2, s.depth - s.flange);
+        member(PartKind::BeamTopFlange, -bb, 0, bb, s.flange);
+        member(PartKind::BeamBottomFlange, -bb, s.depth - s.flange, bb, s.depth);
+        if (s.spec.ribTop)
+            member(PartKind::RibTop, -s.spec.ribTop->thickness / 2, -s.spec.plate.above, s.spec.ribTop->thickness / 2, 0);
+        if (s.spec.ribBottom)
+            member(PartKind::RibBottom, -s.spec.ribBottom->thickness / 2, s.depth, s.spec.ribBottom->thickness / 2,
+                   s.depth + s.spec.plate.below);
+        faceBolts(s, f);
+        // Plate ends can be taken hold of.
+        const auto grip = [&](double level, DimensionKind kind) {
+            Shape& zone = d_.polygon({{f.page(-w, 0).x, f.page(0, level).y - 4},
+                                      {f.page(w, 0).x, f.page(0, level).y - 4},
+                                      {f.page(w, 0).x, f.page(0, level).y + 4},
+                                      {f.page(-w, 0).x, f.page(0, level).y + 4}},
+                                     Tone::None, Tone::None, 0);
+            zone.isHotZone = true;
+            zone.target = DimensionRef{kind, id, -1};
+        };
+        grip(top, DimensionKind::EdgeTop);
+        grip(bottom, DimensionKind::EdgeBottom);
+        faceDimensions(s, f, top, bottom);
+        Shape& title = d_.label({f.x, 22},
+                                (joint_.left ? (id == SideId::Left ? "left plate " : "right plate ") : "plate ") +
+                                    shown(s.spec.plate.thickness, Quantity::Length, o_.units) + " " + s.spec.plate.steel,
+                                textSize::label, Tone::FaintInk, Align::Centre);
+        title.target = PartRef{PartKind::EndPlate, id};
+    }
+
+private:
+    void faceBolts(const ResolvedSide& s, const Frame& f) {
+        for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
+            const BoltRowSpec& row = s.spec.rows[i];
+            const double gauge = row.gauge.value_or(s.spec.bolts.gauge);
+            const PartRef part{PartKind::BoltRow, s.id, static_cast<int>(i)};
+            const PartState* state = canvas_.stateOf(part);
+            const bool isLoud = state && (state->state == CheckState::Over || state->state == CheckState::Close);
+            const Tone tone = isLoud ? toneOf(state->state) : Tone::Ink;
+            for (const double y : {-gauge / 2, gauge / 2}) {
+                const Point2 c = f.page(y, levelOf(s, row.position));
+                const double r = std::max(3.0, s.bolt.washerOuter / 2 * f.scale);
+                d_.circle(c, r, Tone::Card, tone, isLoud ? 2 : weight::thin).target = part;
+                d_.circle(c, std::max(1.6, s.bolt.d / 2 * f.scale), row.takesTension ? tone : Tone::SteelLight, tone,
+                          weight::thin)
+                    .target = part;
+            }
+            const Point2 right = f.page(std::max(s.spec.plate.width, joint_.column.section.b) / 2, levelOf(s, row.position));
+            Shape& label = d_.label({right.x + 6, right.y + 4}, std::to_string(i + 1), textSize::small, Tone::FaintInk);
+            label.target = part;
+        }
+    }
+
+    std::string length(double mm) const {
+        return shownNumber(std::abs(mm - std::round(mm)) < 0.05 ? std::round(mm) : mm, Quantity::Length, o_.units);
+    }
+
+    void faceDimensions(const ResolvedSide& s, const Frame& f, double top, double bottom) {
+        const double edge = std::max(s.spec.plate.width, joint_.column.section.b) / 2;
+        const double xFrom = f.page(-s.spec.plate.width / 2, 0).x - 3;
+        const double x = f.page(-edge, 0).x - 14;
+        double last = f.page(0, top).y;
+        const auto add = [&](double level, DimensionRef ref) {
+            const double y = f.page(0, level).y;
+            verticalDimension(d_, x, xFrom, last, y, length(dimensionValue(joint_, ref)), ref);
+            last = y;
+        };
+        for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
+            const double level = levelOf(s, s.spec.rows[i].position);
+            if (i == 0)
+                add(level, {DimensionKind::EdgeTop, s.id, 0});
+            else
+                add(level, {DimensionKind::Pitch, s.id, static_cast<int>(i) - 1});
+        }
+        if (!s.spec.rows.empty()) add(bottom, {DimensionKind::EdgeBottom, s.id, 0});
+        const double g = s.spec.bolts.gauge / 2;
+        const double yTop = f.page(0, top).y - 13;
+        horizontalDimension(d_, yTop, f.page(0, top).y - 2, f.page(-g, 0).x, f.page(g, 0).x, length(s.spec.bolts.gauge),
+                            DimensionRef{DimensionKind::Gauge, s.id, 0});
+        const double w = s.spec.plate.width / 2;
+        horizontalDimension(d_, f.page(0, bottom).y + 22, f.page(0, bottom).y + 2, f.page(-w, 0).x, f.page(w, 0).x,
+                            length(s.spec.plate.width), DimensionRef{DimensionKind::PlateWidth, s.id, 0});
+        const std::size_t count = s.spec.rows.size() * 2;
+        d_.label({f.x, f.page(0, bottom).y + 38}, std::to_string(count) + " " + s.spec.bolts.size + " " + s.spec.bolts.grade,
+                 textSize::label, Tone::FaintInk, Align::Centre)
+            .target = PartRef{PartKind::BoltRow, s.id, 0};
+    }
+
+    // ---- section ------------------------------------------------------------------------------------------------
+public:
+    void section() {
+        const Section& c = joint_.column.section;
+        const auto rect = [&](double x0, double y0, double x1, double y1) {
+            return std::vector<Point2>{plan_.page(x0, y0), plan_.page(x1, y0), plan_.page(x1, y1), plan_.page(x0, y1)};
+        };
+        const double h = c.h / 2;
+        const auto piece = [&](PartRef part, Tone fill, double x0, double y0, double x1, double y1) {
+            Shape s = d_.polygon(rect(x0, y0, x1, y1), fill, Tone::Ink, weight::thin);
+            d_.shapes.back().target = s.target = part;
+            canvas_.shade(s, part);
+        };
+        piece({PartKind::ColumnWeb}, Tone::Steel, -h + c.t_f, -c.t_w / 2, h - c.t_f, c.t_w / 2);
+        piece({PartKind::ColumnFlange, SideId::Right}, Tone::Steel, h - c.t_f, -c.b / 2, h, c.b / 2);
+        piece({PartKind::ColumnFlange, SideId::Left}, Tone::Steel, -h, -c.b / 2, -h + c.t_f, c.b / 2);
+        if (joint_.doubler) {
+            const double half = h - c.t_f - 0.9 * c.r;
+            for (int i = 0; i < joint_.doubler->sides; ++i) {
+                const double y0 = (i ? -1 : 1) * c.t_w / 2;
+                const double y1 = y0 + (i ? -1 : 1) * joint_.doubler->thickness;
+                piece({PartKind::Doubler}, Tone::SteelDark, -half, std::min(y0, y1), half, std::max(y0, y1));
+            }
+        }
+        for (const SideId id : {SideId::Right, SideId::Left}) {
+            const ResolvedSide* s = joint_.side(id);
+            if (!s) continue;
+            const double dir = id == SideId::Right ? 1 : -1;
+            const double w = s->spec.plate.width / 2;
+            const double x1 = dir * (h + s->spec.plate.thickness);
+            piece({PartKind::EndPlate, id}, Tone::SteelDark, std::min(dir * h, x1), -w, std::max(dir * h, x1), w);
+            const double far = x1 + dir * 60;
+            piece({PartKind::BeamTopFlange, id}, Tone::SteelLight, std::min(x1, far), -s->beam.section.b / 2, std::max(x1, far),
+                  s->beam.section.b / 2);
+            if (s->spec.stiffenerTop || s->spec.stiffenerBottom) planStiffener(*s);
+            const double gauge = s->spec.bolts.gauge / 2;
+            for (const double y : {-gauge, gauge})
+                d_.polyline({plan_.page(dir * (h - c.t_f - 16), y), plan_.page(x1 + dir * 22, y)}, Tone::Ink,
+                            std::max(1.5, s->bolt.d * plan_.scale * 0.6));
+        }
+        const Point2 bottom = plan_.page(0, -c.b / 2);
+        d_.label({bottom.x, std::min(d_.height - 4, bottom.y + 15)},
+                 (o_.width < 640 ? "section, " : "section through the column, ") + c.designation + " " +
+                     joint_.columnSpec.member.steel,
+                 textSize::label, Tone::FaintInk, Align::Centre)
+            .target = PartRef{PartKind::ColumnWeb};
+    }
+
+private:
+    void planStiffener(const ResolvedSide& s) {
+        const Section& c = joint_.column.section;
+        const bool top = s.spec.stiffenerTop.has_value();
+        const StiffenerSpec& spec = top ? *s.spec.stiffenerTop : *s.spec.stiffenerBottom;
+        const double width = stiffenerWidth(spec.width, c);
+        const double inner = c.h / 2 - c.t_f;
+        for (const double sign : {-1.0, 1.0}) {
+            Shape& piece =
+                d_.polygon({plan_.page(-inner, sign * c.t_w / 2), plan_.page(inner, sign * c.t_w / 2),
+                            plan_.page(inner, sign * (c.t_w / 2 + width)), plan_.page(-inner, sign * (c.t_w / 2 + width))},
+                           Tone::Steel, Tone::FaintInk, weight::thin);
+            piece.opacity = 0.45;
+            piece.target = PartRef{top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, s.id};
+        }
+    }
+
+    SheetCanvas& canvas_;
+    const ResolvedJoint& joint_;
+    const SheetOptions& o_;
+    const Assembly& a_;
+    Drawing& d_;
+    const Frame& plan_;
+};
+
+} // namespace
+
+void drawFace(SheetCanvas& canvas, SideId side) { Faces(canvas).plateFace(side); }
+void drawSection(SheetCanvas& canvas) { Faces(canvas).section(); }
+
+} // namespace zg
