@@ -88,7 +88,7 @@ int main(int argc, char** argv) {
         }
         if (parser.value(card) == QLatin1String("plate")) {
             session.selectPart(PartRef{PartKind::EndPlate});
-            window.sheet()->openCard({PartKind::EndPlate}, {300, 330});
+            window.sheet()->openCard({PartKind::EndPlate}, {330, 200});
         }
         if (parser.value(card) == QLatin1String("bolts")) {
             session.selectPart(PartRef{PartKind::BoltRow});

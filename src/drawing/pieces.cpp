@@ -82,9 +82,9 @@ void stateRing(Drawing& d, Point2 c, double r, CheckState state) {
     d.polygon(std::move(half), tone, Tone::None, 0);
 }
 
-void paragraph(Drawing& d, Point2 at, const std::string& text, double size, Tone tone, double width) {
-    // The drawing knows no font: 0.53 of the size is a safe mean advance of the faces in use.
-    const std::size_t room = static_cast<std::size_t>(std::max(10.0, width / (0.53 * size)));
+double paragraph(Drawing& d, Point2 at, const std::string& text, double size, Tone tone, double width) {
+    // The drawing knows no font: half the size is a safe mean advance of the faces in use.
+    const std::size_t room = static_cast<std::size_t>(std::max(10.0, width / (0.5 * size)));
     std::string line;
     std::string word;
     const auto put = [&] {
@@ -102,6 +102,7 @@ void paragraph(Drawing& d, Point2 at, const std::string& text, double size, Tone
         word.clear();
     }
     if (!line.empty()) put();
+    return at.y;
 }
 
 double niceStep(double largest, int steps) {

@@ -12,8 +12,8 @@ void verticalDimension(Drawing& d, double x, double xFrom, double y0, double y1,
 void horizontalDimension(Drawing& d, double y, double yFrom, double x0, double x1, const std::string& text, const Target& target);
 /// Ring of the state: open within, half close, filled over, dash not done.
 void stateRing(Drawing& d, Point2 centre, double radius, CheckState state);
-/// Words in lines no wider than given, going down from the first base line.
-void paragraph(Drawing& d, Point2 at, const std::string& text, double size, Tone tone, double width);
+/// Words in lines no wider than given, going down from the first base line; gives the next base line.
+double paragraph(Drawing& d, Point2 at, const std::string& text, double size, Tone tone, double width);
 /// Round numbers covering 0 to the largest value in about the given count of steps.
 [[nodiscard]] double niceStep(double largest, int steps);
 

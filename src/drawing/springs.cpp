@@ -239,11 +239,12 @@ private:
     }
 
     void foot() {
-        const double y = o_.height - (o_.width < 620 ? 62 : 46);
-        paragraph(d_, {20, y},
-                  "Coil height: flexibility. Line weight: resistance. Bold in colour: what holds a row, or their sum, back. "
-                  "Beside the rows: resistance, and force at M.",
-                  textSize::small, Tone::FaintInk, o_.width - 40);
+        const double y = o_.height - (o_.width < 620 ? 62 : 48);
+        const double next =
+            paragraph(d_, {20, y},
+                      "Coil height: flexibility. Line weight: resistance. Bold in colour: what holds a row, or their sum, back. "
+                      "Beside the rows: resistance, force at M.",
+                      textSize::small, Tone::FaintInk, o_.width - 40);
         const RotationShares s = rotationShares(c_);
         struct Item {
             const char* name;
@@ -258,8 +259,7 @@ private:
             if (items[i].share >= 0.005)
                 text += (i ? ", " : "") + std::string(items[i].name) + " " + fixedDecimals(100 * items[i].share, 0) + " %";
         }
-        if (c_.stiffness.S_j_ini > 0)
-            paragraph(d_, {20, y + (o_.width < 620 ? 32 : 20)}, text, textSize::label, Tone::Ink, o_.width - 40);
+        if (c_.stiffness.S_j_ini > 0) (void)paragraph(d_, {20, next + 5}, text, textSize::label, Tone::Ink, o_.width - 40);
     }
 
     const ResolvedJoint& joint_;
