@@ -1,8 +1,8 @@
 # zg_layer(name sources... LINK libraries...): one library per folder, alias zg::name, headers included as "folder/file.h".
 # A layer sees only what it links, so the order of folders in docs/architecture.md is enforced by the linker and the include paths.
 function(zg_layer name)
-  cmake_parse_arguments(A "" "" "LINK;PRIVATE_LINK" ${ARGN})
-  add_library(zg_${name} STATIC ${A_UNPARSED_ARGUMENTS})
+  cmake_parse_arguments(LAYER "" "" "LINK;PRIVATE_LINK" ${ARGN})
+  add_library(zg_${name} STATIC ${LAYER_UNPARSED_ARGUMENTS})
   add_library(zg::${name} ALIAS zg_${name})
   # Headers of a layer are reachable only by targets that link it: the build tree holds one include root per layer.
   set(root ${CMAKE_BINARY_DIR}/include/${name})
@@ -11,7 +11,7 @@ function(zg_layer name)
     file(CREATE_LINK ${CMAKE_CURRENT_SOURCE_DIR} ${root}/${name} SYMBOLIC)
   endif()
   target_include_directories(zg_${name} PUBLIC ${root})
-  target_link_libraries(zg_${name} PUBLIC ${A_LINK} PRIVATE ${A_PRIVATE_LINK} zg_warnings)
+  target_link_libraries(zg_${name} PUBLIC ${LAYER_LINK} PRIVATE ${LAYER_PRIVATE_LINK} zg_warnings)
 endfunction()
 
 # zg_embed(target names...): embeds data files as string literals, read through the generated "embedded.h".

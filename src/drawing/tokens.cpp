@@ -5,7 +5,7 @@ namespace zg {
 const Palette& lightPalette() {
     //                            None      Paper     Card      Panel     Line      Ink       FaintInk  Accent    Within    Close
     //                            Over      Steel     SteelDark SteelLight Weld     Shadow
-    static const Palette p{{0x000000, 0xF6F3EC, 0xFFFDF8, 0xECE7DC, 0xD3CBBB, 0x1F2B38, 0x667280, 0xB4512C, 0x3D6C8F, 0xC28A1E,
+    static const Palette p{{0x000000, 0xF6F3EC, 0xFFFDF8, 0xECE7DC, 0xD3CBBB, 0x1F2B38, 0x59646F, 0xB4512C, 0x3D6C8F, 0xC28A1E,
                             0xC23B22, 0xE4DFD2, 0xC9C1AF, 0xF0ECE2, 0x4A5561, 0xB8B0A0}};
     return p;
 }
