@@ -157,9 +157,7 @@ private:
     }
 
     void span(int i, int j) {
-        Span<Num> span{i, j, std::nullopt, std::nullopt, std::nullopt, Num(0)};
-        const int count = 2 * (j - i + 1);
-        span.boltsAlone = static_cast<double>(count) * zone_.bolt.least;
+        Span<Num> span{i, j, std::nullopt, std::nullopt, std::nullopt};
         if (i == j || !stiffenerWithin(i, j)) columnFlange(span);
         // No group across the tension flange (6.2.6.5): the flange stiffens the plate between the rows.
         if (i == j || !isOutside(i)) endPlate(span);
@@ -204,7 +202,6 @@ private:
         if (s_.checkPryingLength) {
             const Num limit = pryingLengthLimit(w_, in.m, m_.bolt.A_s, rows, smaller(in.l_eff.cp, in.l_eff.nc), in.t_f);
             in.isPryingPossible = elongationLength(m_) <= valueOf(limit);
-            zone_.isPryingLengthExceeded = zone_.isPryingLengthExceeded || !in.isPryingPossible;
         }
         return tStubResistance(w_, in, s_.modeOne, s_.gamma_M0);
     }

@@ -15,7 +15,6 @@ template <class Num> struct Span {
     std::optional<TStubResult<Num>> columnFlange; ///< 6.2.6.4
     std::optional<TStubResult<Num>> endPlate;     ///< 6.2.6.5
     std::optional<Num> beamWeb;                   ///< 6.2.6.8
-    Num boltsAlone;                               ///< all bolts of the span without prying
 };
 
 /// Everything about the tension rows that does not hang on the action set.
@@ -28,7 +27,6 @@ template <class Num> struct TensionZone {
     std::vector<Span<Num>> spans;       ///< (first, last) with first <= last, row-major
     BoltTensionResistance<Num> bolt;
     int outsideNotCounted = 0; ///< rows beyond the first outside the flange: table 6.6 does not know them
-    bool isPryingLengthExceeded = false;
     [[nodiscard]] const Span<Num>& span(int first, int last) const {
         return spans[static_cast<std::size_t>(first * rows - first * (first - 1) / 2 + (last - first))];
     }

@@ -52,14 +52,14 @@ std::string points(const Shape& s) {
 
 } // namespace
 
-std::string svg(const Drawing& d, const Palette& p, bool withBackground) {
+std::string svg(const Drawing& d, const Palette& p) {
     std::string out = "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"" + num(d.width) + "\" height=\"" + num(d.height) +
                       "\" viewBox=\"0 0 " + num(d.width) + " " + num(d.height) +
                       "\" font-family=\"Inter, DejaVu Sans, sans-serif\">\n";
     out += "<defs><pattern id=\"over\" width=\"6\" height=\"6\" patternUnits=\"userSpaceOnUse\" "
            "patternTransform=\"rotate(45)\"><line x1=\"0\" y1=\"0\" x2=\"0\" y2=\"6\" stroke=\"" +
            hex(p, Tone::Over) + "\" stroke-width=\"1.2\"/></pattern></defs>\n";
-    if (withBackground) out += "<rect width=\"100%\" height=\"100%\" fill=\"" + hex(p, Tone::Card) + "\"/>\n";
+    out += "<rect width=\"100%\" height=\"100%\" fill=\"" + hex(p, Tone::Card) + "\"/>\n";
     for (const Shape& s : d.shapes) {
         if (s.isGhost || s.isHotZone) continue;
         switch (s.kind) {

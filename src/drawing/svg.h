@@ -5,6 +5,6 @@
 namespace zg {
 
 /// The drawing as a self-contained SVG document; parts carry their id, hatches and dashes included. Text stays text.
-[[nodiscard]] std::string svg(const Drawing& drawing, const Palette& palette, bool withBackground = true);
+[[nodiscard]] std::string svg(const Drawing& drawing, const Palette& palette);
 
 } // namespace zg

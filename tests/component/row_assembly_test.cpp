@@ -37,7 +37,7 @@ Made made(std::mt19937& random, int rows) {
     }
     for (int i = 0; i < rows; ++i) {
         for (int j = i; j < rows; ++j) {
-            Span<double> span{i, j, std::nullopt, std::nullopt, std::nullopt, 0};
+            Span<double> span{i, j, std::nullopt, std::nullopt, std::nullopt};
             TStubResult<double> stub{F[static_cast<std::size_t>(i)][static_cast<std::size_t>(j)], 0, 0};
             // Spread the resistances over the components: which one carries a span is of no matter to the rule.
             if ((i + j) % 2 == 0)
