@@ -92,6 +92,7 @@ private:
             if (!spec) return;
             Check& c = atLeast(CheckCode::RibFits, s.id, projection, 2 * spec->thickness, "rib needs a plate beyond the flange");
             c.add({part, s.id});
+            throatOf({part, s.id}, spec->throat);
         };
         rib(s.spec.ribTop, p.above, PartKind::RibTop);
         rib(s.spec.ribBottom, p.below, PartKind::RibBottom);
@@ -200,6 +201,17 @@ private:
         }
     }
 
+    void throatOf(const PartRef& part, double throat) {
+        atLeast(CheckCode::ThroatLeast, part.side, throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add(part);
+    }
+    void outstand(const PartRef& part, double width, double thickness, const SteelStrength& steel) {
+        const double epsilon = std::sqrt(235 / steel.f_y);
+        Check& c =
+            atMost(CheckCode::StiffenerClass, part.side, width / thickness, 14 * epsilon, "EN 1993-1-1:2005 table 5.2, class 3");
+        c.quantity = Quantity::Ratio;
+        c.add(part);
+    }
+
     void column() {
         const auto stiffener = [&](const ResolvedSide& s, const std::optional<StiffenerSpec>& spec, const SteelStrength& steel,
                                    PartKind part) {
@@ -207,12 +219,8 @@ private:
             const double width = stiffenerWidth(spec->width, col_);
             atMost(CheckCode::StiffenerWidth, s.id, 2 * width + col_.t_w, col_.b, "stiffener within the column flange")
                 .add({part, s.id});
-            const double epsilon = std::sqrt(235 / steel.f_y);
-            Check& c = atMost(CheckCode::StiffenerClass, s.id, width / spec->thickness, 14 * epsilon,
-                              "EN 1993-1-1:2005 table 5.2, class 3");
-            c.quantity = Quantity::Ratio;
-            c.add({part, s.id});
-            atLeast(CheckCode::ThroatLeast, s.id, spec->throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add({part, s.id});
+            outstand({part, s.id}, width, spec->thickness, steel);
+            throatOf({part, s.id}, spec->throat);
         };
         for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
             if (!s) continue;
@@ -223,6 +231,12 @@ private:
             atLeast(CheckCode::DoublerThickness, SideId::Right, joint_.doubler->thickness, col_.t_w,
                     "EN 1993-1-8:2005 6.2.6.1(11)")
                 .add({PartKind::Doubler});
+            if (joint_.doubler->weld.kind == WeldKind::Fillet) throatOf({PartKind::Doubler}, joint_.doubler->weld.throat);
+        }
+        if (joint_.diagonal) {
+            outstand({PartKind::Diagonal}, stiffenerWidth(joint_.diagonal->width, col_), joint_.diagonal->thickness,
+                     joint_.diagonalSteel);
+            throatOf({PartKind::Diagonal}, joint_.diagonal->throat);
         }
     }
 

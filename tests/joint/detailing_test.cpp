@@ -68,6 +68,28 @@ TEST_CASE("geometry that cannot be built is found, and the rest is still compute
              j.right.stiffenerTop = StiffenerSpec{};
              j.right.stiffenerTop->width = 200;
          }},
+        {"slender diagonal", CheckCode::StiffenerClass,
+         [](Joint& j) {
+             j.diagonal = DiagonalSpec{};
+             j.diagonal->thickness = 5;
+         }},
+        {"thin throat of a rib", CheckCode::ThroatLeast,
+         [](Joint& j) {
+             j.right.ribTop = RibSpec{};
+             j.right.ribTop->throat = 2;
+         }},
+        {"thin throat of a doubler", CheckCode::ThroatLeast,
+         [](Joint& j) {
+             j.doubler = DoublerSpec{12, 1, {WeldKind::Fillet, 2}, "S275"};
+         }},
+        {"no plate for the rib", CheckCode::RibFits,
+         [](Joint& j) {
+             j.right.ribBottom = RibSpec{};
+             j.right.plate.below = 12;
+         }},
+        {"pitch too large when exposed, gauge too small", CheckCode::GaugeLeast, [](Joint& j) { j.right.bolts.gauge = 60; }},
+        {"edge of the column flange", CheckCode::EdgeDistanceFlange, [](Joint& j) { j.right.bolts.gauge = 200; }},
+        {"washer on the web weld", CheckCode::BoltAtWeb, [](Joint& j) { j.right.bolts.gauge = 55; }},
         {"thin doubler", CheckCode::DoublerThickness,
          [](Joint& j) {
              j.doubler = DoublerSpec{5, 1, {}, "S275"};
