@@ -21,7 +21,7 @@ int RegisterModel::currentRow() const {
 }
 
 QVariant RegisterModel::data(const QModelIndex& index, int role) const {
-    if (!index.isValid() || index.row() >= rows_) return {};
+    if (!index.isValid() || index.row() >= static_cast<int>(session_.job().joints.size())) return {};
     const Joint& saved = session_.job().joints[static_cast<std::size_t>(index.row())];
     const Joint* current = session_.current();
     const Joint& joint = current && current->id == saved.id ? *current : saved;

@@ -1,6 +1,7 @@
 #include "app/bench.h"
 #include <QApplication>
 #include <QCheckBox>
+#include <QLabel>
 #include <QMouseEvent>
 #include <QUndoStack>
 
@@ -108,4 +109,36 @@ TEST_CASE("a card closes when its part is removed", "[app][sheet]") {
     REQUIRE(b.session.edit(QStringLiteral("remove it"), [](Joint& j) { j.right.stiffenerTop.reset(); }));
     QTest::qWait(5);
     CHECK_FALSE(b.window.sheet()->card());
+}
+
+TEST_CASE("Escape on a card leaves what was half typed, a number that is none is put back", "[app][sheet]") {
+    Bench b("B2");
+    b.window.sheet()->openCard({PartKind::EndPlate}, {100, 100});
+    auto* width = b.window.sheet()->card()->findChild<QLineEdit*>(QStringLiteral("plate.width"));
+    REQUIRE(width);
+    width->setFocus();
+    width->selectAll();
+    QTest::keyClicks(width, QStringLiteral("17"));
+    QTest::keyClick(width, Qt::Key_Escape);
+    QTest::qWait(5);
+    CHECK_FALSE(b.window.sheet()->card());
+    CHECK(b.session.current()->right.plate.width == 200);
+    CHECK(b.session.undoStack()->count() == 0);
+    b.window.sheet()->openCard({PartKind::EndPlate}, {100, 100});
+    width = b.window.sheet()->card()->findChild<QLineEdit*>(QStringLiteral("plate.width"));
+    width->setFocus();
+    width->selectAll();
+    QTest::keyClicks(width, QStringLiteral("broad"));
+    QTest::keyClick(width, Qt::Key_Return);
+    CHECK(width->text() == QStringLiteral("200"));
+    CHECK(b.session.undoStack()->count() == 0);
+}
+
+TEST_CASE("the card of a weld names the throat that is as strong as the plate", "[app][sheet]") {
+    Bench b("B2");
+    b.window.sheet()->openCard({PartKind::WeldTop}, {100, 100});
+    QString words;
+    for (auto* label : b.window.sheet()->card()->findChildren<QLabel*>()) words += label->text() + QLatin1Char(' ');
+    // 14.6 mm of S275: √2·0.85·1.25·275·14.6/(2·430) = 7.0
+    CHECK(words.contains(QStringLiteral("as strong as the plate from a 7.0 mm")));
 }

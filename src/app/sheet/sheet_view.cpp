@@ -298,6 +298,8 @@ void SheetView::openCard(const PartRef& part, QPoint at) {
 
 void SheetView::closeCard() {
     if (!card_) return;
+    // Losing the focus would commit what is half typed: closing is no yes.
+    for (QWidget* child : card_->findChildren<QWidget*>()) child->blockSignals(true);
     card_->hide();
     card_->deleteLater();
     card_ = nullptr;
