@@ -444,8 +444,10 @@ private:
         }
         if (m_.weldWeb.kind == WeldKind::Fillet) {
             const WebWeld<Num> web = webWeldStress(w_, m_, s_, inner, innerLength, std::abs(a_.forces.V));
-            add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
-                .add(part(PartKind::WeldWeb));
+            Check& along =
+                add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3");
+            asRule(along);
+            along.add(part(PartKind::WeldWeb));
         }
     }
 

@@ -146,6 +146,13 @@ private:
                 out_.utilisation = c.utilisation;
             }
         }
+        // Without an ultimate set nothing has been verified, unless a rule is broken already.
+        const bool isLoaded =
+            std::any_of(out_.connections.begin(), out_.connections.end(), [](const ConnectionResult& c) { return c.set >= 0; });
+        if (!isLoaded && out_.governing >= 0 && stateOf(out_.utilisation) != CheckState::Over) {
+            out_.governing = -1;
+            out_.utilisation = 0;
+        }
         out_.state = out_.governing < 0 ? CheckState::NotDone : stateOf(out_.utilisation);
     }
 

@@ -73,7 +73,7 @@ private:
     void wedges() {
         const Classification& k = c_.classification;
         if (k.stiffness == StiffnessClass::NotGiven) {
-            d_.label({right_ - 4, top_ + 10}, "give the beam's span for the class", textSize::small, Tone::FaintInk,
+            d_.label({right_ - 4, bottom_ - 6}, "give the beam's span for the class", textSize::small, Tone::FaintInk,
                      Align::Right);
             return;
         }

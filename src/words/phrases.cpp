@@ -261,7 +261,8 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
     if (!hasStress)
         list.push_back("Some sets give no column forces: the column's longitudinal stress is then taken as not above 0.7 f_y "
                        "(k_wc = 1), and the balance at the node is not verified.");
-    list.push_back("Flange welds are verified for what the rows can give (6.2.3(4)), not for the forces of the set alone.");
+    list.push_back(
+        "Welds of flanges and web are verified for what the rows can give (6.2.3(4)), not for the forces of the set alone.");
     bool hasSpan = joint.right.spec.span.has_value() && (!joint.left || joint.left->spec.span);
     if (hasSpan)
         list.push_back(std::string("Class by stiffness for a frame that is ") +

@@ -70,6 +70,8 @@ TEST_CASE("the verdict of joints without sets, without load, and of those not co
     CHECK(sentence(verdictOf(sample::verified(job), false, FrameKind::Unbraced, UnitSystem::SI))
               .find("has no ultimate action set. Moment resistance") != std::string::npos);
     CHECK(sample::verified(job).connections.size() == 2);
+    CHECK(sample::verified(job).state == CheckState::NotDone);
+    CHECK(sample::verified(job).governing == -1);
     job.joints[0].actions = {sample::actions("Z", 0, 0, 0)};
     CHECK(sample::verified(job).state == CheckState::Within);
     const Verdict v = verdictOf("B9", Diagnostics{{Severity::Error, "x", "First."}, {Severity::Error, "y", "Second."}});
