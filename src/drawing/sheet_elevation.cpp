@@ -305,7 +305,7 @@ private:
     }
 
     void names() {
-        if ((a_.beamEndRight - joint_.column.section.h / 2) * elevation_.scale < 90) return; // no room beside the break line
+        if ((a_.beamEndRight - joint_.column.section.h / 2) * elevation_.scale < 64) return; // no room beside the break line
         const ResolvedSide& s = joint_.right;
         const Point2 p = elevation_.page((joint_.column.section.h / 2 + s.spec.plate.thickness + a_.beamEndRight) / 2,
                                          levelOf(s, s.depth / 2));
