@@ -309,17 +309,17 @@ private:
         const ResolvedSide& s = joint_.right;
         const Point2 p = elevation_.page((joint_.column.section.h / 2 + s.spec.plate.thickness + a_.beamEndRight) / 2,
                                          levelOf(s, s.depth / 2));
-        Shape& name = d_.label({p.x + 10, p.y - 2}, s.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre);
+        Shape& name = d_.label({p.x - 4, p.y - 2}, s.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre);
         name.target = PartRef{PartKind::BeamWeb, SideId::Right};
-        Shape& steel = d_.label({p.x + 10, p.y + 12}, s.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre);
+        Shape& steel = d_.label({p.x - 4, p.y + 12}, s.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre);
         steel.target = PartRef{PartKind::BeamWeb, SideId::Right};
         if (!joint_.left) return;
         const ResolvedSide& l = *joint_.left;
         const Point2 q = elevation_.page(-(joint_.column.section.h / 2 + l.spec.plate.thickness - a_.beamEndLeft) / 2,
                                          levelOf(l, l.depth / 2));
-        d_.label({q.x - 10, q.y - 2}, l.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre).target =
+        d_.label({q.x + 8, q.y - 2}, l.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre).target =
             PartRef{PartKind::BeamWeb, SideId::Left};
-        d_.label({q.x - 10, q.y + 12}, l.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre).target =
+        d_.label({q.x + 8, q.y + 12}, l.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre).target =
             PartRef{PartKind::BeamWeb, SideId::Left};
     }
 
