@@ -221,12 +221,7 @@ bool MainWindow::printTo(const QString& path, bool currentOnly) {
     if (!currentOnly) documents.push_back(registerReport(session_.job()));
     for (const Joint& joint : session_.job().joints) {
         if (currentOnly && session_.current() && joint.id != session_.current()->id) continue;
-        const auto resolved = resolve(session_.job(), joint);
-        if (resolved)
-            documents.push_back(jointReport(session_.job(), joint, *resolved,
-                                            verifyTraced(*resolved, resultKey(session_.job(), joint)), options));
-        else
-            documents.push_back(jointReport(session_.job(), joint, resolved.error()));
+        documents.push_back(jointReport(session_.job(), joint, options));
     }
     const auto written = writePdf(path.toStdString(), documents, session_.job().settings.units);
     if (!written) {

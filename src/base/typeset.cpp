@@ -95,6 +95,39 @@ std::vector<SymbolRun> typesetFormula(std::string_view formula) {
     return runs;
 }
 
+std::vector<SymbolRun> typesetProse(std::string_view text) {
+    std::vector<SymbolRun> runs;
+    std::string plain;
+    std::string word;
+    const auto flush = [&] {
+        // A comma directly after a symbol belongs to it only in house form "S_j,ini".
+        if (word.find('_') != std::string::npos) {
+            if (!plain.empty()) runs.push_back({std::move(plain), false, false});
+            plain.clear();
+            for (char& c : word)
+                if (c == ',') c = '_';
+            for (SymbolRun& r : typesetSymbol(word)) runs.push_back(std::move(r));
+        } else {
+            plain += word;
+        }
+        word.clear();
+    };
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const char c = text[i];
+        const bool isInner = c == ',' && i + 1 < text.size() && std::isalpha(static_cast<unsigned char>(text[i + 1])) &&
+                             word.find('_') != std::string::npos;
+        if (std::isalnum(static_cast<unsigned char>(c)) || c == '_' || isInner) {
+            word += c;
+        } else {
+            flush();
+            plain += c;
+        }
+    }
+    flush();
+    if (!plain.empty()) runs.push_back({std::move(plain), false, false});
+    return runs;
+}
+
 std::string toHtml(const std::vector<SymbolRun>& runs) {
     std::string html;
     for (const SymbolRun& run : runs) {

@@ -17,6 +17,8 @@ struct SymbolRun {
 [[nodiscard]] std::vector<SymbolRun> typesetSymbol(std::string_view identifier);
 /// Typesets every identifier in a formula and keeps the rest as it stands.
 [[nodiscard]] std::vector<SymbolRun> typesetFormula(std::string_view formula);
+/// Prose with symbols in it: only words that hold an underscore are symbols ("S_j,ini" too).
+[[nodiscard]] std::vector<SymbolRun> typesetProse(std::string_view text);
 [[nodiscard]] std::string toHtml(const std::vector<SymbolRun>& runs);
 [[nodiscard]] std::string toPlain(const std::vector<SymbolRun>& runs);
 

@@ -123,14 +123,7 @@ int report(const ReportCommand& c) {
     ReportOptions options;
     options.depth = c.depth == "brief" ? Depth::Brief : c.depth == "full" ? Depth::Full : Depth::ByPart;
     std::vector<Document> documents{registerReport(*job)};
-    for (const Joint& joint : job->joints) {
-        const auto resolved = resolve(*job, joint);
-        if (!resolved) {
-            documents.push_back(jointReport(*job, joint, resolved.error()));
-            continue;
-        }
-        documents.push_back(jointReport(*job, joint, *resolved, verifyTraced(*resolved, resultKey(*job, joint)), options));
-    }
+    for (const Joint& joint : job->joints) documents.push_back(jointReport(*job, joint, options));
     const bool isHtml = c.out.size() > 5 && c.out.substr(c.out.size() - 5) == ".html";
     if (isHtml || c.out == "-") return put(c.out, htmlPage(documents, job->settings.units)) ? allWithin : couldNot;
 #ifdef ZG_WITH_PDF
@@ -156,7 +149,7 @@ int sheet(const SheetCommand& c) {
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());
     const JointResult result = verify(*resolved, 0);
-    const Check* governing = result.governing >= 0 ? &result.checks[static_cast<std::size_t>(result.governing)] : nullptr;
+    const Check* governing = governingCheck(result);
     const ConnectionResult* connection = connectionOf(result, governing);
     Drawing drawing;
     if (c.what == "springs" && connection) {
@@ -271,9 +264,9 @@ int relieve(const AdviseCommand& c) {
         const auto result = verify(*job, joint);
         if (!result) return fail(result.error());
         std::cout << sentence(verdictOf(*result, joint.left.has_value(), joint.frame, job->settings.units)) << "\n";
-        if (result->governing < 0) continue;
-        const Check& governing = result->checks[static_cast<std::size_t>(result->governing)];
-        for (const Remedy& r : remedies(*job, joint, governing, 6))
+        const Check* governing = governingCheck(*result);
+        if (!governing) continue;
+        for (const Remedy& r : remedies(*job, joint, *governing, 6))
             std::cout << "  " << fixedDecimals(r.utilisation, 2) << "  " << r.text << "\n";
     }
     return allWithin;

@@ -1,4 +1,5 @@
 #include "component/column_web.h"
+#include "joint/assembly.h"
 #include <cmath>
 
 namespace zg {
@@ -39,7 +40,7 @@ template <class Num> Num shearArea(Workings<Num>& w, const SideModel& m) {
                      larger(A - 2 * b * t_f + (t_w + 2 * r) * t_f, (h - 2 * t_f) * t_w));
     }
     if (m.doubler) {
-        const Num b_s = w.given("b_s", "width of the supplementary web plate", Quantity::Length, c.h - 2 * c.t_f - 1.8 * c.r);
+        const Num b_s = w.given("b_s", "width of the supplementary web plate", Quantity::Length, doublerWidth(c));
         A_vc = w.let("A_vc", "with the supplementary web plate, counted once", Quantity::Area, "EN 1993-1-8:2005 6.2.6.1(6)",
                      A_vc + b_s * t_w);
     }

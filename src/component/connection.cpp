@@ -281,7 +281,7 @@ private:
 
     void doublerWeld(double V) {
         // The plate's share of the panel shear, by area, flows in along the column flanges over the lever arm.
-        const double A_add = (m_.column.h - 2 * m_.column.t_f - 1.8 * m_.column.r) * m_.column.t_w;
+        const double A_add = doublerWidth(m_.column) * m_.column.t_w;
         const double share = std::max(0.0, V) * A_add / valueOf(cap_.A_vc);
         const double length = std::max(1.0, m_.centreOfCompression() - m_.flange / 2);
         const WeldStrength strength = jointStrength(m_.doublerSteel, m_.columnSteel);

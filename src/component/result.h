@@ -105,6 +105,11 @@ struct JointResult {
 };
 using JointResultPtr = std::shared_ptr<const JointResult>;
 
+/// Same limit state of the same side and sign, whatever the set and the numbers.
+[[nodiscard]] bool sameKind(const Check& a, const Check& b);
+/// The check that governs; null when none does.
+[[nodiscard]] const Check* governingCheck(const JointResult& result);
+
 /// The checks people look at: the worst of each kind, side and rows over all sets, sorted by utilisation; then what is not done.
 [[nodiscard]] std::vector<Check> ledger(const JointResult& result);
 /// The connection a check belongs to, or the one with the largest utilisation.

@@ -163,10 +163,6 @@ private:
     JointResult out_;
 };
 
-bool sameKind(const Check& a, const Check& b) {
-    return a.code == b.code && a.side == b.side && a.group == b.group && a.isReversed == b.isReversed;
-}
-
 } // namespace
 
 double transformationParameter(const ResolvedJoint& joint, SideId side, const ActionSet& set) {
@@ -194,6 +190,14 @@ tl::expected<JointResult, Diagnostics> verify(const Job& job, const Joint& joint
     const auto resolved = resolve(job, joint);
     if (!resolved) return tl::unexpected(resolved.error());
     return verify(*resolved, resultKey(job, joint));
+}
+
+bool sameKind(const Check& a, const Check& b) {
+    return a.code == b.code && a.side == b.side && a.group == b.group && a.isReversed == b.isReversed;
+}
+
+const Check* governingCheck(const JointResult& result) {
+    return result.governing >= 0 ? &result.checks[static_cast<std::size_t>(result.governing)] : nullptr;
 }
 
 std::vector<Check> ledger(const JointResult& result) {

@@ -1,6 +1,7 @@
 #include "exchange/job_file.h"
 #include "base/text.h"
 #include "exchange/file.h"
+#include "joint/edit.h"
 #include "joint/validate.h"
 #include <algorithm>
 #include <cmath>
@@ -266,15 +267,6 @@ Diagnostics checkHead(const json& document) {
 }
 
 } // namespace
-
-void sortRows(Joint& joint) {
-    const auto sort = [](SideSpec& side) {
-        std::stable_sort(side.rows.begin(), side.rows.end(),
-                         [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
-    };
-    sort(joint.right);
-    if (joint.left) sort(*joint.left);
-}
 
 tl::expected<ReadJob, Diagnostics> readJob(const std::string& text) {
     const auto document = parse(text);

@@ -26,7 +26,4 @@ struct ReadJob {
 /// JSON Schema (draft 2020-12) of the job file, made from the same field listings that read and write it.
 [[nodiscard]] std::string jobSchema();
 
-/// Rows of each side from top to bottom, as people number them.
-void sortRows(Joint& joint);
-
 } // namespace zg

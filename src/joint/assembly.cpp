@@ -177,7 +177,7 @@ private:
         }
         top = std::min(top + 40, out_.columnTop);
         bottom -= 40;
-        const double half = col_.h / 2 - col_.t_f - 0.9 * col_.r;
+        const double half = doublerWidth(col_) / 2;
         for (int i = 0; i < d.sides; ++i) {
             const double y = (i ? -1 : 1) * (col_.t_w + d.thickness) / 2;
             plate({PartKind::Doubler}, {0, y, 0}, ex, ez, rectangle(-half, bottom, half, top), d.thickness, d.steel,
@@ -240,6 +240,8 @@ std::string partId(const PartRef& part) {
 double levelOf(const ResolvedSide& side, double positionDown) {
     return (side.id == SideId::Left ? side.spec.level : 0.0) - positionDown;
 }
+
+double doublerWidth(const Section& column) { return column.h - 2 * column.t_f - 1.8 * column.r; }
 
 double stiffenerWidth(const std::optional<double>& given, const Section& column) {
     return given.value_or(std::floor((column.b - column.t_w) / 2));

@@ -50,6 +50,8 @@ struct Assembly {
 [[nodiscard]] Assembly buildAssembly(const ResolvedJoint& joint);
 /// Level of the outer face of a side's top flange, and of the point a distance down its plate.
 [[nodiscard]] double levelOf(const ResolvedSide& side, double positionDown);
+/// Width of a supplementary web plate: between the flanges, clear of the root fillets.
+[[nodiscard]] double doublerWidth(const Section& column);
 /// Width of one stiffener plate: given, or to the edge of the column flange.
 [[nodiscard]] double stiffenerWidth(const std::optional<double>& given, const Section& column);
 

@@ -30,6 +30,16 @@ template <class T> void put(std::optional<T>& slot, const T& value) { slot = val
 
 } // namespace
 
+void sortRows(SideSpec& side) {
+    std::stable_sort(side.rows.begin(), side.rows.end(),
+                     [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
+}
+
+void sortRows(Joint& joint) {
+    sortRows(joint.right);
+    if (joint.left) sortRows(*joint.left);
+}
+
 double dimensionValue(const ResolvedJoint& joint, const DimensionRef& ref) {
     const ResolvedSide* side = joint.side(ref.side);
     if (!side) return 0;
@@ -68,8 +78,7 @@ void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRe
         upper.position -= change;
     else
         lower.position += change;
-    std::stable_sort(s->rows.begin(), s->rows.end(),
-                     [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
+    sortRows(*s);
 }
 
 const char* wordOf(FittingKind kind) {
@@ -155,8 +164,7 @@ void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& r
         BoltRowSpec row;
         row.position = ref.position;
         s->rows.push_back(row);
-        std::stable_sort(s->rows.begin(), s->rows.end(),
-                         [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
+        sortRows(*s);
         return;
     }
     default: return;

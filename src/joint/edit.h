@@ -48,6 +48,10 @@ void removeFitting(Joint& joint, const FittingRef& ref);
 [[nodiscard]] bool removePart(Joint& joint, const PartRef& part);
 [[nodiscard]] const char* wordOf(FittingKind kind);
 
+/// Rows of each side from top to bottom, as people number them.
+void sortRows(SideSpec& side);
+void sortRows(Joint& joint);
+
 /// Nearest place a dragged row may snap to: whole 5 mm, and the limits of clearance to flanges, plate ends and other rows.
 [[nodiscard]] double snappedRow(const ResolvedJoint& joint, SideId side, int row, double position);
 /// Moves a row; the list stays in order from the top. Gives the row's new place.

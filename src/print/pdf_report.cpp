@@ -9,7 +9,6 @@
 #include <QPainter>
 #include <QPdfWriter>
 #include <algorithm>
-#include <cctype>
 #include <cmath>
 
 namespace zg {
@@ -102,33 +101,12 @@ private:
         std::vector<Word> words;
         for (const std::string& piece : split(text, ' ')) {
             Word w;
-            if (isSymbolic && piece.find('_') != std::string::npos)
-                w.runs = symbolWithTail(piece);
-            else
-                w.runs = {{piece, false, false}};
+            w.runs = isSymbolic ? typesetProse(piece) : std::vector<SymbolRun>{{piece, false, false}};
             w.width = widthOf(w.runs, font);
             words.push_back(std::move(w));
         }
         return words;
     }
-    /// "S_j,ini," in prose: the symbol without the punctuation after it.
-    static std::vector<SymbolRun> symbolWithTail(const std::string& piece) {
-        std::size_t head = 0;
-        while (head < piece.size() && !std::isalpha(static_cast<unsigned char>(piece[head]))) ++head;
-        std::size_t end = head;
-        while (end < piece.size() &&
-               (std::isalnum(static_cast<unsigned char>(piece[end])) || piece[end] == '_' || piece[end] == ','))
-            ++end;
-        while (end > head && piece[end - 1] == ',') --end;
-        std::string symbol = piece.substr(head, end - head);
-        std::replace(symbol.begin(), symbol.end(), ',', '_');
-        std::vector<SymbolRun> runs;
-        if (head > 0) runs.push_back({piece.substr(0, head), false, false});
-        for (SymbolRun& r : typesetSymbol(symbol)) runs.push_back(std::move(r));
-        if (end < piece.size()) runs.push_back({piece.substr(end), false, false});
-        return runs;
-    }
-
     /// Sets words in lines of a width; draws when `draws`; gives the height.
     double flow(const std::vector<Word>& words, double x, double y, double room, const QFont& font, bool draws,
                 Align align = Align::Left) {

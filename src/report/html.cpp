@@ -3,7 +3,6 @@
 #include "base/typeset.h"
 #include "drawing/svg.h"
 #include "words/phrases.h"
-#include <cctype>
 #include <cstdio>
 
 namespace zg {
@@ -49,55 +48,22 @@ private:
         return "<" + tag + ">" + anchor + escapedMarkup(h.text) + "</" + tag + ">\n";
     }
     std::string render(const TextBlock& t) {
-        std::string html = t.isSymbolic ? toHtml(typesetText(t.text)) : escapedMarkup(t.text);
+        std::string html = t.isSymbolic ? toHtml(typesetProse(t.text)) : escapedMarkup(t.text);
         if (t.isStrong) html = "<b>" + html + "</b>";
         return t.isFaint ? faint(html, "p") : "<p>" + html + "</p>\n";
-    }
-    /// Prose with symbols in it: only words that hold an underscore are symbols.
-    static std::vector<SymbolRun> typesetText(const std::string& text) {
-        std::vector<SymbolRun> runs;
-        std::string plain;
-        std::string word;
-        const auto flush = [&] {
-            // A comma directly after a symbol belongs to it only in house form "S_j,ini".
-            if (word.find('_') != std::string::npos) {
-                if (!plain.empty()) runs.push_back({std::move(plain), false, false});
-                plain.clear();
-                for (char& c : word)
-                    if (c == ',') c = '_';
-                for (SymbolRun& r : typesetSymbol(word)) runs.push_back(std::move(r));
-            } else {
-                plain += word;
-            }
-            word.clear();
-        };
-        for (std::size_t i = 0; i < text.size(); ++i) {
-            const char c = text[i];
-            const bool isInner = c == ',' && i + 1 < text.size() && std::isalpha(static_cast<unsigned char>(text[i + 1])) &&
-                                 word.find('_') != std::string::npos;
-            if (std::isalnum(static_cast<unsigned char>(c)) || c == '_' || isInner) {
-                word += c;
-            } else {
-                flush();
-                plain += c;
-            }
-        }
-        flush();
-        if (!plain.empty()) runs.push_back({std::move(plain), false, false});
-        return runs;
     }
     std::string render(const TableBlock& t) {
         std::string out = "<table width=\"100%\" cellspacing=\"0\" cellpadding=\"3\"><tr>";
         for (std::size_t i = 0; i < t.head.size(); ++i) {
             const bool isNumber = !t.rows.empty() && i < t.rows[0].size() && t.rows[0][i].isNumber;
             out += "<th width=\"" + fixedDecimals(100 * t.widths[i], 0) + "%\" align=\"" + (isNumber ? "right" : "left") +
-                   "\" style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + toHtml(typesetText(t.head[i])) + "</th>";
+                   "\" style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + toHtml(typesetProse(t.head[i])) + "</th>";
         }
         out += "</tr>\n";
         for (const auto& row : t.rows) {
             out += "<tr>";
             for (const TableCell& c : row) {
-                std::string html = c.isSymbolic ? toHtml(typesetText(c.text)) : escapedMarkup(c.text);
+                std::string html = c.isSymbolic ? toHtml(typesetProse(c.text)) : escapedMarkup(c.text);
                 if (c.hasState)
                     html = "<span title=\"" + std::string(wordOf(c.state)) + "\" style=\"color:" + hex(p_, toneOf(c.state)) +
                            "\">" + sign(c.state) + "</span>&nbsp;" + html;

@@ -65,8 +65,7 @@ private:
     }
 
     int governingSet() const {
-        if (result_.governing >= 0 && result_.checks[static_cast<std::size_t>(result_.governing)].set >= 0)
-            return result_.checks[static_cast<std::size_t>(result_.governing)].set;
+        if (const Check* governing = governingCheck(result_); governing && governing->set >= 0) return governing->set;
         return joint_.actions.empty() ? -1 : 0;
     }
 
@@ -111,7 +110,7 @@ private:
     }
 
     void rows() {
-        const Check* governing = result_.governing >= 0 ? &result_.checks[static_cast<std::size_t>(result_.governing)] : nullptr;
+        const Check* governing = governingCheck(result_);
         const ConnectionResult* c = connectionOf(result_, governing);
         if (!c || c->rows.empty()) return;
         d_.heading(3, std::string("Rows, ") +
@@ -179,7 +178,7 @@ private:
     }
 
     void curves() {
-        const Check* governing = result_.governing >= 0 ? &result_.checks[static_cast<std::size_t>(result_.governing)] : nullptr;
+        const Check* governing = governingCheck(result_);
         const ConnectionResult* c = connectionOf(result_, governing);
         if (!c) return;
         ChartOptions chart;
@@ -420,6 +419,12 @@ Document jointReport(const Job& job, const Joint& joint, const Diagnostics& prob
     d.text(joint.mark + " could not be computed:");
     for (const Diagnostic& p : problems) d.text("– " + p.subject + ": " + p.message);
     return d;
+}
+
+Document jointReport(const Job& job, const Joint& joint, const ReportOptions& options) {
+    const auto resolved = resolve(job, joint);
+    if (!resolved) return jointReport(job, joint, resolved.error());
+    return jointReport(job, joint, *resolved, verifyTraced(*resolved, resultKey(job, joint)), options);
 }
 
 Document registerReport(const Job& job) {

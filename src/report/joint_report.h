@@ -14,6 +14,8 @@ struct ReportOptions {
                                    const TracedVerification& traced, const ReportOptions& options);
 /// Document of a joint that could not be computed: says what is wrong.
 [[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const Diagnostics& problems);
+/// Either of the two: looks up, verifies with tracing, and reports.
+[[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const ReportOptions& options);
 /// Cover page: the register with verdicts.
 [[nodiscard]] Document registerReport(const Job& job);
 

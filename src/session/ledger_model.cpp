@@ -3,12 +3,6 @@
 #include "words/phrases.h"
 
 namespace zg {
-namespace {
-bool isTwin(const Check& a, const Check& b) {
-    return a.code == b.code && a.side == b.side && a.isReversed == b.isReversed && a.group == b.group;
-}
-} // namespace
-
 LedgerModel::LedgerModel(Session& session, QObject* parent) : QAbstractListModel(parent), session_(session) {
     rebuild();
     connect(&session, &Session::changed, this, [this](unsigned changes) {
@@ -18,6 +12,12 @@ LedgerModel::LedgerModel(Session& session, QObject* parent) : QAbstractListModel
 
 void LedgerModel::rebuild() {
     const JointState* state = session_.state();
+    const Joint* joint = session_.current();
+    datum_.clear();
+    if (joint && session_.datum()) {
+        const auto at = session_.datum()->results.find(joint->id);
+        if (at != session_.datum()->results.end() && at->second) datum_ = ledger(*at->second);
+    }
     std::vector<Check> next = state && state->result ? ledger(*state->result) : std::vector<Check>{};
     if (next.size() == checks_.size() && !next.empty()) {
         checks_ = std::move(next);
@@ -44,17 +44,14 @@ int LedgerModel::rowOf(const PartRef& part) const {
 
 int LedgerModel::rowOf(const Check& check) const {
     for (std::size_t i = 0; i < checks_.size(); ++i)
-        if (isTwin(checks_[i], check)) return static_cast<int>(i);
+        if (sameKind(checks_[i], check)) return static_cast<int>(i);
     return -1;
 }
 
 std::optional<double> LedgerModel::change(const Check& check) const {
-    const Joint* joint = session_.current();
-    if (!joint || !session_.datum() || check.group == CheckGroup::NotDone) return std::nullopt;
-    const auto at = session_.datum()->results.find(joint->id);
-    if (at == session_.datum()->results.end() || !at->second) return std::nullopt;
-    for (const Check& c : ledger(*at->second))
-        if (isTwin(c, check)) return check.utilisation - c.utilisation;
+    if (check.group == CheckGroup::NotDone) return std::nullopt;
+    for (const Check& c : datum_)
+        if (sameKind(c, check)) return check.utilisation - c.utilisation;
     return std::nullopt;
 }
 

@@ -26,6 +26,7 @@ private:
     [[nodiscard]] std::optional<double> change(const Check& check) const;
     Session& session_;
     std::vector<Check> checks_;
+    std::vector<Check> datum_; ///< ledger of the datum state, empty without one
 };
 
 } // namespace zg

@@ -205,11 +205,6 @@ const ConnectionResult* Session::shownConnection() {
     return best ? best : connectionOf(*s->result, nullptr);
 }
 
-std::vector<WorkingLine> Session::workings() {
-    const JointState* s = state();
-    return s && s->resolved ? verifyTraced(*s->resolved, s->key).lines : std::vector<WorkingLine>{};
-}
-
 bool Session::push(const QString& title, Job after, const std::string& currentId, const QString& mergeKey) {
     preview_.reset();
     if (after == job_) {
@@ -330,7 +325,7 @@ void Session::replaceJob(const Job& job, const std::string& currentId) {
         selectedCheck_.reset();
         if (s && s->result) {
             for (const Check& c : ledger(*s->result))
-                if (c.code == old.code && c.side == old.side && c.isReversed == old.isReversed) selectedCheck_ = c;
+                if (sameKind(c, old)) selectedCheck_ = c;
         }
     }
     notify(Content | (moved ? unsigned(Current) | Selection : 0U) | Settings_ | ActiveSet);

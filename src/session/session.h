@@ -79,7 +79,6 @@ public:
     void selectCheck(const std::optional<Check>& check);
     /// Connection that views show: of the selected check, else of the active set, else the governing one.
     [[nodiscard]] const ConnectionResult* shownConnection();
-    [[nodiscard]] std::vector<WorkingLine> workings(); ///< of the current joint, traced now
 
     // ---- edits, each an undo step with a name
     [[nodiscard]] QUndoStack* undoStack() const { return undo_; }

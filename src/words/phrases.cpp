@@ -238,6 +238,19 @@ std::string partName(const PartRef& part, bool isTwoSided) {
     return isTwoSided ? text + ", " + name(part.side) : text;
 }
 
+std::string partSummary(const JointResult& result, const PartRef& part, bool isTwoSided, UnitSystem units) {
+    constexpr int most = 5;
+    std::string text = partName(part, isTwoSided);
+    int lines = 0;
+    for (const Check& c : ledger(result)) {
+        const bool concerns = std::find(c.parts, c.parts + c.partCount, part) != c.parts + c.partCount;
+        if (!concerns || c.group == CheckGroup::NotDone || lines++ >= most) continue;
+        text += "\n" + fixedDecimals(c.utilisation, 2) + "  " + titleOf(c, isTwoSided) + ": " + numbersOf(c, units) + "  [" +
+                c.clause + "]";
+    }
+    return text;
+}
+
 std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointResult& result) {
     std::vector<std::string> list;
     const Settings& s = joint.settings;

@@ -29,6 +29,9 @@ namespace zg {
 /// Part for people ("end plate, right").
 [[nodiscard]] std::string partName(const PartRef& part, bool isTwoSided);
 
+/// The part and its worst checks, a line each: use, title, numbers, clause.
+[[nodiscard]] std::string partSummary(const JointResult& result, const PartRef& part, bool isTwoSided, UnitSystem units);
+
 /// Assumptions on which the result hangs, as sentences.
 [[nodiscard]] std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointResult& result);
 /// Out-of-balance of a set in words; empty when it is balanced or not known.

@@ -75,17 +75,8 @@ void VerdictBar::paintEvent(QPaintEvent*) {
     painter.setPen(qcolor(p, Tone::Ink));
     // The sentence is set in one line where it fits, else in two: never cut.
     const double headWidth = QFontMetricsF(bold).horizontalAdvance(QString::fromStdString(v.head) + QLatin1Char(' '));
-    std::string rest = v.rest;
-    const auto symbol = rest.find("S_j,ini");
-    std::vector<SymbolRun> runs;
-    if (symbol == std::string::npos) {
-        runs.push_back({rest, false, false});
-    } else {
-        runs = {{rest.substr(0, symbol), false, false},
-                {"S", false, false},
-                {"j,ini", true, false},
-                {rest.substr(symbol + 7), false, false}};
-    }
+    const std::string& rest = v.rest;
+    const std::vector<SymbolRun> runs = typesetProse(rest);
     for (double size = 14.5; size >= 12; size -= 0.5) {
         const QFont font = interfaceFont(size);
         if (headWidth + widthOf(runs, font) > room) continue;

@@ -401,14 +401,7 @@ bool SheetView::event(QEvent* event) {
         const Shape* shape = shapeAt(drawing(), {double(help->pos().x()), double(help->pos().y())});
         const auto* part = shape ? std::get_if<PartRef>(&shape->target) : nullptr;
         if (!part || !state || !state->result || !joint) return true;
-        std::string text = partName(*part, joint->left.has_value());
-        int lines = 0;
-        for (const Check& c : ledger(*state->result)) {
-            for (int i = 0; i < c.partCount; ++i) {
-                if (c.parts[i] != *part || c.group == CheckGroup::NotDone || lines++ >= 4) continue;
-                text += "\n" + fixedDecimals(c.utilisation, 2) + "  " + titleOf(c, joint->left.has_value());
-            }
-        }
+        const std::string text = partSummary(*state->result, *part, joint->left.has_value(), session_.job().settings.units);
         QToolTip::showText(help->globalPos(), QString::fromStdString(text), this);
         return true;
     }

@@ -71,16 +71,7 @@ bool DrawingView::event(QEvent* event) {
         QToolTip::hideText();
         return true;
     }
-    std::string text = partName(*part, joint->left.has_value());
-    int lines = 0;
-    for (const Check& c : ledger(*state->result)) {
-        for (int i = 0; i < c.partCount; ++i) {
-            if (c.parts[i] != *part || c.group == CheckGroup::NotDone || lines >= 5) continue;
-            text += "\n" + titleOf(c, joint->left.has_value()) + ": " + numbersOf(c, session_.job().settings.units) + "  [" +
-                    c.clause + "]";
-            ++lines;
-        }
-    }
+    const std::string text = partSummary(*state->result, *part, joint->left.has_value(), session_.job().settings.units);
     QToolTip::showText(help->globalPos(), QString::fromStdString(text), this);
     return true;
 }

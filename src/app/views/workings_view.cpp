@@ -72,15 +72,12 @@ void WorkingsView::showEvent(QShowEvent* event) {
 void WorkingsView::rebuild() {
     isStale_ = false;
     const Joint* joint = session_.current();
-    const JointState* state = session_.state();
-    if (!joint || !state) return page_->clear();
+    if (!joint) return page_->clear();
     const int at = page_->verticalScrollBar()->value();
     ReportOptions options;
     options.depth = depth_;
     options.withFigures = false;
-    const Document document = state->resolved ? jointReport(session_.job(), *joint, *state->resolved,
-                                                            verifyTraced(*state->resolved, state->key), options)
-                                              : jointReport(session_.job(), *joint, state->problems);
+    const Document document = jointReport(session_.job(), *joint, options);
     page_->document()->setDefaultStyleSheet(
         QStringLiteral("h1{font-size:18px} h2{font-size:15px;margin-top:14px} h3{font-size:13px;margin-top:10px} "
                        "h4{font-size:12px;margin-top:8px} "
