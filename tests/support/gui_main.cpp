@@ -5,6 +5,8 @@
 #include <catch2/catch.hpp>
 
 int main(int argc, char** argv) {
+    // Without a display too, and already while the build lists the cases: a list that aborts would leave them out unnoticed.
+    if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
     QStandardPaths::setTestModeEnabled(true); // settings and journals of the tests stay apart from the user's
     QApplication application(argc, argv);
     QCoreApplication::setOrganizationName(QStringLiteral("zealous-girder-tests"));
