@@ -1,0 +1,185 @@
+#include "fe/buckling.h"
+#include "fe/geometric_stiffness.h"
+#include <Eigen/Core>
+#include <Spectra/SymGEigsSolver.h>
+#include <algorithm>
+#include <cmath>
+
+namespace zg::fe {
+
+namespace {
+
+// y = -K_G x for the eigenvalue solver.
+class NegativeGeometric {
+  public:
+    using Scalar = double;
+    explicit NegativeGeometric(const SparseSymmetric& matrix) : matrix_(&matrix) {}
+    [[nodiscard]] Eigen::Index rows() const { return matrix_->size; }
+    [[nodiscard]] Eigen::Index cols() const { return matrix_->size; }
+    void perform_op(const double* x, double* y) const {
+        matrix_->multiply(x, y);
+        for (int i = 0; i < matrix_->size; ++i) y[i] = -y[i];
+    }
+
+  private:
+    const SparseSymmetric* matrix_;
+};
+
+class ElasticStiffness {
+  public:
+    using Scalar = double;
+    ElasticStiffness(const SparseSymmetric& matrix, const Factor& factor) : matrix_(&matrix), factor_(&factor) {}
+    [[nodiscard]] Eigen::Index rows() const { return matrix_->size; }
+    [[nodiscard]] Eigen::Index cols() const { return matrix_->size; }
+    void perform_op(const double* x, double* y) const { matrix_->multiply(x, y); }
+    void solve(const double* x, double* y) const { factor_->solve(x, y); }
+
+  private:
+    const SparseSymmetric* matrix_;
+    const Factor* factor_;
+};
+
+SparseSymmetric assembledGeometric(const System& system, const MembraneField& field) {
+    const int count = static_cast<int>(system.model().shells.size());
+    std::vector<ElementMatrix> matrices(count);
+    for (int e = 0; e < count; ++e)
+        matrices[e] = geometricStiffness(system.corners(e), system.model().shells[e].isTriangle(), field[e]);
+    return system.assembleShellMatrices(matrices);
+}
+
+SparseSymmetric combined(const SparseSymmetric& k, double factor, const SparseSymmetric& geometric) {
+    SparseSymmetric sum = k;
+    for (std::size_t i = 0; i < sum.value.size(); ++i) sum.value[i] += factor * geometric.value[i];
+    return sum;
+}
+
+BucklingMode described(const System& system, double factor, const double* vector, double energy) {
+    const Model& m = system.model();
+    BucklingMode mode;
+    mode.factor = factor;
+    system.map().expand(std::vector<double>(vector, vector + system.map().equationCount()), std::vector<double>(m.cases.size(), 0), mode.shape);
+    mode.partEnergy.assign(m.parts.size(), 0);
+    double inPlates = 0;
+    for (int e = 0; e < static_cast<int>(m.shells.size()); ++e) {
+        const ElementVector u = system.nodal(e, mode.shape);
+        const ElementMatrix& k = system.shell(e).elasticStiffness();
+        double sum = 0;
+        for (int i = 0; i < nodeColumns; ++i)
+            for (int j = 0; j < nodeColumns; ++j) sum += u[i] * k[packedAt(i, j)] * u[j];
+        mode.partEnergy[m.shells[e].part] += sum / energy;
+        inPlates += sum / energy;
+    }
+    mode.springEnergy = 1 - inPlates;
+    double most = 0;
+    int at = 0;
+    for (int d = 0; d < static_cast<int>(mode.shape.size()); ++d)
+        if (d % 6 < 3 && std::abs(mode.shape[d]) > most * (1 + 1e-9)) most = std::abs(mode.shape[d]), at = d;
+    if (most > 0)
+        for (double& v : mode.shape) v /= mode.shape[at] < 0 ? -most : most;
+    return mode;
+}
+
+void findModes(const System& system, const SparseSymmetric& k, const Factor& factor, const SparseSymmetric& geometric, int wanted,
+               BucklingResult& result) {
+    NegativeGeometric a(geometric);
+    ElasticStiffness b(k, factor);
+    const int n = k.size, basis = std::min(n, std::max(4 * wanted, 20));
+    Spectra::SymGEigsSolver<NegativeGeometric, ElasticStiffness, Spectra::GEigsMode::RegularInverse> solver(a, b, wanted, basis);
+    solver.init();
+    const Eigen::Index found = solver.compute(Spectra::SortRule::LargestAlge, 40, 1e-10);
+    result.modes.clear();
+    result.message.clear();
+    result.state = BucklingState::Found;
+    if (solver.info() != Spectra::CompInfo::Successful) {
+        result.state = BucklingState::NotConverged;
+        result.message = "Only " + std::to_string(found) + " of " + std::to_string(wanted) + " buckling modes converged.";
+    }
+    const Eigen::VectorXd values = solver.eigenvalues();
+    const Eigen::MatrixXd vectors = solver.eigenvectors();
+    for (Eigen::Index i = 0; i < values.size(); ++i) {
+        if (values[i] <= 0) continue;
+        const Eigen::VectorXd v = vectors.col(i);
+        Eigen::VectorXd kv(n);
+        k.multiply(v.data(), kv.data());
+        result.modes.push_back(described(system, 1 / values[i], v.data(), v.dot(kv)));
+    }
+    std::sort(result.modes.begin(), result.modes.end(), [](const BucklingMode& x, const BucklingMode& y) { return x.factor < y.factor; });
+}
+
+} // namespace
+
+MembraneField membraneForces(const Analysis& analysis) {
+    const System& system = analysis.system();
+    const State& state = analysis.state();
+    MembraneField field(system.model().shells.size());
+    for (int e = 0; e < static_cast<int>(field.size()); ++e) {
+        const ShellElement& shell = system.shell(e);
+        const LayeredSection& section = shell.section();
+        const int perPoint = historySize(section.layerCount());
+        for (int p = 0; p < shell.pointCount(); ++p) {
+            const SectionVector strain = shell.strainAt(p, system.nodal(e, state.freedoms), state.shells[e]);
+            const double* history = system.history(state, e) + static_cast<std::ptrdiff_t>(p) * perPoint;
+            PlaneStress n;
+            for (int layer = 0; layer < section.layerCount(); ++layer) {
+                const PlaneStress s = section.layerStress(strain, history, layer);
+                n.x += section.layerWeight(layer) * s.x;
+                n.y += section.layerWeight(layer) * s.y;
+                n.xy += section.layerWeight(layer) * s.xy;
+            }
+            field[e][p] = n;
+        }
+    }
+    return field;
+}
+
+MembraneField prescribedMembrane(const System& system, const std::function<MembraneTensor(Vec3, int)>& tensor) {
+    const Model& m = system.model();
+    MembraneField field(m.shells.size());
+    for (int e = 0; e < static_cast<int>(field.size()); ++e) {
+        for (int p = 0; p < system.shell(e).pointCount(); ++p) {
+            const ShellElement::Point& point = system.shell(e).point(p);
+            Vec3 at;
+            for (int i = 0; i < system.shell(e).nodeCount(); ++i) at = at + point.shape[i] * m.nodes[m.shells[e].nodes[i]];
+            const MembraneTensor t = tensor(at, e);
+            const auto component = [&](Vec3 a, Vec3 b) { return a.x * dot(t[0], b) + a.y * dot(t[1], b) + a.z * dot(t[2], b); };
+            field[e][p] = {component(point.x, point.x), component(point.y, point.y), component(point.x, point.y)};
+        }
+    }
+    return field;
+}
+
+BucklingResult buckle(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings) {
+    const System& system = analysis.system();
+    BucklingResult result;
+    const SparseSymmetric k = analysis.tangent(true), geometric = assembledGeometric(system, field);
+    Factor factor;
+    factor.analyse(k);
+    if (factor.factorise(k) != FactorState::PositiveDefinite) {
+        result.state = BucklingState::Singular;
+        result.message = "The structure is not stable in this state, so buckling factors have no meaning.";
+        return result;
+    }
+    const int interesting = countNegativePivots(combined(k, settings.largestFactor, geometric));
+    result.countOfInterest = interesting;
+    if (interesting == 0) {
+        result.isComplete = true;
+        result.message = "No buckling below the largest factor of interest.";
+        return result;
+    }
+    // When the last mode has twins beyond those asked for, or one was missed, the count says so and more are asked for.
+    int wanted = std::min({interesting > 0 ? interesting : settings.modes, settings.modes, k.size - 1});
+    for (int round = 0; round < 3; ++round) {
+        findModes(system, k, factor, geometric, wanted, result);
+        if (result.modes.empty()) break;
+        result.countBelowLast = countNegativePivots(combined(k, result.modes.back().factor * (1 + 1e-6), geometric));
+        const int found = static_cast<int>(result.modes.size());
+        result.isComplete = result.countBelowLast == found && result.state == BucklingState::Found;
+        if (result.isComplete || result.countBelowLast <= found || result.countBelowLast >= k.size) break;
+        wanted = result.countBelowLast;
+    }
+    if (!result.isComplete && result.message.empty())
+        result.message = std::to_string(result.countBelowLast) + " factors lie below the last mode found, " + std::to_string(result.modes.size()) + " were found.";
+    return result;
+}
+
+} // namespace zg::fe
