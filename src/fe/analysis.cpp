@@ -120,19 +120,20 @@ void Analysis::unbalanced(const State& next, std::vector<double>& onFreedoms) co
     for (std::size_t d = 0; d < onFreedoms.size(); ++d) onFreedoms[d] -= internalNext_[d];
 }
 
-// Largest unbalanced force on an equation, moments divided by the size of the model, over the largest load or reaction.
+// Largest unbalanced force on an equation, moments divided by the size of the model, over the largest load or reaction so far.
 double Analysis::residualOf(const std::vector<double>& onFreedoms, const State& next) const {
     std::vector<double> r, external;
     system_->map().reduce(onFreedoms, r);
     system_->external(next.factors, external);
-    double largest = 0, acting = 0;
+    double largest = 0, acting = system_->largestSpringForce();
     for (int d = 0; d < static_cast<int>(external.size()); ++d) {
         const double scale = lengthScale_[d % 6];
         acting = std::max({acting, scale * std::abs(external[d]), scale * std::abs(internalNext_[d])});
         const int eq = system_->map().equation(d);
         if (eq >= 0) largest = std::max(largest, scale * std::abs(r[eq]));
     }
-    return acting > 0 ? largest / acting : 0;
+    const double reference = std::max(acting, peakForce_);
+    return reference > 0 ? largest / reference : 0;
 }
 
 Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
@@ -169,6 +170,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     }
     double best = unlimited;
     int stalled = 0;
+    std::size_t lastContacts = 0;
     for (run.iterations = 1; run.iterations <= settings_.mostIterations; ++run.iterations) {
         if (run.progress && run.progress->isCancelled()) return StepOutcome::Cancelled;
         run.factorState = factorise();
@@ -219,7 +221,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
             return inner(correction, r);
         };
         double slope = goTo(1);
-        if (!std::isfinite(residual_)) return StepOutcome::Failed;
+        if (!std::isfinite(residual_) || !std::isfinite(slope)) return StepOutcome::Failed;
         // Line search on the energy slope; the first iteration of a controlled step has to reach its goal first.
         if (residual_ > settings_.tolerance && !(isFirst && !isLoad)) {
             double low = 0, lowSlope = slopeBefore, high = 1, highSlope = slope;
@@ -233,7 +235,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
         double rounding = 0; // the least that cancellation in the element forces leaves
         for (int j = 0; j < map.equationCount(); ++j)
             rounding = std::max(rounding, system_->pattern().value[system_->pattern().columnStart[j]] * std::abs(run.unknowns[j]));
-        double acting = 0;
+        double acting = peakForce_;
         for (std::size_t d = 0; d < internalNext_.size(); ++d) acting = std::max(acting, lengthScale_[d % 6] * std::abs(internalNext_[d]));
         const bool isDone = residual_ <= settings_.tolerance || (residual_ <= 1e-6 && residual_ * acting <= 1e-13 * rounding);
         if (isDone) {
@@ -241,7 +243,11 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
             for (std::size_t i = 0; i < start.size(); ++i) run.lastIncrement[i] = run.unknowns[i] - start[i];
             return StepOutcome::Converged;
         }
-        stalled = residual_ < 0.9 * best ? 0 : stalled + 1;
+        // A change of contacts is progress too, even when the imbalance does not show it yet.
+        std::size_t contacts = 0;
+        for (const SpringState& spring : next_.springs) contacts = 31 * contacts + (spring.isActive ? 1 : 2);
+        stalled = residual_ < 0.9 * best || contacts != lastContacts ? 0 : stalled + 1;
+        lastContacts = contacts;
         best = std::min(best, residual_);
         if (stalled > 7 || residual_ > 1e6) return StepOutcome::Failed;
     }
@@ -263,6 +269,8 @@ void Analysis::accept(StageRun& run, int iterations) {
         work_ += 0.5 * (internal_[d] + internalNext_[d]) * (next_.freedoms[d] - now_.freedoms[d]);
     std::swap(now_, next_);
     internal_ = internalNext_;
+    peakForce_ = std::max(peakForce_, system_->largestSpringForce());
+    for (std::size_t d = 0; d < internal_.size(); ++d) peakForce_ = std::max(peakForce_, lengthScale_[d % 6] * std::abs(internal_[d]));
     run.tau = run.trialTau;
     Step s;
     s.stage = stageCount_ - 1;
@@ -367,7 +375,7 @@ RunResult Analysis::run(const Stage& stage, const OnStep& onStep, Progress* prog
         const double done = isLoad ? run.tau : isWatched ? (watchedValue(stage.watched, now_.freedoms) - run.watchedStart) / stage.target : run.tau / stage.mostTau;
         if (progress) progress->report(std::min(1.0, std::max(0.0, done)), stage.id);
         double size = step;
-        if (isLoad) size = std::min(step, 1 - run.tau);
+        if (isLoad) size = run.tau + step > 1 - 1e-9 ? 1 - run.tau : step;
         if (isWatched) {
             const double left = std::abs(stage.target) * (1 - done);
             size = std::min(step, left);

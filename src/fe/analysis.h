@@ -51,7 +51,7 @@ struct Step {
     std::vector<double> factors;
     double watched = 0;        ///< since the start of the stage
     int iterations = 0;
-    double residual = 0;       ///< largest unbalanced force over the largest force acting
+    double residual = 0;       ///< largest unbalanced force over the largest load or reaction so far
     double externalWork = 0;   ///< N mm, from the start of the analysis
     double storedEnergy = 0, plasticWork = 0;
     [[nodiscard]] double energyGap() const { return externalWork - storedEnergy - plasticWork; }
@@ -69,7 +69,7 @@ struct RunResult {
 
 struct SolverSettings {
     double tolerance = 1e-8; ///< residual as in Step
-    int mostIterations = 16;
+    int mostIterations = 30;
     int threads = 2;
 };
 
@@ -137,7 +137,7 @@ class Analysis {
     State now_, next_;
     std::vector<double> internal_, internalNext_;
     std::vector<Step> steps_;
-    double work_ = 0, residual_ = 0;
+    double work_ = 0, residual_ = 0, peakForce_ = 0;
     int stageCount_ = 0;
     bool isAnalysed_ = false, isTangentCurrent_ = false;
     Times times_;

@@ -190,7 +190,9 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
     elasticTangent(elasticPart);
     std::array<double, shellColumns> all{};
     Full full;
-    constexpr int mostIterations = 25;
+    constexpr int mostIterations = 40;
+    InternalModes good{}, correction{}; // last modes that lessened the imbalance, and the correction tried from there
+    double goodWorst = 0, part = 1;
     for (int iteration = 0;; ++iteration) {
         std::copy(u.begin(), u.end(), all.begin());
         std::copy(state.modes.begin(), state.modes.end(), all.begin() + nodeColumns);
@@ -229,9 +231,18 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
             }
             const double worst = std::max({std::abs(out[0]), std::abs(out[1]), std::abs(out[2]), std::abs(out[3])});
             isDone = worst <= 1e-10 * scale || iteration == mostIterations;
-            if (!isDone) {
+            if (!isDone && iteration > 0 && !(worst < goodWorst) && part > 1e-3) {
+                part *= 0.5; // overshot: go back half the way
+                for (int m = 0; m < modeCount; ++m) state.modes[m] = good[m] - part * correction[m];
+            } else if (!isDone) {
                 ModeFactor(full.stiffness).solve(out);
-                for (int m = 0; m < modeCount; ++m) state.modes[m] -= out[m];
+                good = state.modes;
+                goodWorst = worst;
+                part = 1;
+                for (int m = 0; m < modeCount; ++m) {
+                    correction[m] = out[m];
+                    state.modes[m] -= out[m];
+                }
             }
         }
         if (isDone) {

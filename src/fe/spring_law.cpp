@@ -23,7 +23,10 @@ SpringResponse oneComponent(double force, double tangent) { return {{force, 0, 0
 
 SpringResponse respondContact(const ContactLaw& law, double deflection, SpringState& after) {
     const double approach = deflection + law.gap;
-    after.isActive = approach < 0 || (approach == 0 && law.gap <= 0);
+    // Just touching: any stiffness from nothing to the full one is a tangent. A soft one lets the first step find which points open, where
+    // the full one would release them one by one; none would leave a part that only rests on others without hold.
+    if (approach == 0) return oneComponent(0, 1e-3 * law.stiffness);
+    after.isActive = approach < 0;
     return after.isActive ? oneComponent(law.stiffness * approach, law.stiffness) : oneComponent(0, 0);
 }
 

@@ -230,10 +230,12 @@ void System::evaluate(const State& before, State& after, std::vector<double>& in
 void System::evaluateLinks(const State& before, State& after) { evaluateLinks(before, after, nullptr); }
 
 void System::evaluateLinks(const State& before, State& after, std::vector<double>* internal) {
+    largestSpringForce_ = 0;
     for (std::size_t i = 0; i < links_.size(); ++i) {
         const int index = static_cast<int>(i);
         const SpringResponse r = respond(model_->links[i].law, deflection(index, after.freedoms), before.springs[i], after.springs[i]);
         linkTangent_[i] = r.tangent;
+        if (!model_->links[i].isRotation) largestSpringForce_ = std::max({largestSpringForce_, std::abs(r.force[0]), std::abs(r.force[1]), std::abs(r.force[2])});
         for (int c = 0; c < 3 && internal; ++c)
             for (const auto& [freedom, f] : links_[i].rows[c]) (*internal)[freedom] += f * r.force[c];
     }

@@ -32,6 +32,8 @@ class System {
     /// Brings `after` (its freedoms are set) to the materials' answer, starting from the history of `before`; internal forces on all
     /// freedoms; tangents are kept for assemble() when asked for.
     void evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent);
+    /// Largest force in a spring at the last evaluate(), N; rotations left out.
+    [[nodiscard]] double largestSpringForce() const { return largestSpringForce_; }
     /// The springs alone: their states and tangents at the freedoms of `after`.
     void evaluateLinks(const State& before, State& after);
     /// Stiffness of the last evaluate() with tangents.
@@ -90,6 +92,7 @@ class System {
     std::vector<ElementMatrix> stiffness_;            ///< of shells, on nodal freedoms
     std::vector<std::array<double, 9>> linkTangent_;
     std::vector<ElementVector> forces_;
+    double largestSpringForce_ = 0;
     SparseSymmetric matrix_;
     std::vector<int> gatherStart_, gatherSource_;
     std::vector<std::vector<std::pair<int, double>>> caseForces_; ///< per case: freedom, force
