@@ -13,13 +13,13 @@ using Clock = std::chrono::steady_clock;
 
 // Adds the wall time of a scope to a sum.
 class Stopwatch {
-  public:
+public:
     explicit Stopwatch(double& sum) : sum_(&sum), start_(Clock::now()) {}
     ~Stopwatch() { *sum_ += std::chrono::duration<double>(Clock::now() - start_).count(); }
     Stopwatch(const Stopwatch&) = delete;
     Stopwatch& operator=(const Stopwatch&) = delete;
 
-  private:
+private:
     double* sum_;
     Clock::time_point start_;
 };
@@ -59,15 +59,15 @@ const double* fractureOf(const SpringLaw& law) {
 struct Analysis::StageRun {
     const Stage& stage;
     Progress* progress = nullptr;
-    std::vector<double> base, direction;       // factors = base + tau direction
-    std::vector<double> loadDirection;         // forces of `direction` on freedoms
-    std::vector<double> givenDirection;        // movements of `direction` on freedoms
+    std::vector<double> base, direction; // factors = base + tau direction
+    std::vector<double> loadDirection;   // forces of `direction` on freedoms
+    std::vector<double> givenDirection;  // movements of `direction` on freedoms
     bool hasGiven = false;
     double tau = 0, watchedStart = 0, watchedGoal = 0;
-    std::vector<double> unknowns;              // of the trial
-    std::vector<double> lastIncrement;         // of the last converged step, on equations
-    std::vector<double> watchedRow;            // the watched movement on equations
-    double watchedGiven = 0;                   // its change per tau by given movements
+    std::vector<double> unknowns;      // of the trial
+    std::vector<double> lastIncrement; // of the last converged step, on equations
+    std::vector<double> watchedRow;    // the watched movement on equations
+    double watchedGiven = 0;           // its change per tau by given movements
     double arcLength = 0, firstCompliance = 0, compliance = 0;
     double trialTau = 0;
     int iterations = 0;
@@ -89,9 +89,12 @@ std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& foun
     a->next_ = a->now_;
     a->internal_.assign(a->now_.freedoms.size(), 0);
     Vec3 low = model.nodes[0], high = low;
-    for (const Vec3& x : model.nodes)
+    const auto include = [&](Vec3 x) {
         for (int k = 0; k < 3; ++k) low[k] = std::min(low[k], x[k]), high[k] = std::max(high[k], x[k]);
-    const double size = std::max(norm(high - low), 1e-30);
+    };
+    for (const Vec3& x : model.nodes) include(x);
+    for (const Link& link : model.links) include(link.a.position); // springs may reach beyond the nodes
+    const double size = norm(high - low) > 0 ? norm(high - low) : 1;
     a->lengthScale_.resize(6);
     for (int k = 0; k < 6; ++k) a->lengthScale_[k] = k < 3 ? 1 : 1 / size;
     return a;
@@ -190,7 +193,8 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
             factor_.solve(loadEq.data(), tangential.data());
             if (isFirst) run.compliance = inner(tangential, loadEq);
             if (stage.control == Control::Displacement) {
-                const double left = run.watchedGoal - watchedValue(stage.watched, next_.freedoms) - inner(run.watchedRow, correction);
+                const double left =
+                    run.watchedGoal - watchedValue(stage.watched, next_.freedoms) - inner(run.watchedRow, correction);
                 const double slope = inner(run.watchedRow, tangential) + run.watchedGiven;
                 tauChange = left / slope;
             } else if (isFirst) {
@@ -225,8 +229,11 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
         // Line search on the energy slope; the first iteration of a controlled step has to reach its goal first.
         if (residual_ > settings_.tolerance && !(isFirst && !isLoad)) {
             double low = 0, lowSlope = slopeBefore, high = 1, highSlope = slope;
-            for (int search = 0; search < 5 && lowSlope * highSlope < 0 && std::abs(slope) > 0.6 * std::abs(slopeBefore); ++search) {
-                const double s = std::min(std::max(low - lowSlope * (high - low) / (highSlope - lowSlope), low + 0.05 * (high - low)), high - 0.05 * (high - low));
+            for (int search = 0; search < 5 && lowSlope * highSlope < 0 && std::abs(slope) > 0.6 * std::abs(slopeBefore);
+                 ++search) {
+                const double s =
+                    std::min(std::max(low - lowSlope * (high - low) / (highSlope - lowSlope), low + 0.05 * (high - low)),
+                             high - 0.05 * (high - low));
                 slope = goTo(s);
                 (slope * lowSlope > 0 ? low : high) = s;
                 (slope * lowSlope > 0 ? lowSlope : highSlope) = slope;
@@ -234,9 +241,11 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
         }
         double rounding = 0; // the least that cancellation in the element forces leaves
         for (int j = 0; j < map.equationCount(); ++j)
-            rounding = std::max(rounding, system_->pattern().value[system_->pattern().columnStart[j]] * std::abs(run.unknowns[j]));
+            rounding =
+                std::max(rounding, system_->pattern().value[system_->pattern().columnStart[j]] * std::abs(run.unknowns[j]));
         double acting = peakForce_;
-        for (std::size_t d = 0; d < internalNext_.size(); ++d) acting = std::max(acting, lengthScale_[d % 6] * std::abs(internalNext_[d]));
+        for (std::size_t d = 0; d < internalNext_.size(); ++d)
+            acting = std::max(acting, lengthScale_[d % 6] * std::abs(internalNext_[d]));
         const bool isDone = residual_ <= settings_.tolerance || (residual_ <= 1e-6 && residual_ * acting <= 1e-13 * rounding);
         if (isDone) {
             run.lastIncrement.resize(start.size());
@@ -270,7 +279,8 @@ void Analysis::accept(StageRun& run, int iterations) {
     std::swap(now_, next_);
     internal_ = internalNext_;
     peakForce_ = std::max(peakForce_, system_->largestSpringForce());
-    for (std::size_t d = 0; d < internal_.size(); ++d) peakForce_ = std::max(peakForce_, lengthScale_[d % 6] * std::abs(internal_[d]));
+    for (std::size_t d = 0; d < internal_.size(); ++d)
+        peakForce_ = std::max(peakForce_, lengthScale_[d % 6] * std::abs(internal_[d]));
     run.tau = run.trialTau;
     Step s;
     s.stage = stageCount_ - 1;
@@ -307,7 +317,9 @@ RunResult Analysis::startStage(StageRun& run) {
         result.message = "The stage " + stage.id + " cannot be run: " + why;
         return result;
     };
-    if (stage.factors.size() != model().cases.size()) return invalid("it names " + std::to_string(stage.factors.size()) + " load factors for " + std::to_string(model().cases.size()) + " load cases.");
+    if (stage.factors.size() != model().cases.size())
+        return invalid("it names " + std::to_string(stage.factors.size()) + " load factors for " +
+                       std::to_string(model().cases.size()) + " load cases.");
     for (double f : stage.factors)
         if (!std::isfinite(f)) return invalid("a load factor is not a number.");
     if (!(stage.firstStep > 0 && stage.smallestStep > 0)) return invalid("its steps must be above 0.");
@@ -320,17 +332,20 @@ RunResult Analysis::startStage(StageRun& run) {
     run.watchedStart = watchedValue(stage.watched, now_.freedoms);
     std::vector<double> row(system_->map().freedomCount(), 0);
     for (const Term& t : stage.watched) {
-        if (t.node < 0 || t.node >= static_cast<int>(model().nodes.size())) return invalid("the watched movement names a node that does not exist.");
+        if (t.node < 0 || t.node >= static_cast<int>(model().nodes.size()))
+            return invalid("the watched movement names a node that does not exist.");
         row[freedomIndex(t)] += t.factor;
     }
     system_->map().reduce(row, run.watchedRow);
     run.watchedGiven = watchedValue(stage.watched, run.givenDirection);
     if (stage.control == Control::Displacement) {
-        if (stage.watched.empty() || stage.target == 0 || !std::isfinite(stage.target)) return invalid("displacement control needs a watched movement and a target other than 0.");
+        if (stage.watched.empty() || stage.target == 0 || !std::isfinite(stage.target))
+            return invalid("displacement control needs a watched movement and a target other than 0.");
         if (run.watchedGiven == 0 && std::all_of(run.watchedRow.begin(), run.watchedRow.end(), [](double v) { return v == 0; }))
             return invalid("the watched movement is held by a support.");
     }
-    if (stage.control != Control::Load && std::all_of(run.loadDirection.begin(), run.loadDirection.end(), [](double v) { return v == 0; }) && !run.hasGiven)
+    if (stage.control != Control::Load &&
+        std::all_of(run.loadDirection.begin(), run.loadDirection.end(), [](double v) { return v == 0; }) && !run.hasGiven)
         return invalid("no load changes in it.");
 
     // From the present state every point answers elastically first; a stage may well unload.
@@ -372,7 +387,9 @@ RunResult Analysis::run(const Stage& stage, const OnStep& onStep, Progress* prog
     };
     double lastTau = 0, lastWatched = 0;
     for (result.steps = 0; result.steps < stage.mostSteps;) {
-        const double done = isLoad ? run.tau : isWatched ? (watchedValue(stage.watched, now_.freedoms) - run.watchedStart) / stage.target : run.tau / stage.mostTau;
+        const double done = isLoad      ? run.tau
+                            : isWatched ? (watchedValue(stage.watched, now_.freedoms) - run.watchedStart) / stage.target
+                                        : run.tau / stage.mostTau;
         if (progress) progress->report(std::min(1.0, std::max(0.0, done)), stage.id);
         double size = step;
         if (isLoad) size = run.tau + step > 1 - 1e-9 ? 1 - run.tau : step;
@@ -407,10 +424,11 @@ RunResult Analysis::run(const Stage& stage, const OnStep& onStep, Progress* prog
                 result.shape = soft.shape;
                 const std::string where = soft.parts.empty() ? "" : " What moves most: " + listed(soft.parts) + ".";
                 return finish(isSoft ? StopReason::LimitLoad : StopReason::NotConverged,
-                              (isSoft ? "No equilibrium beyond " : "No equilibrium found beyond ") + number(100 * run.tau) + " % of " + stage.id +
-                                  " (residual " + number(residual_) + " of the load)." + where);
+                              (isSoft ? "No equilibrium beyond " : "No equilibrium found beyond ") + number(100 * run.tau) +
+                                  " % of " + stage.id + " (residual " + number(residual_) + " of the load)." + where);
             }
-            step = std::max(smallest, outcome == StepOutcome::Converged ? size * std::max(1 - broken, 0.05) * (1 + 5e-4) : 0.35 * size);
+            step = std::max(smallest,
+                            outcome == StepOutcome::Converged ? size * std::max(1 - broken, 0.05) * (1 + 5e-4) : 0.35 * size);
             continue;
         }
         const int iterations = run.iterations;
@@ -426,10 +444,13 @@ RunResult Analysis::run(const Stage& stage, const OnStep& onStep, Progress* prog
                 brokenIds.push_back(model().links[i].id);
             }
         }
-        if (onStep && !onStep(*this, steps_.back())) return finish(StopReason::Stopped, "Stopped by the caller's condition during " + stage.id + ".");
+        if (onStep && !onStep(*this, steps_.back()))
+            return finish(StopReason::Stopped, "Stopped by the caller's condition during " + stage.id + ".");
         if (!brokenIds.empty()) {
             result.ids.insert(result.ids.end(), brokenIds.begin(), brokenIds.end());
-            if (stage.stopsAtFracture) return finish(StopReason::Fracture, listed(brokenIds) + " broke at " + number(100 * run.tau) + " % of " + stage.id + ".");
+            if (stage.stopsAtFracture)
+                return finish(StopReason::Fracture,
+                              listed(brokenIds) + " broke at " + number(100 * run.tau) + " % of " + stage.id + ".");
             next_ = now_;
             evaluate(next_, true);
             internal_ = internalNext_;
@@ -438,17 +459,23 @@ RunResult Analysis::run(const Stage& stage, const OnStep& onStep, Progress* prog
         }
         const double watched = steps_.back().watched;
         if (isLoad && run.tau >= 1 - 1e-12) return finish(StopReason::Reached, "");
-        if (isWatched && std::abs(watched - stage.target) <= 1e-9 * std::abs(stage.target)) return finish(StopReason::Reached, "");
+        if (isWatched && std::abs(watched - stage.target) <= 1e-9 * std::abs(stage.target))
+            return finish(StopReason::Reached, "");
         if (!isLoad && run.tau >= stage.mostTau) return finish(StopReason::Reached, "");
         if (stage.flatMovement > 0 && std::abs(watched - lastWatched) >= stage.flatMovement) {
-            if (run.tau - lastTau < stage.flatness * std::abs(run.tau)) return finish(StopReason::Flat, "The load no longer rises: limit reached at " + number(100 * run.tau) + " % of " + stage.id + ".");
+            if (run.tau - lastTau < stage.flatness * std::abs(run.tau))
+                return finish(StopReason::Flat,
+                              "The load no longer rises: limit reached at " + number(100 * run.tau) + " % of " + stage.id + ".");
             lastTau = run.tau;
             lastWatched = watched;
         }
-        if (iterations <= 5) step = std::min(std::max(step, size) * 1.6, largest);
-        else if (iterations > 10) step = std::max(smallest, 0.6 * step);
+        if (iterations <= 5)
+            step = std::min(std::max(step, size) * 1.6, largest);
+        else if (iterations > 10)
+            step = std::max(smallest, 0.6 * step);
     }
-    return finish(StopReason::StepCount, "Ended after " + std::to_string(stage.mostSteps) + " steps at " + number(100 * run.tau) + " % of " + stage.id + ".");
+    return finish(StopReason::StepCount, "Ended after " + std::to_string(stage.mostSteps) + " steps at " + number(100 * run.tau) +
+                                             " % of " + stage.id + ".");
 }
 
 std::vector<Wrench> Analysis::reactions() const {

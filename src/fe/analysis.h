@@ -18,14 +18,15 @@ struct Stage {
     std::string id = "load";
     std::vector<double> factors; ///< per load case, at tau = 1
     Control control = Control::Load;
-    double firstStep = 1;        ///< of tau (Load), or mm/rad of the watched movement (Displacement), or tau of the first step (ArcLength)
-    double smallestStep = 1e-4;  ///< of the first step
-    double largestStep = 1;      ///< of tau (Load); of the first step otherwise
+    double firstStep =
+        1; ///< of tau (Load), or mm/rad of the watched movement (Displacement), or tau of the first step (ArcLength)
+    double smallestStep = 1e-4; ///< of the first step
+    double largestStep = 1;     ///< of tau (Load); of the first step otherwise
     int mostSteps = 400;
-    Terms watched;               ///< Displacement: the movement that is controlled; may be watched (reported) in any stage
-    double target = 0;           ///< Displacement: where to stop, change since the start of the stage; ArcLength: ignored
-    double mostTau = unlimited;  ///< Displacement, ArcLength: stop when tau has reached it
-    double flatness = 0;         ///< stop when a step raises tau by less than this part while the watched movement grows by flatMovement
+    Terms watched;              ///< Displacement: the movement that is controlled; may be watched (reported) in any stage
+    double target = 0;          ///< Displacement: where to stop, change since the start of the stage; ArcLength: ignored
+    double mostTau = unlimited; ///< Displacement, ArcLength: stop when tau has reached it
+    double flatness = 0; ///< stop when a step raises tau by less than this part while the watched movement grows by flatMovement
     double flatMovement = 0;
     bool tightens = false;       ///< springs with a preload hold exactly it during this stage and are locked at its end
     bool stopsAtFracture = true; ///< stop when a spring breaks; otherwise go on without it
@@ -41,7 +42,7 @@ enum class StopReason {
     StepCount,    ///< as many steps as allowed
     Stopped,      ///< by the caller's own condition
     Cancelled,
-    Invalid       ///< the stage makes no sense (see message)
+    Invalid ///< the stage makes no sense (see message)
 };
 
 /// One converged state.
@@ -49,20 +50,20 @@ struct Step {
     int stage = 0;
     double tau = 0;
     std::vector<double> factors;
-    double watched = 0;        ///< since the start of the stage
+    double watched = 0; ///< since the start of the stage
     int iterations = 0;
-    double residual = 0;       ///< largest unbalanced force over the largest load or reaction so far
-    double externalWork = 0;   ///< N mm, from the start of the analysis
+    double residual = 0;     ///< largest unbalanced force over the largest load or reaction so far
+    double externalWork = 0; ///< N mm, from the start of the analysis
     double storedEnergy = 0, plasticWork = 0;
     [[nodiscard]] double energyGap() const { return externalWork - storedEnergy - plasticWork; }
 };
 
 struct RunResult {
     StopReason reason = StopReason::Reached;
-    std::string message;              ///< in words, with the ids concerned
-    std::vector<std::string> ids;     ///< parts or springs concerned
-    std::vector<double> shape;        ///< movement of a mechanism or of what gives way, [6 nodes]; else empty
-    double residual = 0;              ///< of the last attempt
+    std::string message;          ///< in words, with the ids concerned
+    std::vector<std::string> ids; ///< parts or springs concerned
+    std::vector<double> shape;    ///< movement of a mechanism or of what gives way, [6 nodes]; else empty
+    double residual = 0;          ///< of the last attempt
     int steps = 0;
     [[nodiscard]] bool isComplete() const { return reason == StopReason::Reached; }
 };
@@ -73,10 +74,10 @@ struct SolverSettings {
     int threads = 2;
 };
 
-/// Runs stages of loading on a model, one after the other; at any time the last converged state can be read. A failed step leaves that
-/// state untouched.
+/// Runs stages of loading on a model, one after the other; at any time the last converged state can be read. A failed step leaves
+/// that state untouched.
 class Analysis {
-  public:
+public:
     /// Null with the reasons when the model cannot be computed.
     static std::unique_ptr<Analysis> create(const Model& model, Diagnostics& found, const SolverSettings& settings = {});
 
@@ -116,7 +117,7 @@ class Analysis {
     [[nodiscard]] Kept keep() const { return {now_, internal_, work_}; }
     void takeBack(const Kept& kept);
 
-  private:
+private:
     Analysis() = default;
     struct StageRun;
     enum class StepOutcome { Converged, Failed, Cancelled, Singular };

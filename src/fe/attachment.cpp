@@ -77,7 +77,8 @@ Attachment attachToFace(const std::vector<Vec3>& nodes, const std::array<int, 4>
     return a;
 }
 
-Attachment attachToPatch(const std::vector<Vec3>& nodes, const std::vector<int>& patch, const std::vector<double>& weights, Vec3 position) {
+Attachment attachToPatch(const std::vector<Vec3>& nodes, const std::vector<int>& patch, const std::vector<double>& weights,
+                         Vec3 position) {
     double sum = 0;
     Vec3 centre;
     for (std::size_t i = 0; i < patch.size(); ++i) {
@@ -100,7 +101,8 @@ Attachment attachToPatch(const std::vector<Vec3>& nodes, const std::vector<int>&
     for (int k = 0; k < 3; ++k) {
         const bool isOpen = values[k] <= 1e-9 * largest || largest == 0;
         for (int p = 0; p < 3; ++p)
-            for (int q = 0; q < 3; ++q) (isOpen ? fromRotations : inverse)[p][q] += axes[k][p] * axes[k][q] / (isOpen ? sum : values[k]);
+            for (int q = 0; q < 3; ++q)
+                (isOpen ? fromRotations : inverse)[p][q] += axes[k][p] * axes[k][q] / (isOpen ? sum : values[k]);
     }
     Attachment a;
     a.position = position;

@@ -11,7 +11,7 @@ namespace {
 
 // y = -K_G x for the eigenvalue solver.
 class NegativeGeometric {
-  public:
+public:
     using Scalar = double;
     explicit NegativeGeometric(const SparseSymmetric& matrix) : matrix_(&matrix) {}
     [[nodiscard]] Eigen::Index rows() const { return matrix_->size; }
@@ -21,12 +21,12 @@ class NegativeGeometric {
         for (int i = 0; i < matrix_->size; ++i) y[i] = -y[i];
     }
 
-  private:
+private:
     const SparseSymmetric* matrix_;
 };
 
 class ElasticStiffness {
-  public:
+public:
     using Scalar = double;
     ElasticStiffness(const SparseSymmetric& matrix, const Factor& factor) : matrix_(&matrix), factor_(&factor) {}
     [[nodiscard]] Eigen::Index rows() const { return matrix_->size; }
@@ -34,7 +34,7 @@ class ElasticStiffness {
     void perform_op(const double* x, double* y) const { matrix_->multiply(x, y); }
     void solve(const double* x, double* y) const { factor_->solve(x, y); }
 
-  private:
+private:
     const SparseSymmetric* matrix_;
     const Factor* factor_;
 };
@@ -57,7 +57,8 @@ BucklingMode described(const System& system, double factor, const double* vector
     const Model& m = system.model();
     BucklingMode mode;
     mode.factor = factor;
-    system.map().expand(std::vector<double>(vector, vector + system.map().equationCount()), std::vector<double>(m.cases.size(), 0), mode.shape);
+    system.map().expand(std::vector<double>(vector, vector + system.map().equationCount()),
+                        std::vector<double>(m.cases.size(), 0), mode.shape);
     mode.partEnergy.assign(m.parts.size(), 0);
     double inPlates = 0;
     for (int e = 0; e < static_cast<int>(m.shells.size()); ++e) {
@@ -103,7 +104,8 @@ void findModes(const System& system, const SparseSymmetric& k, const Factor& fac
         k.multiply(v.data(), kv.data());
         result.modes.push_back(described(system, 1 / values[i], v.data(), v.dot(kv)));
     }
-    std::sort(result.modes.begin(), result.modes.end(), [](const BucklingMode& x, const BucklingMode& y) { return x.factor < y.factor; });
+    std::sort(result.modes.begin(), result.modes.end(),
+              [](const BucklingMode& x, const BucklingMode& y) { return x.factor < y.factor; });
 }
 
 } // namespace
@@ -178,7 +180,8 @@ BucklingResult buckle(Analysis& analysis, const MembraneField& field, const Buck
         wanted = result.countBelowLast;
     }
     if (!result.isComplete && result.message.empty())
-        result.message = std::to_string(result.countBelowLast) + " factors lie below the last mode found, " + std::to_string(result.modes.size()) + " were found.";
+        result.message = std::to_string(result.countBelowLast) + " factors lie below the last mode found, " +
+                         std::to_string(result.modes.size()) + " were found.";
     return result;
 }
 

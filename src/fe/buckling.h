@@ -8,9 +8,11 @@ using MembraneField = std::vector<std::array<PlaneStress, 4>>;
 
 /// Those of the present state.
 [[nodiscard]] MembraneField membraneForces(const Analysis& analysis);
-/// A field given as a stress tensor times thickness in global axes, as a function of position: rows x, y, z of the symmetric tensor.
+/// A field given as a stress tensor times thickness in global axes, as a function of position: rows x, y, z of the symmetric
+/// tensor.
 using MembraneTensor = std::array<Vec3, 3>;
-[[nodiscard]] MembraneField prescribedMembrane(const System& system, const std::function<MembraneTensor(Vec3 at, int shell)>& tensor);
+[[nodiscard]] MembraneField prescribedMembrane(const System& system,
+                                               const std::function<MembraneTensor(Vec3 at, int shell)>& tensor);
 
 struct BucklingSettings {
     int modes = 6;
@@ -18,17 +20,17 @@ struct BucklingSettings {
 };
 
 struct BucklingMode {
-    double factor = 0;                ///< on the loads that made the field; the smallest positive first
-    std::vector<double> shape;        ///< [6 nodes], largest displacement 1
-    std::vector<double> partEnergy;   ///< share of the elastic energy by part; with springEnergy they sum to 1
+    double factor = 0;              ///< on the loads that made the field; the smallest positive first
+    std::vector<double> shape;      ///< [6 nodes], largest displacement 1
+    std::vector<double> partEnergy; ///< share of the elastic energy by part; with springEnergy they sum to 1
     double springEnergy = 0;
 };
 
 enum class BucklingState {
-    Found,       ///< `modes` holds the smallest positive factors
-    None,        ///< proved: no factor between 0 and the largest of interest
+    Found, ///< `modes` holds the smallest positive factors
+    None,  ///< proved: no factor between 0 and the largest of interest
     NotConverged,
-    Singular     ///< the stiffness in this state is not positive definite: the structure is unstable already or a mechanism
+    Singular ///< the stiffness in this state is not positive definite: the structure is unstable already or a mechanism
 };
 
 struct BucklingResult {
@@ -40,9 +42,9 @@ struct BucklingResult {
     std::string message;
 };
 
-/// Linear buckling about the present state: (K + factor K_G) shape = 0 with the elastic stiffness of the plates, the springs and contacts
-/// as they are, and K_G from the membrane forces (all displacement components). Lanczos on -K_G shape = (1/factor) K shape; negative
-/// factors (the load reversed) are left out by construction.
+/// Linear buckling about the present state: (K + factor K_G) shape = 0 with the elastic stiffness of the plates, the springs and
+/// contacts as they are, and K_G from the membrane forces (all displacement components). Lanczos on -K_G shape = (1/factor) K
+/// shape; negative factors (the load reversed) are left out by construction.
 [[nodiscard]] BucklingResult buckle(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings = {});
 
 } // namespace zg::fe

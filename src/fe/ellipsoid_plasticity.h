@@ -5,7 +5,8 @@
 namespace zg::fe {
 
 /// Elastic-plastic response of three components whose stiffness and yield surface are diagonal in the same axes:
-///   F_i = k_i (d_i - d^p_i),   f = sqrt(sum q_i F_i^2) <= R_0 + h kappa,   associated flow d^p_i += lambda q_i F_i,   kappa += lambda f.
+///   F_i = k_i (d_i - d^p_i),   f = sqrt(sum q_i F_i^2) <= R_0 + h kappa,   associated flow d^p_i += lambda q_i F_i,   kappa +=
+///   lambda f.
 /// One law for three things: plane-stress von Mises (components (s_x+s_y)/sqrt2, (s_x-s_y)/sqrt2, t_xy; q = 1/2, 3/2, 3: Simo and
 /// Taylor 1986), a bolt in tension with shear, a weld throat (q = 1, 3, 3: EN 1993-1-8:2005 4.5.3.2).
 /// Implicit (backward Euler) return, exact for the linear hardening given; lambda by Newton on 1/f, which is almost linear in it.

@@ -1,10 +1,10 @@
 #include "fe/factor.h"
 #include <Eigen/SparseCholesky>
 #include <algorithm>
+#include <cholmod.h>
 #include <chrono>
 #include <cmath>
 #include <dlfcn.h>
-#include <cholmod.h>
 #include <stdexcept>
 
 namespace zg::fe {
@@ -132,7 +132,8 @@ FactorState Factor::factorise(const SparseSymmetric& matrix) {
         p.indefinite->factorize(m);
         p.state = FactorState::Indefinite;
         if (p.indefinite->info() != Eigen::Success) p.state = FactorState::Singular;
-        const Eigen::VectorXd d = p.state == FactorState::Indefinite ? Eigen::VectorXd(p.indefinite->vectorD()) : Eigen::VectorXd();
+        const Eigen::VectorXd d =
+            p.state == FactorState::Indefinite ? Eigen::VectorXd(p.indefinite->vectorD()) : Eigen::VectorXd();
         for (Eigen::Index i = 0; i < d.size(); ++i) {
             if (!std::isfinite(d[i]) || d[i] == 0) p.state = FactorState::Singular;
             if (d[i] < 0) ++p.negative;
@@ -168,7 +169,8 @@ namespace {
 template <class Visit> void eachPivot(const cholmod_factor& f, Visit visit) {
     const auto* order = static_cast<const int*>(f.Perm);
     const auto* x = static_cast<const double*>(f.x);
-    const auto *super = static_cast<const int*>(f.super), *pi = static_cast<const int*>(f.pi), *px = static_cast<const int*>(f.px);
+    const auto *super = static_cast<const int*>(f.super), *pi = static_cast<const int*>(f.pi),
+               *px = static_cast<const int*>(f.px);
     for (std::size_t s = 0; s < f.nsuper; ++s) {
         const int rows = pi[s + 1] - pi[s];
         for (int j = super[s]; j < super[s + 1]; ++j) {

@@ -6,10 +6,10 @@ namespace zg::fe {
 
 enum class FactorState { PositiveDefinite, Indefinite, Singular };
 
-/// Direct solver for the tangent stiffness: supernodal Cholesky of a well-known library, and a LDL^T of another when the matrix is not
-/// positive definite. The order of elimination is found once for a pattern and kept.
+/// Direct solver for the tangent stiffness: supernodal Cholesky of a well-known library, and a LDL^T of another when the matrix
+/// is not positive definite. The order of elimination is found once for a pattern and kept.
 class Factor {
-  public:
+public:
     Factor();
     ~Factor();
     Factor(Factor&&) noexcept;
@@ -34,13 +34,13 @@ class Factor {
     };
     [[nodiscard]] const Times& times() const;
 
-  private:
+private:
     struct Parts;
     std::unique_ptr<Parts> parts_;
 };
 
-/// Pivots below zero of K in an LDL^T without regard to definiteness: the number of negative eigenvalues (Sylvester 1852). -1 when a
-/// pivot vanishes.
+/// Pivots below zero of K in an LDL^T without regard to definiteness: the number of negative eigenvalues (Sylvester 1852). -1
+/// when a pivot vanishes.
 [[nodiscard]] int countNegativePivots(const SparseSymmetric& matrix);
 
 } // namespace zg::fe

@@ -134,7 +134,8 @@ Diagnostics FreedomMap::build(const Model& model) {
     return found;
 }
 
-void FreedomMap::expand(const std::vector<double>& unknowns, const std::vector<double>& factors, std::vector<double>& freedoms) const {
+void FreedomMap::expand(const std::vector<double>& unknowns, const std::vector<double>& factors,
+                        std::vector<double>& freedoms) const {
     freedoms.assign(equation_.size(), 0);
     for (std::size_t d = 0; d < equation_.size(); ++d) {
         if (equation_[d] >= 0) {

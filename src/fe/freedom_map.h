@@ -13,10 +13,10 @@ struct Expansion {
     std::vector<double> given; ///< per load case; empty: none
 };
 
-/// Which freedoms are unknowns, and how the others follow: constraints are eliminated exactly, one pivot each, so that the stiffness
-/// stays symmetric and positive definite. Freedoms that nothing uses get no equation.
+/// Which freedoms are unknowns, and how the others follow: constraints are eliminated exactly, one pivot each, so that the
+/// stiffness stays symmetric and positive definite. Freedoms that nothing uses get no equation.
 class FreedomMap {
-  public:
+public:
     /// Finds constraints that contradict each other; repeated ones are dropped silently.
     Diagnostics build(const Model& model);
 
@@ -34,17 +34,18 @@ class FreedomMap {
     /// Adds to each equation what its freedoms carry.
     void reduce(const std::vector<double>& onFreedoms, std::vector<double>& onEquations) const;
 
-    /// Forces that the constraints exert on the freedoms, when the unbalanced forces on all freedoms are `unbalanced` (internal less
-    /// external): one resultant per constraint, about the origin, in the model's order. A dropped constraint carries nothing.
+    /// Forces that the constraints exert on the freedoms, when the unbalanced forces on all freedoms are `unbalanced` (internal
+    /// less external): one resultant per constraint, about the origin, in the model's order. A dropped constraint carries
+    /// nothing.
     [[nodiscard]] std::vector<Wrench> reactions(const Model& model, const std::vector<double>& unbalanced) const;
 
-  private:
+private:
     static constexpr int unused = -1, firstRow = -2;
     struct Eliminated {
-        int pivot;      ///< freedom
-        int constraint; ///< index in the model
+        int pivot;                                  ///< freedom
+        int constraint;                             ///< index in the model
         std::vector<std::pair<int, double>> others; ///< u_pivot + sum factor u_other = given
-        double scale;   ///< factor that the pivot had
+        double scale;                               ///< factor that the pivot had
     };
     std::vector<int> equation_;
     std::vector<Expansion> rows_;

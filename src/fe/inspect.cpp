@@ -32,11 +32,13 @@ void checkParts(const Model& m, Report& r) {
             r.error(p.id, "The thickness of " + p.id + " is " + number(p.thickness) + " mm; it must be above 0.");
         if (p.material < 0 || p.material >= static_cast<int>(m.materials.size())) r.error(p.id, p.id + " has no material.");
         if (!isValid(p.layers))
-            r.error(p.id, p.id + " has " + std::to_string(p.layers.points) + " layers, which its integration rule does not offer (at most " +
-                              std::to_string(maxLayers) + "; Simpson an odd number from 3).");
+            r.error(p.id, p.id + " has " + std::to_string(p.layers.points) +
+                              " layers, which its integration rule does not offer (at most " + std::to_string(maxLayers) +
+                              "; Simpson an odd number from 3).");
     }
     for (const Material& s : m.materials) {
-        if (!(std::isfinite(s.E) && s.E > 0)) r.error(s.id, "The modulus E of " + s.id + " is " + number(s.E) + " MPa; it must be above 0.");
+        if (!(std::isfinite(s.E) && s.E > 0))
+            r.error(s.id, "The modulus E of " + s.id + " is " + number(s.E) + " MPa; it must be above 0.");
         if (!(s.nu > -1 && s.nu < 0.5))
             r.error(s.id, "Poisson's ratio of " + s.id + " is " + number(s.nu) + "; it must lie between -1 and 0.5.");
         if (!(s.f_y > 0)) r.error(s.id, "The yield strength of " + s.id + " is " + number(s.f_y) + " MPa; it must be above 0.");
@@ -47,8 +49,10 @@ void checkParts(const Model& m, Report& r) {
 
 void checkNodes(const Model& m, Report& r) {
     for (const Vec3& x : m.nodes) {
-        if (!isFinite(x)) r.error("nodes", "A node's position " + place(x) + " is not a number.");
-        else if (norm(x) > 1e9) r.error("nodes", "A node lies at " + place(x) + ", further than a kilometre of kilometres: check the unit.");
+        if (!isFinite(x))
+            r.error("nodes", "A node's position " + place(x) + " is not a number.");
+        else if (norm(x) > 1e9)
+            r.error("nodes", "A node lies at " + place(x) + ", further than a kilometre of kilometres: check the unit.");
         if (r.found.size() > 20) return;
     }
 }
@@ -87,7 +91,8 @@ void checkAttachment(const Model& m, const Link& link, const Attachment& at, Rep
     for (const Terms& row : at.rows) {
         for (const Term& t : row) {
             if (!isNode(m, t.node)) return r.error(link.id, link.id + " is attached to a node that does not exist.");
-            if (!std::isfinite(t.factor)) return r.error(link.id, link.id + " is attached to something whose position is not a number.");
+            if (!std::isfinite(t.factor))
+                return r.error(link.id, link.id + " is attached to something whose position is not a number.");
         }
     }
 }
@@ -130,7 +135,8 @@ void checkLoads(const Model& m, Report& r) {
             } else if (!std::isfinite(f.value)) {
                 r.error(c.id, "A force of " + c.id + " at " + place(m.nodes[f.node]) + " is not a number.");
             } else if (f.value != 0 && carried.count(f.node) == 0) {
-                r.error(c.id, "A force of " + c.id + " at " + place(m.nodes[f.node]) + " acts on a point that nothing is attached to.");
+                r.error(c.id,
+                        "A force of " + c.id + " at " + place(m.nodes[f.node]) + " acts on a point that nothing is attached to.");
             }
             if (r.found.size() > 20) return;
         }
@@ -175,7 +181,8 @@ std::vector<PartGroup> partGroups(const Model& m) {
     }
     for (const Constraint& c : m.constraints) {
         const int with = joinTerms(c.terms, -1);
-        const bool isSupport = std::all_of(c.terms.begin(), c.terms.end(), [&](const Term& t) { return t.node == c.terms.front().node; });
+        const bool isSupport =
+            std::all_of(c.terms.begin(), c.terms.end(), [&](const Term& t) { return t.node == c.terms.front().node; });
         if (isSupport && with >= 0) isGrounded[with] = 1;
     }
     for (int i = 0; i < ground; ++i)
@@ -197,7 +204,8 @@ std::vector<PartGroup> partGroups(const Model& m) {
 
 std::string nodeName(const Model& m, int node) {
     for (const Shell& s : m.shells)
-        if (std::find(s.nodes.begin(), s.nodes.end(), node) != s.nodes.end()) return m.parts[s.part].id + " at " + place(m.nodes[node]);
+        if (std::find(s.nodes.begin(), s.nodes.end(), node) != s.nodes.end())
+            return m.parts[s.part].id + " at " + place(m.nodes[node]);
     return "the point at " + place(m.nodes[node]);
 }
 
@@ -215,8 +223,10 @@ Diagnostics inspect(const Model& m) {
         if (g.isHeld) continue;
         std::string names;
         for (int p : g.parts) names += (names.empty() ? "" : ", ") + m.parts[p].id;
-        r.error(m.parts[g.parts.front()].id, names + (g.parts.size() == 1 ? " touches nothing that is held" : " hang together but touch nothing that is held") +
-                                                 ": no weld, bolt, contact or support leads from there to the ground.");
+        r.error(m.parts[g.parts.front()].id,
+                names +
+                    (g.parts.size() == 1 ? " touches nothing that is held" : " hang together but touch nothing that is held") +
+                    ": no weld, bolt, contact or support leads from there to the ground.");
     }
     return r.found;
 }

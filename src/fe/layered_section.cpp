@@ -43,8 +43,8 @@ struct Lanes {
 };
 
 // The arithmetic of ellipsoidReturn(), all layers at once. A test holds the two against each other.
-__attribute__((target_clones("avx512f", "avx2", "default"))) bool returnLayers(int n, const EllipsoidLaw& law, const double* z,
-                                                                             const double* strain, const double* before, Lanes& a) {
+__attribute__((target_clones("avx512f", "avx2", "default"))) bool
+returnLayers(int n, const EllipsoidLaw& law, const double* z, const double* strain, const double* before, Lanes& a) {
     const double k0 = law.stiffness[0], k1 = law.stiffness[1], k2 = law.stiffness[2];
     const double q0 = law.weight[0], q1 = law.weight[1], q2 = law.weight[2];
     const double a0 = k0 * q0, a1 = k1 * q1, a2 = k2 * q2;
@@ -54,7 +54,8 @@ __attribute__((target_clones("avx512f", "avx2", "default"))) bool returnLayers(i
         a.trial[0][i] = k0 * (strain[0] + strain[3] * z[i] - before[i]);
         a.trial[1][i] = k1 * (strain[1] + strain[4] * z[i] - before[n + i]);
         a.trial[2][i] = k2 * (strain[2] + strain[5] * z[i] - before[2 * n + i]);
-        const double f2 = q0 * a.trial[0][i] * a.trial[0][i] + q1 * a.trial[1][i] * a.trial[1][i] + q2 * a.trial[2][i] * a.trial[2][i];
+        const double f2 =
+            q0 * a.trial[0][i] * a.trial[0][i] + q1 * a.trial[1][i] * a.trial[1][i] + q2 * a.trial[2][i] * a.trial[2][i];
         a.limit[i] = law.limit + law.hardening * kappa[i];
         a.measure[i] = std::sqrt(f2);
         a.lambda[i] = 0;
@@ -90,12 +91,13 @@ __attribute__((target_clones("avx512f", "avx2", "default"))) bool returnLayers(i
 
 // Tangents of all layers summed with weights 1, z, z^2. The six sums: lower triangle of the 3x3 of a layer.
 __attribute__((target_clones("avx512f", "avx2", "default"))) void sumTangents(int n, const EllipsoidLaw& law, const double* z,
-                                                                            const double* w, const Lanes& a, double* sums) {
+                                                                              const double* w, const Lanes& a, double* sums) {
     const double k0 = law.stiffness[0], k1 = law.stiffness[1], k2 = law.stiffness[2];
     const double q0 = law.weight[0], q1 = law.weight[1], q2 = law.weight[2], h = law.hardening;
     double d[6][maxLayers];
     for (int i = 0; i < n; ++i) {
-        const double s0 = k0 / (1 + a.lambda[i] * k0 * q0), s1 = k1 / (1 + a.lambda[i] * k1 * q1), s2 = k2 / (1 + a.lambda[i] * k2 * q2);
+        const double s0 = k0 / (1 + a.lambda[i] * k0 * q0), s1 = k1 / (1 + a.lambda[i] * k1 * q1),
+                     s2 = k2 / (1 + a.lambda[i] * k2 * q2);
         const double n0 = q0 * a.force[0][i], n1 = q1 * a.force[1][i], n2 = q2 * a.force[2][i];
         const double beta = a.measure[i] * a.measure[i] * h / (1 - a.lambda[i] * h);
         const double along = s0 * n0 * n0 + s1 * n1 * n1 + s2 * n2 * n2 + beta;

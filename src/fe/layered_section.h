@@ -5,8 +5,8 @@
 
 namespace zg::fe {
 
-/// Plane-stress components of the whole folder: s = (x + y)/sqrt2, d = (x - y)/sqrt2, and shear xy (engineering strain). In these axes
-/// isotropic elasticity and the von Mises surface are both diagonal.
+/// Plane-stress components of the whole folder: s = (x + y)/sqrt2, d = (x - y)/sqrt2, and shear xy (engineering strain). In these
+/// axes isotropic elasticity and the von Mises surface are both diagonal.
 struct PlaneStress {
     double x = 0, y = 0, xy = 0;
     [[nodiscard]] double equivalent() const { return std::sqrt(x * x + y * y - x * y + 3 * xy * xy); }
@@ -14,7 +14,8 @@ struct PlaneStress {
 
 constexpr double rootHalf = 0.70710678118654752440;
 
-/// Membrane strain and curvature (or force and moment per length) of a mid-surface point: s, d, xy of the membrane part, then of bending.
+/// Membrane strain and curvature (or force and moment per length) of a mid-surface point: s, d, xy of the membrane part, then of
+/// bending.
 using SectionVector = std::array<double, 6>;
 /// Symmetric 6x6, lower triangle by rows: entry (i, j <= i) at i (i + 1)/2 + j.
 using SectionMatrix = std::array<double, 21>;
@@ -25,7 +26,7 @@ inline int historySize(int layerCount) { return 4 * layerCount; }
 
 /// A plate's thickness in layers of one steel; immutable, shared by all elements of a part.
 class LayeredSection {
-  public:
+public:
     LayeredSection(const Material& material, double thickness, LayerRule rule);
 
     [[nodiscard]] int layerCount() const { return count_; }
@@ -39,7 +40,8 @@ class LayeredSection {
     [[nodiscard]] double membraneFactor() const { return thickness_; }
     [[nodiscard]] double bendingFactor() const { return secondMoment_; }
     [[nodiscard]] SectionVector elasticForces(const SectionVector& strain) const;
-    /// Whether a section without history stays elastic at this strain: von Mises is convex over the thickness, so the faces decide.
+    /// Whether a section without history stays elastic at this strain: von Mises is convex over the thickness, so the faces
+    /// decide.
     [[nodiscard]] bool staysElastic(const SectionVector& strain) const;
 
     struct Response {
@@ -51,8 +53,8 @@ class LayeredSection {
 
     /// Stress of a layer at a strain whose plastic part is in `history` (null: none).
     [[nodiscard]] PlaneStress layerStress(const SectionVector& strain, const double* history, int layer) const;
-    /// Stress at a height (mm above mid-plane): elastic part of the strain there, with the plastic strain taken from the layer at that
-    /// height or, between layers, interpolated; beyond the outer layer it is continued linearly.
+    /// Stress at a height (mm above mid-plane): elastic part of the strain there, with the plastic strain taken from the layer at
+    /// that height or, between layers, interpolated; beyond the outer layer it is continued linearly.
     [[nodiscard]] PlaneStress stressAt(const SectionVector& strain, const double* history, double height) const;
     /// Accumulated plastic strain at a height, interpolated in the same way.
     [[nodiscard]] double plasticStrainAt(const double* history, double height) const;
@@ -60,7 +62,7 @@ class LayeredSection {
     [[nodiscard]] double storedEnergy(const SectionVector& strain, const double* history) const;
     [[nodiscard]] double plasticWork(const double* history) const;
 
-  private:
+private:
     [[nodiscard]] PlaneStress fromDiagonal(const std::array<double, 3>& f) const;
     [[nodiscard]] double interpolated(const double* values, double height) const;
 

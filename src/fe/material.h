@@ -8,10 +8,10 @@ namespace zg::fe {
 /// Isotropic steel: linear elastic, von Mises yield, bilinear with isotropic hardening (EN 1993-1-5:2006 annex C.6).
 struct Material {
     std::string id = "steel";
-    double E = 210000;                                     ///< MPa
-    double nu = 0.3;                                       ///<
-    double f_y = std::numeric_limits<double>::infinity();  ///< MPa; infinite: stays elastic
-    double E_t = 0;                                        ///< MPa, total tangent modulus beyond yield, 0 <= E_t < E
+    double E = 210000;                                    ///< MPa
+    double nu = 0.3;                                      ///<
+    double f_y = std::numeric_limits<double>::infinity(); ///< MPa; infinite: stays elastic
+    double E_t = 0;                                       ///< MPa, total tangent modulus beyond yield, 0 <= E_t < E
     [[nodiscard]] double shearModulus() const { return E / (2 * (1 + nu)); }
     /// Modulus over plastic strain, H = E E_t / (E - E_t).
     [[nodiscard]] double plasticModulus() const { return E * E_t / (E - E_t); }
@@ -19,8 +19,8 @@ struct Material {
 
 enum class LayerRuleKind { Simpson, Gauss, MidPoint };
 
-/// Integration through the thickness. The default, Simpson with 13 points, gives the elastic stiffness and the plastic moment of a
-/// plate in bending exactly, every moment between within 1.2 %, and samples both faces (docs/theory/plate-fe.md).
+/// Integration through the thickness. The default, Simpson with 13 points, gives the elastic stiffness and the plastic moment of
+/// a plate in bending exactly, every moment between within 1.2 %, and samples both faces (docs/theory/plate-fe.md).
 struct LayerRule {
     LayerRuleKind kind = LayerRuleKind::Simpson;
     int points = 13;

@@ -52,7 +52,8 @@ Mechanism described(const System& system, const std::vector<double>& vector) {
     Mechanism result;
     system.map().expand(vector, std::vector<double>(m.cases.size(), 0), result.shape);
     double most = 0, mostRotation = 0;
-    for (std::size_t d = 0; d < result.shape.size(); ++d) (d % 6 < 3 ? most : mostRotation) = std::max(d % 6 < 3 ? most : mostRotation, std::abs(result.shape[d]));
+    for (std::size_t d = 0; d < result.shape.size(); ++d)
+        (d % 6 < 3 ? most : mostRotation) = std::max(d % 6 < 3 ? most : mostRotation, std::abs(result.shape[d]));
     Vec3 low = m.nodes[0], high = low;
     for (const Vec3& x : m.nodes)
         for (int k = 0; k < 3; ++k) low[k] = std::min(low[k], x[k]), high[k] = std::max(high[k], x[k]);

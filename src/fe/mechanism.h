@@ -10,8 +10,8 @@ struct Mechanism {
     bool isRotationOnly = false;    ///< nothing is displaced: a freedom of rotation hangs loose
 };
 
-/// Looks in the stiffness for a movement whose resistance is nothing but rounding (Rayleigh quotient against the diagonal below 1e-13).
-/// Nothing comes back when there is none, however slender the structure.
+/// Looks in the stiffness for a movement whose resistance is nothing but rounding (Rayleigh quotient against the diagonal below
+/// 1e-13). Nothing comes back when there is none, however slender the structure.
 [[nodiscard]] std::optional<Mechanism> findMechanism(const System& system, const SparseSymmetric& stiffness);
 
 /// The movement that meets the least resistance, whatever it is: what gives way at a limit load.

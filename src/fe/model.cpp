@@ -22,7 +22,9 @@ template <class Item, class Value> void turn(std::vector<Item>& items, const std
     items = std::move(turned);
 }
 
-Vec3 apply(const std::array<Vec3, 3>& rotation, Vec3 v) { return {dot(rotation[0], v), dot(rotation[1], v), dot(rotation[2], v)}; }
+Vec3 apply(const std::array<Vec3, 3>& rotation, Vec3 v) {
+    return {dot(rotation[0], v), dot(rotation[1], v), dot(rotation[2], v)};
+}
 
 // Attachment rows become R row R^T: both the point's motion and the nodes' freedoms turn.
 void turn(Attachment& a, const std::array<Vec3, 3>& rotation, Vec3 shift) {
@@ -141,7 +143,8 @@ void addSurfaceLoad(const Model& model, int shell, Vec3 forcePerArea, std::vecto
             if (forcePerArea[k] != 0) to.push_back({s.nodes[i], static_cast<Freedom>(k), area[i] * forcePerArea[k]});
 }
 
-void addEdgeLoad(const Model& model, int from, int to, Vec3 forcePerLength, Vec3 momentPerLength, std::vector<NodalForce>& forces) {
+void addEdgeLoad(const Model& model, int from, int to, Vec3 forcePerLength, Vec3 momentPerLength,
+                 std::vector<NodalForce>& forces) {
     const double half = norm(model.nodes[to] - model.nodes[from]) / 2;
     for (int node : {from, to}) {
         for (int k = 0; k < 3; ++k) {

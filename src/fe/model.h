@@ -22,9 +22,9 @@ struct Shell {
 
 enum class LinkRole { Spring, Bolt, Weld, Contact };
 
-/// A spring between two attachments, or from one to the ground: bolt, weld point, contact point, bed. Deflection of component c is the
-/// motion of `b` less that of `a` along `axes[c]` (with no `b`: less that of `a` alone), so that positive is tension when the axis
-/// points from a to b.
+/// A spring between two attachments, or from one to the ground: bolt, weld point, contact point, bed. Deflection of component c
+/// is the motion of `b` less that of `a` along `axes[c]` (with no `b`: less that of `a` alone), so that positive is tension when
+/// the axis points from a to b.
 struct Link {
     std::string id;
     LinkRole role = LinkRole::Spring;
@@ -37,8 +37,8 @@ struct Link {
     double preload = 0; ///< N, put on in the stage that tightens
 };
 
-/// sum of factor * freedom = value of the load cases. One term and no value: a fixed support. The first term is the one that follows
-/// the others.
+/// sum of factor * freedom = value of the load cases. One term and no value: a fixed support. The first term is the one that
+/// follows the others.
 struct Constraint {
     std::string id;
     Terms terms;
@@ -79,13 +79,15 @@ struct Model {
     void addRigid(int master, const std::vector<int>& dependents, const std::string& id);
     /// A node of its own that moves with the attachment: a handle for loads, supports and read-out.
     int addHandle(const Attachment& at, const std::string& id);
-    /// Moves everything: x -> rotation x + shift (rows of `rotation` orthonormal). Directions of loads, supports and springs turn with it.
+    /// Moves everything: x -> rotation x + shift (rows of `rotation` orthonormal). Directions of loads, supports and springs turn
+    /// with it.
     void move(const std::array<Vec3, 3>& rotation, Vec3 shift);
 };
 
 /// Work-equivalent nodal forces of a uniform load on an element: force per area along a fixed direction.
 void addSurfaceLoad(const Model& model, int shell, Vec3 forcePerArea, std::vector<NodalForce>& to);
 /// Of a line load along an edge between two nodes: force and moment per length.
-void addEdgeLoad(const Model& model, int from, int to, Vec3 forcePerLength, Vec3 momentPerLength, std::vector<NodalForce>& forces);
+void addEdgeLoad(const Model& model, int from, int to, Vec3 forcePerLength, Vec3 momentPerLength,
+                 std::vector<NodalForce>& forces);
 
 } // namespace zg::fe

@@ -23,9 +23,10 @@ double times(const StrainRow& row, const double* v, int n) {
     return sum;
 }
 
-__attribute__((target_clones("avx512f", "avx2", "default"))) void
-addStrainProduct(double* k, double area, const double (*rows)[shellColumns], const double (*weighted)[shellColumns], int firstRow,
-                 int lastRow) {
+__attribute__((target_clones("avx512f", "avx2", "default"))) void addStrainProduct(double* k, double area,
+                                                                                   const double (*rows)[shellColumns],
+                                                                                   const double (*weighted)[shellColumns],
+                                                                                   int firstRow, int lastRow) {
     for (int i = firstRow; i < lastRow; ++i) {
         double* line = k + packedAt(i, 0);
         double c[6];
@@ -37,7 +38,7 @@ addStrainProduct(double* k, double area, const double (*rows)[shellColumns], con
 }
 
 __attribute__((target_clones("avx512f", "avx2", "default"))) void weigh(const double* tangent, const double (*rows)[shellColumns],
-                                                                      double (*weighted)[shellColumns]) {
+                                                                        double (*weighted)[shellColumns]) {
     for (int r = 0; r < 6; ++r) {
         double d[6];
         for (int q = 0; q < 6; ++q) d[q] = tangent[packedAt(r, q)];
@@ -118,7 +119,8 @@ void ShellElement::elasticTangent(SectionMatrix& tangent) const {
     }
 }
 
-void ShellElement::addPoint(Full& full, int point, const SectionVector& forces, const SectionMatrix& tangent, bool withNodes) const {
+void ShellElement::addPoint(Full& full, int point, const SectionVector& forces, const SectionMatrix& tangent,
+                            bool withNodes) const {
     const Point& p = points_[point];
     const double(*rows)[shellColumns] = reinterpret_cast<const double(*)[shellColumns]>(p.strain.data());
     for (int r = 0; r < 6; ++r) {
@@ -144,7 +146,8 @@ void ShellElement::condense(Full& full, ElementMatrix& out) const {
     }
     for (int i = 0; i < nodeColumns; ++i)
         for (int j = 0; j <= i; ++j)
-            out[packedAt(i, j)] -= half[0][i] * half[0][j] + half[1][i] * half[1][j] + half[2][i] * half[2][j] + half[3][i] * half[3][j];
+            out[packedAt(i, j)] -=
+                half[0][i] * half[0][j] + half[1][i] * half[1][j] + half[2][i] * half[2][j] + half[3][i] * half[3][j];
 }
 
 SectionVector ShellElement::strainAt(int point, const ElementVector& u, const State& state) const {
@@ -276,7 +279,8 @@ double ShellElement::storedEnergy(const ElementVector& u, const double* history,
 
 double ShellElement::plasticWork(const double* history) const {
     double work = 0;
-    for (int i = 0; i < pointCount_; ++i) work += points_[i].area * section_->plasticWork(history + i * historySize(section_->layerCount()));
+    for (int i = 0; i < pointCount_; ++i)
+        work += points_[i].area * section_->plasticWork(history + i * historySize(section_->layerCount()));
     return work;
 }
 

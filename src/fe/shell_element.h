@@ -13,9 +13,9 @@ using ElementVector = std::array<double, nodeColumns>;
 using ElementMatrix = std::array<double, packedSize(nodeColumns)>;
 using InternalModes = std::array<double, shellColumns - nodeColumns>;
 
-/// Factor on G t in the drilling energy 1/2 gamma (theta_n - omega)^2 of an element of area h^2 (Hughes and Brezzi 1989 take 1): the
-/// square of thickness over size, at most 1. So the drilling energy is of the order of the bending energy, and rotations that neighbouring
-/// facets of a curved or warped surface cannot share do not lock it (docs/theory/plate-fe.md).
+/// Factor on G t in the drilling energy 1/2 gamma (theta_n - omega)^2 of an element of area h^2 (Hughes and Brezzi 1989 take 1):
+/// the square of thickness over size, at most 1. So the drilling energy is of the order of the bending energy, and rotations that
+/// neighbouring facets of a curved or warped surface cannot share do not lock it (docs/theory/plate-fe.md).
 inline double drillingFactor(double thickness, double area) { return std::min(1.0, thickness * thickness / area); }
 /// Transverse shear factor of a homogeneous plate (Reissner 1945).
 constexpr double shearFactor = 5.0 / 6;
@@ -23,7 +23,7 @@ constexpr double shearFactor = 5.0 / 6;
 /// One shell element: what it answers to given nodal displacements. Immutable; history is the caller's.
 /// History of an element: [point][4][layer] (layered_section.h); points that never yielded hold zeros.
 class ShellElement {
-  public:
+public:
     ShellElement(const ShellKinematics& kinematics, const LayeredSection& section);
 
     [[nodiscard]] int nodeCount() const { return nodeCount_; }
@@ -34,12 +34,12 @@ class ShellElement {
 
     /// What changes from step to step.
     struct State {
-        InternalModes modes{};  ///< of the incompatible membrane modes; kept so that the next search starts near
-        unsigned yielded = 0;   ///< bit per integration point that has plastic strain
-        bool isElastic = true;  ///< the last response was the elastic one throughout
+        InternalModes modes{}; ///< of the incompatible membrane modes; kept so that the next search starts near
+        unsigned yielded = 0;  ///< bit per integration point that has plastic strain
+        bool isElastic = true; ///< the last response was the elastic one throughout
     };
-    /// Forces (N, N mm) at the nodes for displacements `u`, and the stiffness when `stiffness` is given. Internal modes are brought to
-    /// equilibrium inside, so the answer is a function of `u` and the history `before` alone.
+    /// Forces (N, N mm) at the nodes for displacements `u`, and the stiffness when `stiffness` is given. Internal modes are
+    /// brought to equilibrium inside, so the answer is a function of `u` and the history `before` alone.
     void respond(const ElementVector& u, const double* before, double* after, State& state, ElementVector& forces,
                  ElementMatrix* stiffness) const;
 
@@ -56,7 +56,7 @@ class ShellElement {
     };
     [[nodiscard]] const Point& point(int i) const { return points_[i]; }
 
-  private:
+private:
     struct Full {
         std::array<double, shellColumns> forces{};
         std::array<double, packedSize(shellColumns)> stiffness{};

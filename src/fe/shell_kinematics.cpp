@@ -40,8 +40,8 @@ struct Surface {
 struct Frame {
     Derivatives d;
     Vec3 ar, as, x, y, normal;
-    double jacobian = 0;                             // area per dr ds
-    std::array<double, 4> inverse{};                 // [dr/dx ds/dx; dr/dy ds/dy]
+    double jacobian = 0;             // area per dr ds
+    std::array<double, 4> inverse{}; // [dr/dx ds/dx; dr/dy ds/dy]
     [[nodiscard]] double toX(double r, double s) const { return inverse[0] * r + inverse[1] * s; }
     [[nodiscard]] double toY(double r, double s) const { return inverse[2] * r + inverse[3] * s; }
 };
@@ -160,7 +160,8 @@ ShellPoint strainRows(const Surface& e, const Frame& f, const Frame& centre, dou
     return p;
 }
 
-ShearPoint shearRows(const Surface& e, const TyingRows& tying, const Frame& f, const Frame& centre, double r, double s, double weight) {
+ShearPoint shearRows(const Surface& e, const TyingRows& tying, const Frame& f, const Frame& centre, double r, double s,
+                     double weight) {
     ShearPoint p;
     p.area = weight * f.jacobian;
     const RowPair covariant = tying.at(r, s);

@@ -11,11 +11,11 @@ using StrainRow = std::array<double, shellColumns>;
 
 /// Strain-displacement rows at one integration point of a shell element.
 struct ShellPoint {
-    std::array<StrainRow, 6> strain{};              ///< membrane s, d, xy; curvature s, d, xy (layered_section.h); local axes x, y
-    std::array<std::array<double, 4>, 2> slope{};   ///< dN_i/dx, dN_i/dy in the tangent plane, per node
-    std::array<double, 4> shape{};                  ///< N_i
-    double area = 0;                                ///< integration weight, mm2
-    Vec3 x, y, normal;                              ///< local axes: tangent plane and normal
+    std::array<StrainRow, 6> strain{};            ///< membrane s, d, xy; curvature s, d, xy (layered_section.h); local axes x, y
+    std::array<std::array<double, 4>, 2> slope{}; ///< dN_i/dx, dN_i/dy in the tangent plane, per node
+    std::array<double, 4> shape{};                ///< N_i
+    double area = 0;                              ///< integration weight, mm2
+    Vec3 x, y, normal;                            ///< local axes: tangent plane and normal
 };
 
 /// Rows for transverse shear (x and y, local) and drilling (rotation about the normal less that of the membrane field).
@@ -33,11 +33,11 @@ struct ShearPoint {
 ///      |        |      |
 ///      1 ------ 2      o-- r        triangle: node 1 at (0,0), 2 at (1,0), 3 at (0,1)
 ///
-/// Bending and shear: mixed interpolation of tensorial components, MITC4 (Dvorkin and Bathe 1984) and MITC3 (Lee and Bathe 2004); the
-/// directors are the element's own corner normals, and the terms of their slope are kept, so a warped quadrilateral bends right and
-/// moves freely as a rigid body. Membrane: bilinear with the four incompatible modes of Taylor, Beresford and Wilson (1976), linear in
-/// the triangle. Drilling: Hughes and Brezzi (1989) with the rotation of the incompatible modes included, so that it does not resist
-/// bending in the plane. Verified by: tests/fe/patch_test.cpp, tests/verification/fe/.
+/// Bending and shear: mixed interpolation of tensorial components, MITC4 (Dvorkin and Bathe 1984) and MITC3 (Lee and Bathe 2004);
+/// the directors are the element's own corner normals, and the terms of their slope are kept, so a warped quadrilateral bends
+/// right and moves freely as a rigid body. Membrane: bilinear with the four incompatible modes of Taylor, Beresford and Wilson
+/// (1976), linear in the triangle. Drilling: Hughes and Brezzi (1989) with the rotation of the incompatible modes included, so
+/// that it does not resist bending in the plane. Verified by: tests/fe/patch_test.cpp, tests/verification/fe/.
 struct ShellKinematics {
     int nodeCount = 0;
     int pointCount = 0;      ///< 4 for quads, 1 for triangles

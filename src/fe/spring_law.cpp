@@ -23,8 +23,8 @@ SpringResponse oneComponent(double force, double tangent) { return {{force, 0, 0
 
 SpringResponse respondContact(const ContactLaw& law, double deflection, SpringState& after) {
     const double approach = deflection + law.gap;
-    // Just touching: any stiffness from nothing to the full one is a tangent. A soft one lets the first step find which points open, where
-    // the full one would release them one by one; none would leave a part that only rests on others without hold.
+    // Just touching: any stiffness from nothing to the full one is a tangent. A soft one lets the first step find which points
+    // open, where the full one would release them one by one; none would leave a part that only rests on others without hold.
     if (approach == 0) return oneComponent(0, 1e-3 * law.stiffness);
     after.isActive = approach < 0;
     return after.isActive ? oneComponent(law.stiffness * approach, law.stiffness) : oneComponent(0, 0);
@@ -63,7 +63,8 @@ SpringResponse respondYielding(const YieldingLaw& law, double deflection, const 
     return oneComponent(trial - sign * law.stiffness * (kappa - before.kappa), law.stiffness * slope / (law.stiffness + slope));
 }
 
-SpringResponse respondCoupled(const CoupledLaw& law, const std::array<double, 3>& d, const SpringState& before, SpringState& after) {
+SpringResponse respondCoupled(const CoupledLaw& law, const std::array<double, 3>& d, const SpringState& before,
+                              SpringState& after) {
     SpringResponse out;
     after.isActive = !before.isBroken;
     if (before.isBroken) return out;
@@ -163,7 +164,9 @@ double storedEnergy(const SpringLaw& law, const std::array<double, 3>& d, const 
         return 0.5 * r.force[0] * r.force[0] / l->stiffness + work;
     }
     const auto& l = std::get<CoupledLaw>(law);
-    double energy = l.ellipsoid.limit < unlimited ? l.ellipsoid.limit * state.kappa + 0.5 * l.ellipsoid.hardening * state.kappa * state.kappa : 0;
+    double energy = l.ellipsoid.limit < unlimited
+                        ? l.ellipsoid.limit * state.kappa + 0.5 * l.ellipsoid.hardening * state.kappa * state.kappa
+                        : 0;
     for (int i = 0; i < 3; ++i)
         if (l.ellipsoid.stiffness[i] > 0) energy += 0.5 * r.force[i] * r.force[i] / l.ellipsoid.stiffness[i];
     return energy;
@@ -184,13 +187,15 @@ std::string whyInvalid(const SpringLaw& law) {
     if (const auto* l = std::get_if<CurveLaw>(&law))
         return l->points.size() >= 2 && rises(l->points) ? "" : "its curve needs two or more points of increasing deflection";
     if (const auto* l = std::get_if<ContactLaw>(&law))
-        return positive(l->stiffness) && std::isfinite(l->gap) ? "" : "its contact stiffness must be above 0 and its gap a number";
+        return positive(l->stiffness) && std::isfinite(l->gap) ? ""
+                                                               : "its contact stiffness must be above 0 and its gap a number";
     if (const auto* l = std::get_if<YieldingLaw>(&law)) {
         if (!positive(l->stiffness)) return "its stiffness must be above 0";
         if (!rises(l->yield)) return "its yield curve must have increasing elongations";
         for (std::size_t i = 0; i < l->yield.size(); ++i) {
             if (l->yield[i].force < 0) return "its yield force must not be below 0";
-            if (i > 0 && (l->yield[i].force - l->yield[i - 1].force) / (l->yield[i].deflection - l->yield[i - 1].deflection) <= -l->stiffness)
+            if (i > 0 && (l->yield[i].force - l->yield[i - 1].force) / (l->yield[i].deflection - l->yield[i - 1].deflection) <=
+                             -l->stiffness)
                 return "its yield curve falls faster than its stiffness";
         }
         if (!l->yield.empty() && l->yield.front().deflection != 0) return "its yield curve must start at elongation 0";
@@ -203,7 +208,8 @@ std::string whyInvalid(const SpringLaw& law) {
         if (!(std::isfinite(q) && q >= 0)) return "its weights must not be below 0";
     if (!(l.ellipsoid.limit > 0)) return "its resistance must be above 0";
     if (!(l.ellipsoid.hardening >= 0)) return "its hardening must not be below 0";
-    if (l.clearance > 0 && l.ellipsoid.stiffness[1] != l.ellipsoid.stiffness[2]) return "with a clearance both shear stiffnesses must be the same";
+    if (l.clearance > 0 && l.ellipsoid.stiffness[1] != l.ellipsoid.stiffness[2])
+        return "with a clearance both shear stiffnesses must be the same";
     if (l.slip > 0 && !positive(l.slipStiffness)) return "its slip stiffness must be above 0";
     return "";
 }

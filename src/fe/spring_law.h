@@ -29,8 +29,8 @@ struct ContactLaw {
     double gap = 0; ///< clear distance at the start, >= 0; negative: pressed in already
 };
 
-/// Elastic, then yielding along (plastic elongation, force) points, the first at 0; unloading with the elastic stiffness. May be tension
-/// only (slack when shortened below its plastic length) and may break at a plastic elongation.
+/// Elastic, then yielding along (plastic elongation, force) points, the first at 0; unloading with the elastic stiffness. May be
+/// tension only (slack when shortened below its plastic length) and may break at a plastic elongation.
 struct YieldingLaw {
     double stiffness = 0;
     std::vector<CurveLaw::Point> yield; ///< force over accumulated plastic elongation, piecewise straight, last slope continued
@@ -42,10 +42,10 @@ struct YieldingLaw {
 /// ellipsoid_plasticity.h for the surface.
 struct CoupledLaw {
     EllipsoidLaw ellipsoid{};
-    bool isTensionOnly = false; ///< component 0 carries no compression
-    double clearance = 0;       ///< of components 1 and 2: radius of free movement before they bear
-    double slip = 0;            ///< force (N) by friction in components 1 and 2 together until they slip; 0: none
-    double slipStiffness = 0;   ///< N/mm before slip
+    bool isTensionOnly = false;  ///< component 0 carries no compression
+    double clearance = 0;        ///< of components 1 and 2: radius of free movement before they bear
+    double slip = 0;             ///< force (N) by friction in components 1 and 2 together until they slip; 0: none
+    double slipStiffness = 0;    ///< N/mm before slip
     double fracture = unlimited; ///< accumulated plastic measure at which it breaks
 };
 

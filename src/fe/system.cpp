@@ -21,7 +21,8 @@ std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, i
         found.push_back({Severity::Error, "model", "Nothing can move: every freedom is held. There is nothing to compute."});
         return nullptr;
     }
-    for (const Part& p : model.parts) s->sections_.push_back(std::make_unique<LayeredSection>(model.materials[p.material], p.thickness, p.layers));
+    for (const Part& p : model.parts)
+        s->sections_.push_back(std::make_unique<LayeredSection>(model.materials[p.material], p.thickness, p.layers));
     const int shellCount = static_cast<int>(model.shells.size());
     s->shells_.reserve(model.shells.size());
     std::size_t start = 0;
@@ -88,7 +89,8 @@ void System::prepareLink(int index) {
     const auto add = [&](const Attachment& at, double sign) {
         for (int c = 0; c < components; ++c)
             for (int k = 0; k < 3; ++k)
-                for (const Term& t : at.rows[(link.isRotation ? 3 : 0) + k]) rows[c][freedomIndex(t)] += sign * link.axes[c][k] * t.factor;
+                for (const Term& t : at.rows[(link.isRotation ? 3 : 0) + k])
+                    rows[c][freedomIndex(t)] += sign * link.axes[c][k] * t.factor;
     };
     add(link.a, -1);
     if (link.b) add(*link.b, 1);
@@ -132,7 +134,8 @@ void System::buildPattern() {
     };
     for (const ShellData& d : shellData_) {
         shellStart_.push_back(start);
-        d.isExpanded ? addBlock(d.equations.data(), static_cast<int>(d.equations.size())) : addBlock(d.equation.data(), nodeColumns);
+        d.isExpanded ? addBlock(d.equations.data(), static_cast<int>(d.equations.size()))
+                     : addBlock(d.equation.data(), nodeColumns);
     }
     for (const LinkData& d : links_) {
         linkStart_.push_back(start);
@@ -215,8 +218,8 @@ std::array<double, 3> System::deflection(int link, const std::vector<double>& fr
 void System::evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent) {
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
         for (int i = begin; i < end; ++i)
-            shells_[i].respond(nodal(i, after.freedoms), &before.history[historyStart_[i]], &after.history[historyStart_[i]], after.shells[i],
-                               forces_[i], withTangent ? &stiffness_[i] : nullptr);
+            shells_[i].respond(nodal(i, after.freedoms), &before.history[historyStart_[i]], &after.history[historyStart_[i]],
+                               after.shells[i], forces_[i], withTangent ? &stiffness_[i] : nullptr);
     });
     internal.assign(map_.freedomCount(), 0);
     for (std::size_t i = 0; i < shells_.size(); ++i) {
@@ -233,9 +236,12 @@ void System::evaluateLinks(const State& before, State& after, std::vector<double
     largestSpringForce_ = 0;
     for (std::size_t i = 0; i < links_.size(); ++i) {
         const int index = static_cast<int>(i);
-        const SpringResponse r = respond(model_->links[i].law, deflection(index, after.freedoms), before.springs[i], after.springs[i]);
+        const SpringResponse r =
+            respond(model_->links[i].law, deflection(index, after.freedoms), before.springs[i], after.springs[i]);
         linkTangent_[i] = r.tangent;
-        if (!model_->links[i].isRotation) largestSpringForce_ = std::max({largestSpringForce_, std::abs(r.force[0]), std::abs(r.force[1]), std::abs(r.force[2])});
+        if (!model_->links[i].isRotation)
+            largestSpringForce_ =
+                std::max({largestSpringForce_, std::abs(r.force[0]), std::abs(r.force[1]), std::abs(r.force[2])});
         for (int c = 0; c < 3 && internal; ++c)
             for (const auto& [freedom, f] : links_[i].rows[c]) (*internal)[freedom] += f * r.force[c];
     }
@@ -281,7 +287,8 @@ const SparseSymmetric& System::assemble() {
             for (int b = 0; b < components; ++b) {
                 const double t = linkTangent_[i][3 * a + b];
                 if (t == 0) continue;
-                const double *ra = &d.onEquations[static_cast<std::size_t>(a) * n], *rb = &d.onEquations[static_cast<std::size_t>(b) * n];
+                const double *ra = &d.onEquations[static_cast<std::size_t>(a) * n],
+                             *rb = &d.onEquations[static_cast<std::size_t>(b) * n];
                 for (int p = 0; p < n; ++p)
                     for (int q = 0; q <= p; ++q) out[packedAt(p, q)] += t * ra[p] * rb[q];
             }
@@ -314,7 +321,8 @@ std::vector<double> System::stiffnessTimesGiven(const std::vector<double>& movem
         if (!links_[i].hasGiven) continue;
         const std::array<double, 3> d = deflection(static_cast<int>(i), movement);
         for (int a = 0; a < 3; ++a) {
-            const double f = linkTangent_[i][3 * a] * d[0] + linkTangent_[i][3 * a + 1] * d[1] + linkTangent_[i][3 * a + 2] * d[2];
+            const double f =
+                linkTangent_[i][3 * a] * d[0] + linkTangent_[i][3 * a + 1] * d[1] + linkTangent_[i][3 * a + 2] * d[2];
             for (const auto& [freedom, factor] : links_[i].rows[a]) out[freedom] += factor * f;
         }
     }

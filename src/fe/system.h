@@ -17,7 +17,7 @@ struct State {
 
 /// A model made ready to be computed: elements, numbered unknowns, the pattern of the stiffness. The model must outlive it.
 class System {
-  public:
+public:
     /// Null with the reasons when the model cannot be computed (see inspect.h for what is looked at).
     static std::unique_ptr<System> create(const Model& model, Diagnostics& found, int threads = 2);
 
@@ -29,8 +29,8 @@ class System {
     /// The state without load.
     [[nodiscard]] State initialState() const;
 
-    /// Brings `after` (its freedoms are set) to the materials' answer, starting from the history of `before`; internal forces on all
-    /// freedoms; tangents are kept for assemble() when asked for.
+    /// Brings `after` (its freedoms are set) to the materials' answer, starting from the history of `before`; internal forces on
+    /// all freedoms; tangents are kept for assemble() when asked for.
     void evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent);
     /// Largest force in a spring at the last evaluate(), N; rotations left out.
     [[nodiscard]] double largestSpringForce() const { return largestSpringForce_; }
@@ -56,7 +56,7 @@ class System {
     /// Assembles a matrix given shell by shell (nodal freedoms, [shell]) in the pattern of the stiffness; links add nothing.
     [[nodiscard]] SparseSymmetric assembleShellMatrices(const std::vector<ElementMatrix>& matrices) const;
 
-  private:
+private:
     struct LinkData {
         std::array<std::vector<std::pair<int, double>>, 3> rows; ///< on freedoms
         std::vector<int> equations;

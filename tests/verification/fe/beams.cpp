@@ -59,18 +59,25 @@ double tipLoad(const Mesh& m, bool isLateral, double& difference) {
     std::vector<NodalForce>& f = i.b.model.cases[c].forces;
     if (isLateral) {
         for (int j = 0; j < m.nf; ++j)
-            for (const Grid* g : {&i.top, &i.bottom}) addEdgeLoad(i.b.model, g->at(m.nx, j), g->at(m.nx, j + 1), {0, 25000 / s.b, 0}, {}, f);
+            for (const Grid* g : {&i.top, &i.bottom})
+                addEdgeLoad(i.b.model, g->at(m.nx, j), g->at(m.nx, j + 1), {0, 25000 / s.b, 0}, {}, f);
     } else {
-        for (int j = 0; j < m.nw; ++j) addEdgeLoad(i.b.model, i.web.at(m.nx, j), i.web.at(m.nx, j + 1), {0, 0, -50000 / s.h}, {}, f);
+        for (int j = 0; j < m.nw; ++j)
+            addEdgeLoad(i.b.model, i.web.at(m.nx, j), i.web.at(m.nx, j + 1), {0, 0, -50000 / s.h}, {}, f);
     }
-    return both(i.b.model, [&](const Analysis& a, const auto& back) {
-        if (!isLateral) return -back(moved(a, i.web.at(m.nx, m.nw / 2))).z;
-        return 0.5 * (back(moved(a, i.top.at(m.nx, m.nf / 2))).y + back(moved(a, i.bottom.at(m.nx, m.nf / 2))).y);
-    }, difference);
+    return both(
+        i.b.model,
+        [&](const Analysis& a, const auto& back) {
+            if (!isLateral) return -back(moved(a, i.web.at(m.nx, m.nw / 2))).z;
+            return 0.5 * (back(moved(a, i.top.at(m.nx, m.nf / 2))).y + back(moved(a, i.bottom.at(m.nx, m.nf / 2))).y);
+        },
+        difference);
 }
 
-// Twists the end section x = length by theta as a body in its plane, free to warp; the root held in its plane, warping held or not.
-template <class Ends> double twist(Builder& b, double length, bool isRootWarpingHeld, const Ends& holdAxially, double& difference) {
+// Twists the end section x = length by theta as a body in its plane, free to warp; the root held in its plane, warping held or
+// not.
+template <class Ends>
+double twist(Builder& b, double length, bool isRootWarpingHeld, const Ends& holdAxially, double& difference) {
     const double theta = 0.01;
     const int c = b.model.addCase("twist");
     for (int n : b.where([&](Vec3 x) { return near(x.x, length); })) {
@@ -80,14 +87,18 @@ template <class Ends> double twist(Builder& b, double length, bool isRootWarping
         moves.push_back({b.model.fix(n, {Uz}, "tip"), theta * x.y});
         moves.push_back({b.model.fix(n, {Rx}, "tip"), theta});
     }
-    b.fixWhere([](Vec3 x) { return near(x.x, 0); }, isRootWarpingHeld ? std::vector<Freedom>{Ux, Uy, Uz, Rx, Ry, Rz} : std::vector<Freedom>{Uy, Uz, Rx}, "root");
+    b.fixWhere([](Vec3 x) { return near(x.x, 0); },
+               isRootWarpingHeld ? std::vector<Freedom>{Ux, Uy, Uz, Rx, Ry, Rz} : std::vector<Freedom>{Uy, Uz, Rx}, "root");
     holdAxially();
-    return both(b.model, [&](const Analysis& a, const auto& back) {
-        // About the beam's axis: reactions are about the origin, so take the force's moment off when the model was moved.
-        const Wrench w = a.reaction("tip");
-        const Vec3 axisPoint = back({1, 0, 0}).x == 1 ? Vec3{} : Vec3{100, -50, 20};
-        return back(w.moment - cross(axisPoint, w.force)).x;
-    }, difference);
+    return both(
+        b.model,
+        [&](const Analysis& a, const auto& back) {
+            // About the beam's axis: reactions are about the origin, so take the force's moment off when the model was moved.
+            const Wrench w = a.reaction("tip");
+            const Vec3 axisPoint = back({1, 0, 0}).x == 1 ? Vec3{} : Vec3{100, -50, 20};
+            return back(w.moment - cross(axisPoint, w.force)).x;
+        },
+        difference);
 }
 
 double stripInPlane(int nx, int ny, bool asDrilling) {
@@ -95,8 +106,10 @@ double stripInPlane(int nx, int ny, bool asDrilling) {
     const Grid g = b.rectangle(b.plate("strip", 10), nx, ny, 1000, 200);
     for (int j = 0; j <= ny; ++j) b.model.fixAll(g.at(0, j), "root");
     const int c = b.model.addCase("moment");
-    if (asDrilling) b.model.cases[c].forces = {{g.at(nx, ny / 2), Rz, 1e7}};
-    else b.model.cases[c].forces = {{g.at(nx, 0), Ux, 5e4}, {g.at(nx, ny), Ux, -5e4}};
+    if (asDrilling)
+        b.model.cases[c].forces = {{g.at(nx, ny / 2), Rz, 1e7}};
+    else
+        b.model.cases[c].forces = {{g.at(nx, 0), Ux, 5e4}, {g.at(nx, ny), Ux, -5e4}};
     return solve(b.model)->displacement(g.at(nx / 2, ny / 2), Uy);
 }
 
@@ -109,13 +122,22 @@ FeRows platedBeams() {
     for (int k = 0; k < 3; ++k) {
         const Mesh& m = meshes[k];
         const double tight = std::vector<double>{0.01, 0.005, 0.003}[k];
-        addRow(rows, "P3.1", "cantilever I, tip load down, w (mm)", m.name, tipLoad(m, false, difference), 8.8229947, tight, "shell, spectral; beam theory with shear: 8.849");
-        addRow(rows, "P3.2", "cantilever I, lateral tip load, u (mm)", m.name, tipLoad(m, true, difference), 113.03539, tight, "shell, spectral; beam theory with shear: 113.20");
+        addRow(rows, "P3.1", "cantilever I, tip load down, w (mm)", m.name, tipLoad(m, false, difference), 8.8229947, tight,
+               "shell, spectral; beam theory with shear: 8.849");
+        addRow(rows, "P3.2", "cantilever I, lateral tip load, u (mm)", m.name, tipLoad(m, true, difference), 113.03539, tight,
+               "shell, spectral; beam theory with shear: 113.20");
         for (bool held : {true, false}) {
             IBeam i = iBeam(s, 2000, m.nx, m.nf, m.nw);
-            const double torque = twist(i.b, 2000, held, [&] { if (!held) i.b.model.fix(i.web.at(0, m.nw / 2), {Ux, Ry, Rz}, "root"); }, difference);
-            addRow(rows, held ? "P3.3" : "P3.4", held ? "torque at 0.01 rad, root warping held (Nmm)" : "torque at 0.01 rad, warping free (Nmm)", m.name, torque,
-                   held ? 154211.94 : 51925.187, held ? std::vector<double>{0.025, 0.02, 0.015}[k] : std::vector<double>{0.04, 0.035, 0.025}[k],
+            const double torque = twist(
+                i.b, 2000, held,
+                [&] {
+                    if (!held) i.b.model.fix(i.web.at(0, m.nw / 2), {Ux, Ry, Rz}, "root");
+                },
+                difference);
+            addRow(rows, held ? "P3.3" : "P3.4",
+                   held ? "torque at 0.01 rad, root warping held (Nmm)" : "torque at 0.01 rad, warping free (Nmm)", m.name,
+                   torque, held ? 154211.94 : 51925.187,
+                   held ? std::vector<double>{0.025, 0.02, 0.015}[k] : std::vector<double>{0.04, 0.035, 0.025}[k],
                    held ? "shell, spectral; Vlasov: 157170" : "shell, spectral; St Venant, edge-corrected: 52079");
         }
     }
@@ -133,14 +155,20 @@ FeRows platedBeams() {
             b.grid(wide, nx, n, [&](double u, double v) { return Vec3{2000 * u, x.width * (v - 0.5), side * x.height}; });
             b.grid(high, nx, n, [&](double u, double v) { return Vec3{2000 * u, side * x.width, x.height * (v - 0.5)}; });
         }
-        const double torque = twist(b, 2000, false, [&] {
-            b.fixWhere([&](Vec3 p) { return near(p.x, 0) && (near(p.y, 0) || near(p.z, 0)); }, {Ux}, "axial");
-        }, difference);
-        addRow(rows, x.id, "closed box, torque at 0.01 rad, warping free (Nmm)", "20 x 2 a side", torque, x.reference, 0.003, "Bredt with sum b t3/3");
+        const double torque = twist(
+            b, 2000, false,
+            [&] { b.fixWhere([&](Vec3 p) { return near(p.x, 0) && (near(p.y, 0) || near(p.z, 0)); }, {Ux}, "axial"); },
+            difference);
+        addRow(rows, x.id, "closed box, torque at 0.01 rad, warping free (Nmm)", "20 x 2 a side", torque, x.reference, 0.003,
+               "Bredt with sum b t3/3");
     }
-    addRow(rows, "P3.6", "strip in its plane, end moment as a couple, v at half length (mm)", "20 x 4", stripInPlane(20, 4, false), 0.8863, 0.02, "plane stress with held root; beam theory 0.89286");
-    addRow(rows, "P3.6", "strip in its plane, end moment on one drilling freedom, v at half length (mm)", "20 x 4", stripInPlane(20, 4, true), 0.8863, 0.02, "the same");
-    addRow(rows, "P3.6", "the two loads, ratio", "20 x 4", stripInPlane(20, 4, true) / stripInPlane(20, 4, false), 1, 0.01, "the same moment");
-    addRow(rows, "P3.7", "P3.1 to P3.5 with the model turned in space: largest change", "A, B, C", difference, 0, 1e-8, "frame indifference");
+    addRow(rows, "P3.6", "strip in its plane, end moment as a couple, v at half length (mm)", "20 x 4",
+           stripInPlane(20, 4, false), 0.8863, 0.02, "plane stress with held root; beam theory 0.89286");
+    addRow(rows, "P3.6", "strip in its plane, end moment on one drilling freedom, v at half length (mm)", "20 x 4",
+           stripInPlane(20, 4, true), 0.8863, 0.02, "the same");
+    addRow(rows, "P3.6", "the two loads, ratio", "20 x 4", stripInPlane(20, 4, true) / stripInPlane(20, 4, false), 1, 0.01,
+           "the same moment");
+    addRow(rows, "P3.7", "P3.1 to P3.5 with the model turned in space: largest change", "A, B, C", difference, 0, 1e-8,
+           "frame indifference");
     return rows;
 }

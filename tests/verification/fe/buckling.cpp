@@ -10,7 +10,7 @@ using namespace build;
 enum class Edge { Free, Simple, Clamped };
 
 struct Panel {
-    double a, b;             // along x, along y
+    double a, b; // along x, along y
     int nx, ny;
     std::array<Edge, 4> edges; // x = 0, x = a, y = 0, y = b
     double t;
@@ -75,23 +75,87 @@ FeRows panelBuckling() {
     };
     const std::string ritz = "Kirchhoff, Ritz of order 16; ";
     const std::vector<Line> lines{
-        {"P7.1", "compression, all sides simple, a/b = 1", 1, {S, S, S, S}, 0, 1, 4.0, {{8, 8, .03}, {16, 16, .01}, {32, 32, .004}}, "Timoshenko and Gere 1961: 4.00"},
-        {"P7.2", "compression, all sides simple, a/b = 1.5", 1.5, {S, S, S, S}, 0, 1, 4.3403, {{12, 8, .03}, {24, 16, .01}, {48, 32, .004}}, "Timoshenko and Gere 1961: 4.34"},
-        {"P7.3", "compression, all sides simple, a/b = 2", 2, {S, S, S, S}, 0, 1, 4.0, {{16, 8, .03}, {32, 16, .01}}, "Timoshenko and Gere 1961: 4.00"},
-        {"P7.4", "compression, one side free, a/b = 1", 1, {S, S, S, F}, 0, 1, 1.4016, {{8, 8, .01}}, "Levy; 0.425 + (b/a)2 = 1.425"},
+        {"P7.1",
+         "compression, all sides simple, a/b = 1",
+         1,
+         {S, S, S, S},
+         0,
+         1,
+         4.0,
+         {{8, 8, .03}, {16, 16, .01}, {32, 32, .004}},
+         "Timoshenko and Gere 1961: 4.00"},
+        {"P7.2",
+         "compression, all sides simple, a/b = 1.5",
+         1.5,
+         {S, S, S, S},
+         0,
+         1,
+         4.3403,
+         {{12, 8, .03}, {24, 16, .01}, {48, 32, .004}},
+         "Timoshenko and Gere 1961: 4.34"},
+        {"P7.3",
+         "compression, all sides simple, a/b = 2",
+         2,
+         {S, S, S, S},
+         0,
+         1,
+         4.0,
+         {{16, 8, .03}, {32, 16, .01}},
+         "Timoshenko and Gere 1961: 4.00"},
+        {"P7.4",
+         "compression, one side free, a/b = 1",
+         1,
+         {S, S, S, F},
+         0,
+         1,
+         1.4016,
+         {{8, 8, .01}},
+         "Levy; 0.425 + (b/a)2 = 1.425"},
         {"P7.5", "compression, one side free, a/b = 3", 3, {S, S, S, F}, 0, 1, 0.5331, {{24, 8, .01}}, "Levy"},
         {"P7.6", "compression, one side free, a/b = 10", 10, {S, S, S, F}, 0, 1, 0.4352, {{80, 8, .01}}, "Levy"},
-        {"P7.7", "compression, one side clamped, one free, a/b = 1.64", 1.64, {S, S, C, F}, 0, 1, 1.2804, {{16, 8, .03}}, "Levy; 1.28"},
+        {"P7.7",
+         "compression, one side clamped, one free, a/b = 1.64",
+         1.64,
+         {S, S, C, F},
+         0,
+         1,
+         1.2804,
+         {{16, 8, .03}},
+         "Levy; 1.28"},
         {"P7.8", "compression, one side clamped, one free, a/b = 3", 3, {S, S, C, F}, 0, 1, 1.2912, {{32, 10, .03}}, "Levy"},
-        {"P7.9", "compression, clamped, a/b = 1", 1, {C, C, C, C}, 0, 1, 10.0739, {{8, 8, .12}, {16, 16, .035}, {32, 32, .01}}, "Ritz; 10.07"},
+        {"P7.9",
+         "compression, clamped, a/b = 1",
+         1,
+         {C, C, C, C},
+         0,
+         1,
+         10.0739,
+         {{8, 8, .12}, {16, 16, .035}, {32, 32, .01}},
+         "Ritz; 10.07"},
         {"P7.10", "compression, clamped, a/b = 2", 2, {C, C, C, C}, 0, 1, 7.8671, {{32, 16, .04}}, "Ritz; 7.88"},
-        {"P7.11", "shear, simple, a/b = 1", 1, {S, S, S, S}, 1, 1, 9.3245, {{8, 8, .17}, {16, 16, .05}, {32, 32, .015}}, "Ritz; 9.34"},
+        {"P7.11",
+         "shear, simple, a/b = 1",
+         1,
+         {S, S, S, S},
+         1,
+         1,
+         9.3245,
+         {{8, 8, .17}, {16, 16, .05}, {32, 32, .015}},
+         "Ritz; 9.34"},
         {"P7.12", "shear, simple, a/b = 1.5", 1.5, {S, S, S, S}, 1, 1, 7.07, {{24, 16, .05}}, "Ritz; 7.1"},
         {"P7.13", "shear, simple, a/b = 2", 2, {S, S, S, S}, 1, 1, 6.546, {{32, 16, .05}}, "Ritz; 6.6"},
         {"P7.14", "shear, simple, a/b = 3", 3, {S, S, S, S}, 1, 1, 5.8402, {{48, 16, .05}}, "Ritz; 5.9"},
         {"P7.15", "shear, clamped, a/b = 1", 1, {C, C, C, C}, 1, 1, 14.642, {{32, 32, .03}}, "Ritz; 14.71"},
         {"P7.16", "bending, simple, a/b = 0.6667", 2.0 / 3, {S, S, S, S}, 2, -1, 23.8818, {{12, 16, .04}}, "Ritz; 23.9"},
-        {"P7.17", "bending, simple, a/b = 1", 1, {S, S, S, S}, 2, -1, 25.5283, {{8, 8, .12}, {16, 16, .04}, {32, 32, .01}}, "Ritz; 25.6"},
+        {"P7.17",
+         "bending, simple, a/b = 1",
+         1,
+         {S, S, S, S},
+         2,
+         -1,
+         25.5283,
+         {{8, 8, .12}, {16, 16, .04}, {32, 32, .01}},
+         "Ritz; 25.6"},
         {"P7.18", "psi = 0, simple, a/b = 1", 1, {S, S, S, S}, 2, 0, 7.812, {{16, 16, .02}}, "Ritz; 7.81"},
         {"P7.19", "psi = -0.5, simple, a/b = 1", 1, {S, S, S, S}, 2, -0.5, 13.5137, {{16, 16, .03}}, "Ritz; 13.5"}};
     for (const Line& line : lines) {
@@ -159,7 +223,8 @@ std::vector<double> forkedBeam(int nx, int nf, int nw, bool isMoment) {
     Builder b;
     const int material = b.model.addMaterial({});
     const int flange = b.model.addPart("flanges", tf, material), web = b.model.addPart("web", tw, material);
-    for (double side : {-0.5, 0.5}) b.grid(flange, nx, nf, [&](double u, double v) { return Vec3{L * u, bf * (v - 0.5), side * h}; });
+    for (double side : {-0.5, 0.5})
+        b.grid(flange, nx, nf, [&](double u, double v) { return Vec3{L * u, bf * (v - 0.5), side * h}; });
     const Grid g = b.grid(web, nx, nw, [&](double u, double v) { return Vec3{L * u, 0, h * (v - 0.5)}; });
     b.fixWhere([&](Vec3 x) { return near(x.x, 0) || near(x.x, L); }, {Uy, Uz, Rx}, "fork");
     b.model.fix(g.at(nx / 2, nw / 2), {Ux}, "middle");
@@ -224,17 +289,22 @@ double cruciform(int perLeg) {
     BucklingSettings settings;
     settings.modes = 4;
     settings.largestFactor = 1e5;
-    return buckle(*analysis, prescribedMembrane(analysis->system(), [&](Vec3, int) { return compression(t); }), settings).modes.at(0).factor;
+    return buckle(*analysis, prescribedMembrane(analysis->system(), [&](Vec3, int) { return compression(t); }), settings)
+        .modes.at(0)
+        .factor;
 }
 
 // Triangle as three mapped blocks round its centre.
-double triangleBuckling(const std::array<Vec3, 3>& corner, int n, double t, bool isHydrostatic, const std::array<Edge, 3>& edges) {
+double triangleBuckling(const std::array<Vec3, 3>& corner, int n, double t, bool isHydrostatic,
+                        const std::array<Edge, 3>& edges) {
     Builder b;
     const int part = b.plate("triangle", t);
     const Vec3 centre = (1.0 / 3) * (corner[0] + corner[1] + corner[2]);
     for (int k = 0; k < 3; ++k) {
         const Vec3 c = corner[k], next = 0.5 * (corner[k] + corner[(k + 1) % 3]), last = 0.5 * (corner[k] + corner[(k + 2) % 3]);
-        b.grid(part, n / 2, n / 2, [&](double u, double v) { return (1 - u) * (1 - v) * c + u * (1 - v) * next + u * v * centre + (1 - u) * v * last; });
+        b.grid(part, n / 2, n / 2, [&](double u, double v) {
+            return (1 - u) * (1 - v) * c + u * (1 - v) * next + u * v * centre + (1 - u) * v * last;
+        });
     }
     for (int i = 0; i < static_cast<int>(b.model.nodes.size()); ++i) {
         b.model.fix(i, {Ux, Uy, Rz}, "plane");
@@ -253,10 +323,14 @@ double triangleBuckling(const std::array<Vec3, 3>& corner, int n, double t, bool
     BucklingSettings settings;
     settings.modes = 1;
     settings.largestFactor = 1e9;
-    const BucklingResult r = buckle(*analysis, prescribedMembrane(analysis->system(), [&](Vec3, int) {
-        if (isHydrostatic) return MembraneTensor{Vec3{-1, 0, 0}, Vec3{0, -1, 0}, Vec3{}};
-        return MembraneTensor{-hypotenuse.x * hypotenuse, -hypotenuse.y * hypotenuse, Vec3{}};
-    }), settings);
+    const BucklingResult r =
+        buckle(*analysis,
+               prescribedMembrane(analysis->system(),
+                                  [&](Vec3, int) {
+                                      if (isHydrostatic) return MembraneTensor{Vec3{-1, 0, 0}, Vec3{0, -1, 0}, Vec3{}};
+                                      return MembraneTensor{-hypotenuse.x * hypotenuse, -hypotenuse.y * hypotenuse, Vec3{}};
+                                  }),
+               settings);
     return r.modes.at(0).factor;
 }
 
@@ -271,29 +345,42 @@ FeRows structuralBuckling() {
         bool twoSided, isClamped;
         double k;
     };
-    for (const Patch& p : {Patch{"one-sided, a/h = 1", 1000, false, false, 3.333}, Patch{"one-sided, a/h = 2", 2000, false, false, 2.396},
-                           Patch{"two opposite patches, a/h = 1", 1000, true, false, 2.673}, Patch{"one-sided, top and bottom clamped, a/h = 1", 1000, false, true, 7.016}}) {
+    for (const Patch& p :
+         {Patch{"one-sided, a/h = 1", 1000, false, false, 3.333}, Patch{"one-sided, a/h = 2", 2000, false, false, 2.396},
+          Patch{"two opposite patches, a/h = 1", 1000, true, false, 2.673},
+          Patch{"one-sided, top and bottom clamped, a/h = 1", 1000, false, true, 7.016}}) {
         for (int n : {20, 40}) {
             const int nx = p.a > 1500 ? 2 * n : n;
-            addRow(rows, "P7.20", "patch load, k, " + std::string(p.what), by(nx, n), patchLoad(p.a, nx, n, p.twoSided, p.isClamped), p.k, n == 20 ? 0.03 : 0.015, ritz);
+            addRow(rows, "P7.20", "patch load, k, " + std::string(p.what), by(nx, n),
+                   patchLoad(p.a, nx, n, p.twoSided, p.isClamped), p.k, n == 20 ? 0.03 : 0.015, ritz);
         }
     }
     const std::vector<double> euler = forkedBeam(20, 2, 4, false);
-    addRow(rows, "P7.21", "Euler column, P_z (N)", "20 x 2 x 4", euler[0], 871.7e3, 0.01, "shell, spectral; pi2 E I/L2 with shear 872.8e3");
+    addRow(rows, "P7.21", "Euler column, P_z (N)", "20 x 2 x 4", euler[0], 871.7e3, 0.01,
+           "shell, spectral; pi2 E I/L2 with shear 872.8e3");
     addRow(rows, "P7.21", "column, torsional (N)", "20 x 2 x 4", euler[1], 2119e3, 0.04, "shell, spectral; closed form 2178e3");
-    addRow(rows, "P7.22", "lateral-torsional, M_cr (Nmm)", "20 x 2 x 4", forkedBeam(20, 2, 4, true)[0], 175.34e6, 0.025, "shell, spectral; closed form, edge-corrected J 176.68e6");
-    addRow(rows, "P7.22", "lateral-torsional, M_cr (Nmm)", "40 x 4 x 8", forkedBeam(40, 4, 8, true)[0], 175.34e6, 0.015, "shell, spectral; closed form, edge-corrected J 176.68e6");
-    addRow(rows, "P7.23", "narrow cantilever, P_cr (N)", "40 x 4", narrowCantilever(40, 4), 277.1, 0.03, "spectral; 4.013 sqrt(E I_z G J)/L2 = 273.2, Timoshenko and Gere 1961");
+    addRow(rows, "P7.22", "lateral-torsional, M_cr (Nmm)", "20 x 2 x 4", forkedBeam(20, 2, 4, true)[0], 175.34e6, 0.025,
+           "shell, spectral; closed form, edge-corrected J 176.68e6");
+    addRow(rows, "P7.22", "lateral-torsional, M_cr (Nmm)", "40 x 4 x 8", forkedBeam(40, 4, 8, true)[0], 175.34e6, 0.015,
+           "shell, spectral; closed form, edge-corrected J 176.68e6");
+    addRow(rows, "P7.23", "narrow cantilever, P_cr (N)", "40 x 4", narrowCantilever(40, 4), 277.1, 0.03,
+           "spectral; 4.013 sqrt(E I_z G J)/L2 = 273.2, Timoshenko and Gere 1961");
     addRow(rows, "P7.24", "cruciform, sigma_cr (MPa)", "20 x 4 a leg", cruciform(4), 151.48, 0.03, "spectral; Levy 152.97");
     const double t = 10, c = 1000, D = plateStiffness(E, t, nu);
     const double height = std::sqrt(3.0) / 2 * c;
     constexpr Edge S = Edge::Simple;
-    addRow(rows, "P7.25", "equilateral triangle, hydrostatic, N c2/D", "16 a side", triangleBuckling({Vec3{0, 0, 0}, Vec3{c, 0, 0}, Vec3{c / 2, height, 0}}, 16, t, true, {S, S, S}) * c * c / D, 52.6379, 0.03, "membrane analogy");
-    addRow(rows, "P7.25", "right isosceles triangle, hydrostatic, N c2/D", "16 a side", triangleBuckling({Vec3{0, 0, 0}, Vec3{c, 0, 0}, Vec3{0, c, 0}}, 16, t, true, {S, S, S}) * c * c / D, 49.348, 0.03, "spectral: 5 pi2");
+    addRow(rows, "P7.25", "equilateral triangle, hydrostatic, N c2/D", "16 a side",
+           triangleBuckling({Vec3{0, 0, 0}, Vec3{c, 0, 0}, Vec3{c / 2, height, 0}}, 16, t, true, {S, S, S}) * c * c / D, 52.6379,
+           0.03, "membrane analogy");
+    addRow(rows, "P7.25", "right isosceles triangle, hydrostatic, N c2/D", "16 a side",
+           triangleBuckling({Vec3{0, 0, 0}, Vec3{c, 0, 0}, Vec3{0, c, 0}}, 16, t, true, {S, S, S}) * c * c / D, 49.348, 0.03,
+           "spectral: 5 pi2");
     for (bool isClamped : {false, true}) {
         const Edge e = isClamped ? Edge::Clamped : Edge::Simple;
-        const double k = triangleBuckling({Vec3{0, 0, 0}, Vec3{c, 0, 0}, Vec3{0, c, 0}}, 16, t, false, {e, Edge::Free, e}) * c * c / (pi * pi * D);
-        addRow(rows, "P7.26", isClamped ? "gusset, legs clamped, k" : "gusset, legs simply supported, k", "16 a leg", k, isClamped ? 7.28 : 1.228, 0.03, "Reissner-Mindlin, Ritz");
+        const double k = triangleBuckling({Vec3{0, 0, 0}, Vec3{c, 0, 0}, Vec3{0, c, 0}}, 16, t, false, {e, Edge::Free, e}) * c *
+                         c / (pi * pi * D);
+        addRow(rows, "P7.26", isClamped ? "gusset, legs clamped, k" : "gusset, legs simply supported, k", "16 a leg", k,
+               isClamped ? 7.28 : 1.228, 0.03, "Reissner-Mindlin, Ritz");
     }
     return rows;
 }

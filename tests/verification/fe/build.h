@@ -24,12 +24,15 @@ struct Grid {
 struct Builder {
     Model model;
     int node(Vec3 x) {
-        const auto key = std::array<long long, 3>{std::llround(x.x * 1e6 / scale), std::llround(x.y * 1e6 / scale), std::llround(x.z * 1e6 / scale)};
+        const auto key = std::array<long long, 3>{std::llround(x.x * 1e6 / scale), std::llround(x.y * 1e6 / scale),
+                                                  std::llround(x.z * 1e6 / scale)};
         const auto found = places.find(key);
         if (found != places.end()) return found->second;
         return places[key] = model.addNode(x);
     }
-    int plate(const std::string& id, double t, const Material& material) { return model.addPart(id, t, model.addMaterial(material)); }
+    int plate(const std::string& id, double t, const Material& material) {
+        return model.addPart(id, t, model.addMaterial(material));
+    }
     int plate(const std::string& id, double t, double e = E, double n = nu) {
         Material m;
         m.E = e;
@@ -70,7 +73,7 @@ struct Builder {
     }
     double scale = 1; ///< of the grid on which nodes are the same: 1e-6 scale
 
-  private:
+private:
     std::map<std::array<long long, 3>, int> places;
 };
 

@@ -48,7 +48,8 @@ double annular(int n, Rim outer, Rim inner, bool isLineLoad, bool readOuter) {
     const int c = a.b.model.addCase("load");
     if (isLineLoad) {
         const double chords = 2 * rb * std::sin(pi / 8 / n) * 2 * n;
-        for (int j = 0; j < 2 * n; ++j) addEdgeLoad(a.b.model, a.g.at(0, j), a.g.at(0, j + 1), {0, 0, -25000 / chords}, {}, a.b.model.cases[c].forces);
+        for (int j = 0; j < 2 * n; ++j)
+            addEdgeLoad(a.b.model, a.g.at(0, j), a.g.at(0, j + 1), {0, 0, -25000 / chords}, {}, a.b.model.cases[c].forces);
     } else {
         for (int e : a.g.shells) addSurfaceLoad(a.b.model, e, {0, 0, -1}, a.b.model.cases[c].forces);
     }
@@ -68,7 +69,9 @@ double tiltedHub(int n, Rim outer) {
     for (int j = 0; j < around; ++j) rim.push_back(g.at(0, j));
     b.model.addRigid(hub, rim, "hub");
     b.model.fix(hub, {Ux, Uy, Uz, Rz}, "hub support");
-    for (int j = 0; j < around; ++j) b.model.fix(g.at(n, j), outer == Rim::Clamped ? std::vector<Freedom>{Ux, Uy, Uz, Rx, Ry} : std::vector<Freedom>{Ux, Uy, Uz}, "rim");
+    for (int j = 0; j < around; ++j)
+        b.model.fix(g.at(n, j),
+                    outer == Rim::Clamped ? std::vector<Freedom>{Ux, Uy, Uz, Rx, Ry} : std::vector<Freedom>{Ux, Uy, Uz}, "rim");
     b.model.cases.push_back({"moment", {{hub, Ry, 10e6}}, {}});
     return solve(b.model)->displacement(hub, Ry);
 }
@@ -136,30 +139,42 @@ FeRows circularPlates() {
         bool isLine, readOuter;
         double w;
     };
-    for (const Line& line : {Line{"P10.1", "outer rim clamped, pressure", Rim::Clamped, Rim::Free, false, false, 0.63549267},
-                             Line{"P10.2", "outer rim simple, pressure", Rim::Simple, Rim::Free, false, false, 3.9821415},
-                             Line{"P10.3", "outer rim clamped, load on the inner", Rim::Clamped, Rim::Free, true, false, 0.93494441},
-                             Line{"P10.4", "outer rim simple, load on the inner", Rim::Simple, Rim::Free, true, false, 3.9433836},
-                             Line{"P10.5", "outer rim clamped, inner guided, load on it", Rim::Clamped, Rim::Guided, true, false, 0.34515997},
-                             Line{"P10.6", "inner rim clamped, pressure", Rim::Free, Rim::Clamped, false, true, 1.4153632}}) {
+    for (const Line& line :
+         {Line{"P10.1", "outer rim clamped, pressure", Rim::Clamped, Rim::Free, false, false, 0.63549267},
+          Line{"P10.2", "outer rim simple, pressure", Rim::Simple, Rim::Free, false, false, 3.9821415},
+          Line{"P10.3", "outer rim clamped, load on the inner", Rim::Clamped, Rim::Free, true, false, 0.93494441},
+          Line{"P10.4", "outer rim simple, load on the inner", Rim::Simple, Rim::Free, true, false, 3.9433836},
+          Line{"P10.5", "outer rim clamped, inner guided, load on it", Rim::Clamped, Rim::Guided, true, false, 0.34515997},
+          Line{"P10.6", "inner rim clamped, pressure", Rim::Free, Rim::Clamped, false, true, 1.4153632}}) {
         for (int k = 0; k < 3; ++k) {
             const int n = 4 << k;
             const bool isFirst = std::string(line.id) == "P10.1";
-            // A moment constant along each element makes a clamped and guided strip of n elements 1/n2 too stiff (P10.5), and a clamped rim
-            // under pressure feels the same on the coarsest mesh (P10.6): the rows below allow what follows from that.
+            // A moment constant along each element makes a clamped and guided strip of n elements 1/n2 too stiff (P10.5), and a
+            // clamped rim under pressure feels the same on the coarsest mesh (P10.6): the rows below allow what follows from
+            // that.
             const std::string id = line.id;
-            const double tolerance = id == "P10.5" ? 1.15 / (n * n) : id == "P10.6" && k == 0 ? 0.04 : isFirst ? std::vector<double>{.04, .015, .005}[k] : std::vector<double>{.03, .01, .004}[k];
-            addRow(rows, line.id, "annular plate, " + std::string(line.what) + ", w (mm)", std::to_string(n) + " x " + std::to_string(2 * n) + " a quarter",
-                   annular(n, line.outer, line.inner, line.isLine, line.readOuter), line.w, tolerance, "Timoshenko and Woinowsky-Krieger 1959 with shear");
+            const double tolerance = id == "P10.5"             ? 1.15 / (n * n)
+                                     : id == "P10.6" && k == 0 ? 0.04
+                                     : isFirst                 ? std::vector<double>{.04, .015, .005}[k]
+                                                               : std::vector<double>{.03, .01, .004}[k];
+            addRow(rows, line.id, "annular plate, " + std::string(line.what) + ", w (mm)",
+                   std::to_string(n) + " x " + std::to_string(2 * n) + " a quarter",
+                   annular(n, line.outer, line.inner, line.isLine, line.readOuter), line.w, tolerance,
+                   "Timoshenko and Woinowsky-Krieger 1959 with shear");
         }
     }
-    addRow(rows, "P10.7", "tilted rigid hub, outer rim clamped (rad)", "8 x 64", tiltedHub(8, Rim::Clamped), 0.0016135504, 0.02, "Reissner-Mindlin, spectral");
-    addRow(rows, "P10.7", "tilted rigid hub, outer rim simple (rad)", "8 x 64", tiltedHub(8, Rim::Simple), 0.002594968, 0.02, "Reissner-Mindlin, spectral");
+    addRow(rows, "P10.7", "tilted rigid hub, outer rim clamped (rad)", "8 x 64", tiltedHub(8, Rim::Clamped), 0.0016135504, 0.02,
+           "Reissner-Mindlin, spectral");
+    addRow(rows, "P10.7", "tilted rigid hub, outer rim simple (rad)", "8 x 64", tiltedHub(8, Rim::Simple), 0.002594968, 0.02,
+           "Reissner-Mindlin, spectral");
     // Beam theory with the polygon's own inertia and area.
-    const double I = pi * 1e6 * 6, A = 2 * pi * 100 * 6, bending = 20000 * 8e9 / (3 * E * I), shear = 20000.0 * 2000 / (G * A / 2);
-    addRow(rows, "P10.8", "tube cantilever, 16 facets, tip (mm)", "20 x 16", tubeCantilever(16), bending / 0.9684 + shear / 0.9936, 0.012, "beam theory of the polygon");
+    const double I = pi * 1e6 * 6, A = 2 * pi * 100 * 6, bending = 20000 * 8e9 / (3 * E * I),
+                 shear = 20000.0 * 2000 / (G * A / 2);
+    addRow(rows, "P10.8", "tube cantilever, 16 facets, tip (mm)", "20 x 16", tubeCantilever(16),
+           bending / 0.9684 + shear / 0.9936, 0.012, "beam theory of the polygon");
     const EdgeLoaded q = tubeEdge(false), m = tubeEdge(true);
-    addRow(rows, "P10.9", "tube, radial load on the free end, w (mm)", "60 x 64", q.w, 8.3296065e-4, 0.03, "Timoshenko and Woinowsky-Krieger 1959");
+    addRow(rows, "P10.9", "tube, radial load on the free end, w (mm)", "60 x 64", q.w, 8.3296065e-4, 0.03,
+           "Timoshenko and Woinowsky-Krieger 1959");
     addRow(rows, "P10.9", "tube, radial load on the free end, slope (rad)", "60 x 64", q.slope, 4.371088e-5, 0.03, "the same");
     addRow(rows, "P10.9", "tube, moment on the free end, w (mm)", "60 x 64", m.w, 4.371088e-5, 0.03, "the same");
     addRow(rows, "P10.9", "tube, moment on the free end, slope (rad)", "60 x 64", m.slope, 4.58759e-6, 0.03, "the same");

@@ -28,7 +28,9 @@ double pointLoaded(int n, bool isClamped) {
 double morley(int n, double t) {
     Builder b;
     const double L = 100, angle = pi / 6;
-    const Grid g = b.grid(b.plate("skew", t), n, n, [&](double u, double v) { return Vec3{L * (u + v * std::cos(angle)), L * v * std::sin(angle), 0}; });
+    const Grid g = b.grid(b.plate("skew", t), n, n, [&](double u, double v) {
+        return Vec3{L * (u + v * std::cos(angle)), L * v * std::sin(angle), 0};
+    });
     for (int i = 0; i <= n; ++i)
         for (int j = 0; j <= n; ++j)
             if (i == 0 || i == n || j == 0 || j == n) b.model.fix(g.at(i, j), {Uz}, "edge");
@@ -170,41 +172,71 @@ FeRows obstacleCourse() {
     FeRows rows;
     const std::vector<int> fine{8, 16, 32};
     for (int k = 0; k < 3; ++k) {
-        addRow(rows, "P2.2", "w D/(P a2), simply supported, point load", by(fine[k], fine[k]), pointLoaded(fine[k], false), 0.0116008, std::vector<double>{0.01, 0.004, 0.002}[k], "Navier series; Timoshenko and Woinowsky-Krieger 1959");
-        addRow(rows, "P2.2", "w D/(P a2), clamped, point load", by(fine[k], fine[k]), pointLoaded(fine[k], true), 0.005612, std::vector<double>{0.05, 0.015, 0.005}[k], "Ritz, extrapolated; Timoshenko and Woinowsky-Krieger 1959: 0.00560");
+        addRow(rows, "P2.2", "w D/(P a2), simply supported, point load", by(fine[k], fine[k]), pointLoaded(fine[k], false),
+               0.0116008, std::vector<double>{0.01, 0.004, 0.002}[k], "Navier series; Timoshenko and Woinowsky-Krieger 1959");
+        addRow(rows, "P2.2", "w D/(P a2), clamped, point load", by(fine[k], fine[k]), pointLoaded(fine[k], true), 0.005612,
+               std::vector<double>{0.05, 0.015, 0.005}[k], "Ritz, extrapolated; Timoshenko and Woinowsky-Krieger 1959: 0.00560");
     }
     const std::vector<int> skew{16, 32, 64};
     for (int k = 0; k < 3; ++k) {
-        addRow(rows, "P2.3", "1000 w D/(q L4), skew plate 30 deg, L/t = 100", by(skew[k], skew[k]), morley(skew[k], 1), 0.42483613, std::vector<double>{0.12, 0.07, 0.04}[k], "Reissner-Mindlin, graded spectral; Babuska and Scapolla 1989: 0.423");
-        addRow(rows, "P2.3", "1000 w D/(q L4), skew plate 30 deg, L/t = 1000", by(skew[k], skew[k]), morley(skew[k], 0.1), 0.41431503, std::vector<double>{0.20, 0.15, 0.10}[k], "Reissner-Mindlin, graded spectral");
+        addRow(rows, "P2.3", "1000 w D/(q L4), skew plate 30 deg, L/t = 100", by(skew[k], skew[k]), morley(skew[k], 1),
+               0.42483613, std::vector<double>{0.12, 0.07, 0.04}[k],
+               "Reissner-Mindlin, graded spectral; Babuska and Scapolla 1989: 0.423");
+        addRow(rows, "P2.3", "1000 w D/(q L4), skew plate 30 deg, L/t = 1000", by(skew[k], skew[k]), morley(skew[k], 0.1),
+               0.41431503, std::vector<double>{0.20, 0.15, 0.10}[k], "Reissner-Mindlin, graded spectral");
     }
     const std::string harder = "beam theory; MacNeal and Harder 1985";
-    for (const auto& [slant, name] : std::vector<std::pair<Slant, std::string>>{{Slant::Rectangular, "6 rectangles"}, {Slant::Trapezoidal, "6 trapezoids"}, {Slant::Parallelogram, "6 parallelograms"}}) {
+    for (const auto& [slant, name] : std::vector<std::pair<Slant, std::string>>{{Slant::Rectangular, "6 rectangles"},
+                                                                                {Slant::Trapezoidal, "6 trapezoids"},
+                                                                                {Slant::Parallelogram, "6 parallelograms"}}) {
         const bool isRect = slant == Slant::Rectangular;
         addRow(rows, "P2.4", "straight beam, extension", name, straightBeam(6, 1, slant, 0), 3e-5, 0.01, harder);
-        if (isRect) addRow(rows, "P2.4", "straight beam, in-plane shear", name, straightBeam(6, 1, slant, 1), 0.1081, 0.02, harder);
-        else rows.push_back({"P2.4", "straight beam, in-plane shear (reported only: MacNeal 1987 shows a quad that passes P1 cannot do it)", name, straightBeam(6, 1, slant, 1), 0.1081, -1, 0.02, harder});
-        addRow(rows, "P2.4", "straight beam, out-of-plane shear", name, straightBeam(6, 1, slant, 2), 0.4321, isRect ? 0.03 : 0.05, harder);
-        addRow(rows, "P2.4", "straight beam, twist", name, straightBeam(6, 1, slant, 3), 0.0342, isRect ? 0.15 : 0.22, "St Venant torsion of a 2:1 bar");
+        if (isRect)
+            addRow(rows, "P2.4", "straight beam, in-plane shear", name, straightBeam(6, 1, slant, 1), 0.1081, 0.02, harder);
+        else
+            rows.push_back(
+                {"P2.4", "straight beam, in-plane shear (reported only: MacNeal 1987 shows a quad that passes P1 cannot do it)",
+                 name, straightBeam(6, 1, slant, 1), 0.1081, -1, 0.02, harder});
+        addRow(rows, "P2.4", "straight beam, out-of-plane shear", name, straightBeam(6, 1, slant, 2), 0.4321,
+               isRect ? 0.03 : 0.05, harder);
+        addRow(rows, "P2.4", "straight beam, twist", name, straightBeam(6, 1, slant, 3), 0.0342, isRect ? 0.15 : 0.22,
+               "St Venant torsion of a 2:1 bar");
     }
-    addRow(rows, "P2.4", "straight beam, twist", "24 x 4", straightBeam(24, 4, Slant::Rectangular, 3), 0.0342, 0.06, "St Venant torsion of a 2:1 bar");
-    addRow(rows, "P2.4", "straight beam, twist", "48 x 8", straightBeam(48, 8, Slant::Rectangular, 3), 0.0342, 0.02, "St Venant torsion of a 2:1 bar");
-    addRow(rows, "P2.5", "curved beam, in plane", "6 x 1", curvedBeam(6, 1, true), 0.08857, 0.15, "Golovin's exact plane solution");
-    addRow(rows, "P2.5", "curved beam, in plane", "24 x 1", curvedBeam(24, 1, true), 0.08857, 0.015, "Golovin's exact plane solution");
-    addRow(rows, "P2.5", "curved beam, out of plane", "24 x 4", curvedBeam(24, 4, false), 0.4985, 0.025, "Reissner-Mindlin, spectral");
+    addRow(rows, "P2.4", "straight beam, twist", "24 x 4", straightBeam(24, 4, Slant::Rectangular, 3), 0.0342, 0.06,
+           "St Venant torsion of a 2:1 bar");
+    addRow(rows, "P2.4", "straight beam, twist", "48 x 8", straightBeam(48, 8, Slant::Rectangular, 3), 0.0342, 0.02,
+           "St Venant torsion of a 2:1 bar");
+    addRow(rows, "P2.5", "curved beam, in plane", "6 x 1", curvedBeam(6, 1, true), 0.08857, 0.15,
+           "Golovin's exact plane solution");
+    addRow(rows, "P2.5", "curved beam, in plane", "24 x 1", curvedBeam(24, 1, true), 0.08857, 0.015,
+           "Golovin's exact plane solution");
+    addRow(rows, "P2.5", "curved beam, out of plane", "24 x 4", curvedBeam(24, 4, false), 0.4985, 0.025,
+           "Reissner-Mindlin, spectral");
     const std::vector<std::pair<int, int>> twist{{12, 2}, {24, 4}, {48, 8}};
     for (int k = 0; k < 3; ++k) {
         const auto [nx, ny] = twist[k];
-        addRow(rows, "P2.6", "twisted beam t = 0.32, in plane", by(nx, ny), twistedBeam(nx, ny, 0.32, true), 0.005424, std::vector<double>{0.04, 0.02, 0.01}[k], "MacNeal and Harder 1985");
-        addRow(rows, "P2.6", "twisted beam t = 0.32, out of plane", by(nx, ny), twistedBeam(nx, ny, 0.32, false), 0.001754, std::vector<double>{0.10, 0.04, 0.02}[k], "MacNeal and Harder 1985");
-        addRow(rows, "P2.6", "twisted beam t = 0.0032, in plane", by(nx, ny), twistedBeam(nx, ny, 0.0032, true), 0.005256, std::vector<double>{0.04, 0.02, 0.01}[k], "Belytschko et al. 1989");
-        addRow(rows, "P2.6", "twisted beam t = 0.0032, out of plane", by(nx, ny), twistedBeam(nx, ny, 0.0032, false), 0.001294, std::vector<double>{0.04, 0.02, 0.01}[k], "Belytschko et al. 1989");
+        addRow(rows, "P2.6", "twisted beam t = 0.32, in plane", by(nx, ny), twistedBeam(nx, ny, 0.32, true), 0.005424,
+               std::vector<double>{0.04, 0.02, 0.01}[k], "MacNeal and Harder 1985");
+        addRow(rows, "P2.6", "twisted beam t = 0.32, out of plane", by(nx, ny), twistedBeam(nx, ny, 0.32, false), 0.001754,
+               std::vector<double>{0.10, 0.04, 0.02}[k], "MacNeal and Harder 1985");
+        addRow(rows, "P2.6", "twisted beam t = 0.0032, in plane", by(nx, ny), twistedBeam(nx, ny, 0.0032, true), 0.005256,
+               std::vector<double>{0.04, 0.02, 0.01}[k], "Belytschko et al. 1989");
+        addRow(rows, "P2.6", "twisted beam t = 0.0032, out of plane", by(nx, ny), twistedBeam(nx, ny, 0.0032, false), 0.001294,
+               std::vector<double>{0.04, 0.02, 0.01}[k], "Belytschko et al. 1989");
     }
     const std::vector<int> cooks{4, 8, 16, 32};
-    for (int k = 0; k < 4; ++k) addRow(rows, "P2.7", "Cook's membrane, v(48, 52)", by(cooks[k], cooks[k]), cook(cooks[k]), 23.968, std::vector<double>{0.05, 0.02, 0.007, 0.003}[k], "graded spectral; published 23.96");
-    for (int k = 0; k < 3; ++k) addRow(rows, "P2.8", "Scordelis-Lo roof, w at mid free edge", by(fine[k], fine[k]), scordelisLo(fine[k]), 0.30060086, std::vector<double>{0.04, 0.02, 0.01}[k], "deep shell, Fourier-Ritz");
+    for (int k = 0; k < 4; ++k)
+        addRow(rows, "P2.7", "Cook's membrane, v(48, 52)", by(cooks[k], cooks[k]), cook(cooks[k]), 23.968,
+               std::vector<double>{0.05, 0.02, 0.007, 0.003}[k], "graded spectral; published 23.96");
+    for (int k = 0; k < 3; ++k)
+        addRow(rows, "P2.8", "Scordelis-Lo roof, w at mid free edge", by(fine[k], fine[k]), scordelisLo(fine[k]), 0.30060086,
+               std::vector<double>{0.04, 0.02, 0.01}[k], "deep shell, Fourier-Ritz");
     const std::vector<int> pinch{16, 32, 48};
-    for (int k = 0; k < 3; ++k) addRow(rows, "P2.9", "pinched cylinder, w under the load", by(pinch[k], pinch[k]), pinchedCylinder(pinch[k]), 1.8276523e-5, std::vector<double>{0.09, 0.03, 0.02}[k], "double Fourier series, converged");
-    for (int k = 0; k < 3; ++k) addRow(rows, "P2.10", "hemisphere with hole, u under the load", by(fine[k], fine[k]), hemisphere(fine[k]), 0.093520758, std::vector<double>{0.07, 0.02, 0.01}[k], "Fourier-Ritz; Simo et al. 1989: 0.093");
+    for (int k = 0; k < 3; ++k)
+        addRow(rows, "P2.9", "pinched cylinder, w under the load", by(pinch[k], pinch[k]), pinchedCylinder(pinch[k]),
+               1.8276523e-5, std::vector<double>{0.09, 0.03, 0.02}[k], "double Fourier series, converged");
+    for (int k = 0; k < 3; ++k)
+        addRow(rows, "P2.10", "hemisphere with hole, u under the load", by(fine[k], fine[k]), hemisphere(fine[k]), 0.093520758,
+               std::vector<double>{0.07, 0.02, 0.01}[k], "Fourier-Ritz; Simo et al. 1989: 0.093");
     return rows;
 }

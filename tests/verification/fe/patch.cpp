@@ -21,7 +21,8 @@ Patch patch(double t, bool split) {
     Builder b;
     const int part = b.plate("patch", t, patchE, patchNu);
     p.model = b.model;
-    const std::vector<std::array<double, 2>> xy{{0, 0}, {0.24, 0}, {0.24, 0.12}, {0, 0.12}, {0.04, 0.02}, {0.18, 0.03}, {0.16, 0.08}, {0.08, 0.08}};
+    const std::vector<std::array<double, 2>> xy{{0, 0},       {0.24, 0},    {0.24, 0.12}, {0, 0.12},
+                                                {0.04, 0.02}, {0.18, 0.03}, {0.16, 0.08}, {0.08, 0.08}};
     for (const auto& [x, y] : xy) p.model.addNode({x, y, 0});
     const std::vector<std::array<int, 4>> quads{{0, 1, 5, 4}, {1, 2, 6, 5}, {2, 3, 7, 6}, {3, 0, 4, 7}, {4, 5, 6, 7}};
     for (const auto& q : quads) {
@@ -61,13 +62,15 @@ struct Outcome {
     double stress = 0;       ///< largest error of a section force over the reference
 };
 
-// Prescribes `field` on the outer nodes, compares the inner ones and the section forces (x, y, xy: membrane then moment) everywhere.
+// Prescribes `field` on the outer nodes, compares the inner ones and the section forces (x, y, xy: membrane then moment)
+// everywhere.
 Outcome prescribe(double t, bool split, bool isTurned, const Field& field, const std::array<double, 6>& forces) {
     Patch p = patch(t, split);
     const int load = p.model.addCase("edge");
     for (int n : p.outer) {
         const auto v = field(p.model.nodes[n].x, p.model.nodes[n].y);
-        for (int k = 0; k < 6; ++k) p.model.cases[load].movements.push_back({p.model.fix(n, {static_cast<Freedom>(k)}, "edge"), v[k]});
+        for (int k = 0; k < 6; ++k)
+            p.model.cases[load].movements.push_back({p.model.fix(n, {static_cast<Freedom>(k)}, "edge"), v[k]});
     }
     const std::vector<Vec3> flat = p.model.nodes;
     const std::array<Vec3, 3> r = turnXYZ();
@@ -96,13 +99,16 @@ Outcome prescribe(double t, bool split, bool isTurned, const Field& field, const
         const int i = static_cast<int>(e);
         const ShellElement& shell = done->system().shell(i);
         for (int g = 0; g < shell.pointCount(); ++g) {
-            const SectionVector f = shell.section().elasticForces(shell.strainAt(g, done->system().nodal(i, done->state().freedoms), done->state().shells[e]));
+            const SectionVector f = shell.section().elasticForces(
+                shell.strainAt(g, done->system().nodal(i, done->state().freedoms), done->state().shells[e]));
             // Invariants of the local components: the sum, and the size of the rest.
             for (int block = 0; block < 2; ++block) {
-                const double sum = 2 * rootHalf * f[3 * block], rest = std::hypot(2 * rootHalf * f[3 * block + 1], 2 * f[3 * block + 2]);
+                const double sum = 2 * rootHalf * f[3 * block],
+                             rest = std::hypot(2 * rootHalf * f[3 * block + 1], 2 * f[3 * block + 2]);
                 const double sumRef = forces[3 * block] + forces[3 * block + 1];
                 const double restRef = std::hypot(forces[3 * block] - forces[3 * block + 1], 2 * forces[3 * block + 2]);
-                o.stress = std::max({o.stress, toStress(3 * block) * std::abs(sum - sumRef) / scale, toStress(3 * block) * std::abs(rest - restRef) / scale});
+                o.stress = std::max({o.stress, toStress(3 * block) * std::abs(sum - sumRef) / scale,
+                                     toStress(3 * block) * std::abs(rest - restRef) / scale});
             }
         }
     }
@@ -144,17 +150,25 @@ FeRows patchTests() {
         std::array<double, 6> forces; ///< per length at t = 0.001: n_x n_y n_xy m_x m_y m_xy
     };
     const std::vector<State> states{
-        {"P1.1", "membrane", [](double x, double y) { return std::array<double, 6>{1e-3 * (x + y / 2), 1e-3 * (y + x / 2), 0, 0, 0, 0}; },
+        {"P1.1",
+         "membrane",
+         [](double x, double y) { return std::array<double, 6>{1e-3 * (x + y / 2), 1e-3 * (y + x / 2), 0, 0, 0, 0}; },
          {4.0 / 3, 4.0 / 3, 0.4, 0, 0, 0}},
-        {"P1.2", "membrane and rigid rotation",
-         [](double x, double y) { return std::array<double, 6>{1e-3 * (x + y / 2) - 1e-3 * y, 1e-3 * (y + x / 2) + 1e-3 * x, 0, 0, 0, 1e-3}; },
+        {"P1.2",
+         "membrane and rigid rotation",
+         [](double x, double y) {
+             return std::array<double, 6>{1e-3 * (x + y / 2) - 1e-3 * y, 1e-3 * (y + x / 2) + 1e-3 * x, 0, 0, 0, 1e-3};
+         },
          {4.0 / 3, 4.0 / 3, 0.4, 0, 0, 0}},
-        {"P1.3", "bending and twist",
+        {"P1.3",
+         "bending and twist",
          [](double x, double y) {
              return std::array<double, 6>{0, 0, 1e-3 * (x * x + x * y + y * y) / 2, 1e-3 * (y + x / 2), -1e-3 * (x + y / 2), 0};
          },
          {0, 0, 0, -1.25 * D * 1e-3, -1.25 * D * 1e-3, 0.375 * D * 1e-3}},
-        {"P1.4", "pure twist", [](double x, double y) { return std::array<double, 6>{0, 0, 1e-3 * x * y, 1e-3 * x, -1e-3 * y, 0}; },
+        {"P1.4",
+         "pure twist",
+         [](double x, double y) { return std::array<double, 6>{0, 0, 1e-3 * x * y, 1e-3 * x, -1e-3 * y, 0}; },
          {0, 0, 0, 0, 0, 0.75 * D * 1e-3}}};
     for (const State& s : states) {
         for (double t : {1e-3, 1e-2, 1e-5}) {
@@ -165,8 +179,13 @@ FeRows patchTests() {
                     // At t/L = 4e-5 bending is 1e10 times softer than the membrane: rounding alone leaves some 1e-7.
                     const double allowed = t == 1e-5 ? 1e-6 : 1e-8;
                     const Outcome o = prescribe(t, split, isTurned, s.field, forces);
-                    const std::string mesh = std::string(split ? "10 triangles" : "5 quads") + (isTurned ? ", turned" : "") + ", t = " + (t == 1e-3 ? "0.001" : t == 1e-2 ? "0.01" : "1e-5");
-                    addRow(rows, s.id, std::string(s.what) + ": largest error of an inner node", mesh, o.displacement, 0, allowed, source);
+                    const std::string mesh = std::string(split ? "10 triangles" : "5 quads") + (isTurned ? ", turned" : "") +
+                                             ", t = " +
+                                             (t == 1e-3   ? "0.001"
+                                              : t == 1e-2 ? "0.01"
+                                                          : "1e-5");
+                    addRow(rows, s.id, std::string(s.what) + ": largest error of an inner node", mesh, o.displacement, 0, allowed,
+                           source);
                     addRow(rows, s.id, std::string(s.what) + ": largest error of a stress", mesh, o.stress, 0, allowed, source);
                 }
             }
@@ -185,7 +204,8 @@ FeRows patchTests() {
             for (int i = 0; i < k.nodeCount; ++i) u[6 * i + 2] = 1e-3 * corners[i].x;
             for (int g = 0; g < k.shearPointCount; ++g) {
                 double sx = 0, sy = 0;
-                for (int c = 0; c < shellColumns; ++c) sx += k.shearPoints[g].shear[0][c] * u[c], sy += k.shearPoints[g].shear[1][c] * u[c];
+                for (int c = 0; c < shellColumns; ++c)
+                    sx += k.shearPoints[g].shear[0][c] * u[c], sy += k.shearPoints[g].shear[1][c] * u[c];
                 // q = kappa G t 1e-3 = 0.333333
                 error = std::max(error, std::abs(std::hypot(sx, sy) * shearFactor * patchE / 2.5 * 1e-3 / (1.0 / 3) - 1));
             }
@@ -198,7 +218,8 @@ FeRows patchTests() {
         }
         addRow(rows, "P1.5", "transverse shear: largest error", split ? "10 triangles" : "5 quads", error, 0, 1e-8, source);
     }
-    const std::array<Vec3, 4> flat{{{0, 0, 0}, {1.1, 0.1, 0}, {1.3, 0.9, 0}, {-0.1, 0.7, 0}}}, warped{{{0, 0, 0}, {1.1, 0.1, 0.1}, {1.3, 0.9, -0.1}, {-0.1, 0.7, 0.15}}};
+    const std::array<Vec3, 4> flat{{{0, 0, 0}, {1.1, 0.1, 0}, {1.3, 0.9, 0}, {-0.1, 0.7, 0}}},
+        warped{{{0, 0, 0}, {1.1, 0.1, 0.1}, {1.3, 0.9, -0.1}, {-0.1, 0.7, 0.15}}};
     addRow(rows, "P1.7", "zero eigenvalues of a free quad", "flat", zeroEigenvalues(flat, false), 6, 0, "rigid-body motions");
     addRow(rows, "P1.7", "zero eigenvalues of a free quad", "warped", zeroEigenvalues(warped, false), 6, 0, "rigid-body motions");
     addRow(rows, "P1.7", "zero eigenvalues of a free triangle", "", zeroEigenvalues(warped, true), 6, 0, "rigid-body motions");
@@ -226,7 +247,8 @@ FeRows forceDrivenPatch() {
         settings.tolerance = 1e-11;
         std::unique_ptr<Analysis> done;
         if (isBending) {
-            // The twist support at the second corner is left out: w = 0 there is not a state of pure bending with -nu kappa across.
+            // The twist support at the second corner is left out: w = 0 there is not a state of pure bending with -nu kappa
+            // across.
             p.model.constraints.pop_back();
             done = solve(p.model, settings);
             const double kx = 1e-7 / (patchE * 1e-9 / 12), ky = -patchNu * kx;
@@ -235,15 +257,18 @@ FeRows forceDrivenPatch() {
                 const Vec3 x = p.model.nodes[n];
                 error = std::max(error, std::abs(-done->displacement(n, Uz) - (kx * x.x * x.x + ky * x.y * x.y) / 2));
             }
-            addRow(rows, "P1.6", "edge moment: largest error of w over the largest w", "5 quads", error / (kx * 0.24 * 0.24 / 2), 0, 1e-8, "closed form");
+            addRow(rows, "P1.6", "edge moment: largest error of w over the largest w", "5 quads", error / (kx * 0.24 * 0.24 / 2),
+                   0, 1e-8, "closed form");
         } else {
             done = solve(p.model, settings);
             double error = 0;
             for (int n = 0; n < 8; ++n) {
                 const Vec3 x = p.model.nodes[n];
-                error = std::max({error, std::abs(done->displacement(n, Ux) - 1e-3 * x.x), std::abs(done->displacement(n, Uy) + patchNu * 1e-3 * x.y)});
+                error = std::max({error, std::abs(done->displacement(n, Ux) - 1e-3 * x.x),
+                                  std::abs(done->displacement(n, Uy) + patchNu * 1e-3 * x.y)});
             }
-            addRow(rows, "P1.6", "edge traction: largest error of a displacement over the largest", "5 quads", error / 2.4e-4, 0, 1e-8, "closed form");
+            addRow(rows, "P1.6", "edge traction: largest error of a displacement over the largest", "5 quads", error / 2.4e-4, 0,
+                   1e-8, "closed form");
         }
     }
     return rows;

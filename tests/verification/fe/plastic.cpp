@@ -71,14 +71,17 @@ void couponRows(FeRows& rows) {
         Stage s;
         s.factors = {strain, 0};
         must(a->run(s), {StopReason::Reached});
-        addRow(rows, "P4.1", "coupon, stress (MPa) at strain " + std::to_string(strain).substr(0, 5), "2 x 1", stressOf(*a, 0).x, stress, 1e-6, "closed form: f_y + E_t (eps - f_y/E)");
+        addRow(rows, "P4.1", "coupon, stress (MPa) at strain " + std::to_string(strain).substr(0, 5), "2 x 1", stressOf(*a, 0).x,
+               stress, 1e-6, "closed form: f_y + E_t (eps - f_y/E)");
     }
-    addRow(rows, "P4.1", "coupon, lateral strain at 5 %", "2 x 1", a->displacement(c.g.at(1, 1), Uy) / 20, -0.024766, 2e-5, "closed form");
+    addRow(rows, "P4.1", "coupon, lateral strain at 5 %", "2 x 1", a->displacement(c.g.at(1, 1), Uy) / 20, -0.024766, 2e-5,
+           "closed form");
     // Unloading: the stress goes to zero at the residual strain.
     Stage back;
     back.factors = {0.05 - 245.265 / E, 0};
     must(a->run(back), {StopReason::Reached});
-    addRow(rows, "P4.1", "coupon, stress left at the residual strain over f_y", "2 x 1", stressOf(*a, 0).x / fy, 0, 1e-5, "closed form: 0.05 - sigma/E");
+    addRow(rows, "P4.1", "coupon, stress left at the residual strain over f_y", "2 x 1", stressOf(*a, 0).x / fy, 0, 1e-5,
+           "closed form: 0.05 - sigma/E");
 }
 
 // A strip along x whose curvature is imposed uniformly; y curvature free (uniaxial) or held (cylindrical). Gives M per width.
@@ -134,15 +137,17 @@ double layeredMoment(LayerRule rule, double ratio) {
 
 void bendingRows(FeRows& rows) {
     const double ky = 2 * fy / (E * 12);
-    const std::vector<std::array<double, 4>> table{{1, 5640, 5640, 6197.8022},         {1.5, 7206.6667, 7207.92, 8091.6723}, {2, 7755, 7758.52, 8801.491},
-                                                   {4, 8283.75, 8298.03, 9522.8533},   {10, 8431.8, 8479.77, 9729.4079},     {50, 8458.872, 8732.41, 9767.19}};
+    const std::vector<std::array<double, 4>> table{{1, 5640, 5640, 6197.8022},       {1.5, 7206.6667, 7207.92, 8091.6723},
+                                                   {2, 7755, 7758.52, 8801.491},     {4, 8283.75, 8298.03, 9522.8533},
+                                                   {10, 8431.8, 8479.77, 9729.4079}, {50, 8458.872, 8732.41, 9767.19}};
     struct Kind {
         const char *id, *what;
         double E_t;
         bool isCylindrical;
         int column;
     };
-    for (const Kind& kind : {Kind{"P4.2", "uniaxial, EPP", 0, false, 1}, Kind{"P4.2", "uniaxial, E_t = 210", 210, false, 2}, Kind{"P4.4", "cylindrical, EPP", 0, true, 3}}) {
+    for (const Kind& kind : {Kind{"P4.2", "uniaxial, EPP", 0, false, 1}, Kind{"P4.2", "uniaxial, E_t = 210", 210, false, 2},
+                             Kind{"P4.4", "cylindrical, EPP", 0, true, 3}}) {
         BentStrip s = bentStrip(steel(kind.E_t), {}, kind.isCylindrical);
         auto a = ready(s.b.model);
         for (const auto& line : table) {
@@ -150,15 +155,19 @@ void bendingRows(FeRows& rows) {
             stage.factors = {line[0] * ky};
             stage.largestStep = stage.firstStep = kind.isCylindrical ? 0.1 : 1;
             must(a->run(stage), {StopReason::Reached});
-            const std::string at = ", M per width at k/ky = " + std::to_string(line[0]).substr(0, line[0] == 1.5 ? 3 : line[0] < 10 ? 1 : 2);
-            addRow(rows, kind.id, kind.what + at, "2 x 1, Simpson 13", momentOf(*a, s), line[kind.column], line[0] == 1 ? 1e-3 : 0.02,
-                   kind.isCylindrical ? "moment-curvature by ODE; limit 2/sqrt3 M_p" : "closed form");
+            const std::string at = ", M per width at k/ky = " + std::to_string(line[0]).substr(0, line[0] == 1.5 ? 3
+                                                                                                  : line[0] < 10 ? 1
+                                                                                                                 : 2);
+            addRow(rows, kind.id, kind.what + at, "2 x 1, Simpson 13", momentOf(*a, s), line[kind.column],
+                   line[0] == 1 ? 1e-3 : 0.02, kind.isCylindrical ? "moment-curvature by ODE; limit 2/sqrt3 M_p" : "closed form");
         }
     }
-    for (const auto& [rule, name] : {std::pair{LayerRule{LayerRuleKind::MidPoint, 8}, "mid-point 8"}, std::pair{LayerRule{LayerRuleKind::MidPoint, 10}, "mid-point 10"},
-                                     std::pair{LayerRule{LayerRuleKind::Gauss, 10}, "Gauss 10"}, std::pair{LayerRule{LayerRuleKind::Simpson, 13}, "Simpson 13"}}) {
-        // Poisson's ratio of one half: lateral contraction is then the same for elastic and plastic layers, and each layer is uniaxial.
-        // (With 0.3 the layers of a wide strip hold each other across: that is plate action, up to 0.3 % here.)
+    for (const auto& [rule, name] : {std::pair{LayerRule{LayerRuleKind::MidPoint, 8}, "mid-point 8"},
+                                     std::pair{LayerRule{LayerRuleKind::MidPoint, 10}, "mid-point 10"},
+                                     std::pair{LayerRule{LayerRuleKind::Gauss, 10}, "Gauss 10"},
+                                     std::pair{LayerRule{LayerRuleKind::Simpson, 13}, "Simpson 13"}}) {
+        // Poisson's ratio of one half: lateral contraction is then the same for elastic and plastic layers, and each layer is
+        // uniaxial. (With 0.3 the layers of a wide strip hold each other across: that is plate action, up to 0.3 % here.)
         Material half = steel();
         half.nu = 0.49999999;
         BentStrip s = bentStrip(half, rule, false);
@@ -167,7 +176,8 @@ void bendingRows(FeRows& rows) {
             Stage stage;
             stage.factors = {ratio * ky};
             must(a->run(stage), {StopReason::Reached});
-            addRow(rows, "P4.3", "M per width at k/ky = " + std::to_string(ratio).substr(0, 4), name, momentOf(*a, s), layeredMoment(rule, ratio), 1e-6, "the rule itself, summed by hand");
+            addRow(rows, "P4.3", "M per width at k/ky = " + std::to_string(ratio).substr(0, 4), name, momentOf(*a, s),
+                   layeredMoment(rule, ratio), 1e-6, "the rule itself, summed by hand");
         }
         addRow(rows, "P4.3", "plastic moment, k/ky = 50", name, momentOf(*a, s), 8458.872, 0.01, "closed form");
     }
@@ -184,14 +194,19 @@ void bendingRows(FeRows& rows) {
     };
     const double peak = go(3 * ky), exact = 2.901235e-4;
     const double left = go(exact);
-    addRow(rows, "P4.7", "moment left at the residual curvature over M_p", "Simpson 13", left / 8460, 0, 0.02, "closed form: k - M/EI");
+    addRow(rows, "P4.7", "moment left at the residual curvature over M_p", "Simpson 13", left / 8460, 0, 0.02,
+           "closed form: k - M/EI");
     const double residual = exact - left / (E * 12 * 12 * 12 / 12);
     go(residual);
     addRow(rows, "P4.7", "residual curvature", "Simpson 13", residual, exact, 0.02, "closed form: k - M/EI");
     const ShellElement& e = a->system().shell(0);
     const SectionVector strain = e.strainAt(0, a->system().nodal(0, a->state().freedoms), a->state().shells[0]);
-    addRow(rows, "P4.7", "residual stress at the face over f_y", "Simpson 13", e.section().layerStress(strain, a->system().history(a->state(), 0), 12).x / fy, -104.444 / fy, 0.045, "closed form: f_y - 6 M/t2; 2 % of f_y");
-    addRow(rows, "P4.7", "residual stress at t/6 over f_y", "Simpson 13", e.section().layerStress(strain, a->system().history(a->state(), 0), 8).x / fy, 121.852 / fy, 0.039, "closed form; 2 % of f_y");
+    addRow(rows, "P4.7", "residual stress at the face over f_y", "Simpson 13",
+           e.section().layerStress(strain, a->system().history(a->state(), 0), 12).x / fy, -104.444 / fy, 0.045,
+           "closed form: f_y - 6 M/t2; 2 % of f_y");
+    addRow(rows, "P4.7", "residual stress at t/6 over f_y", "Simpson 13",
+           e.section().layerStress(strain, a->system().history(a->state(), 0), 8).x / fy, 121.852 / fy, 0.039,
+           "closed form; 2 % of f_y");
     addRow(rows, "P4.7", "moment when bent to 3 ky again", "Simpson 13", go(3 * ky), peak, 1e-9, "elastic return");
 }
 
@@ -204,7 +219,12 @@ void combinedRows(FeRows& rows) {
         const EllipsoidLaw& law = section.law();
         for (int i = 0; i < 200; ++i) {
             const double f = 0.5 * (low + high);
-            const SectionVector strain{f * rootHalf * (x + y) / law.stiffness[0], f * rootHalf * (x - y) / law.stiffness[1], f * xy / law.stiffness[2], 0, 0, 0};
+            const SectionVector strain{f * rootHalf * (x + y) / law.stiffness[0],
+                                       f * rootHalf * (x - y) / law.stiffness[1],
+                                       f * xy / law.stiffness[2],
+                                       0,
+                                       0,
+                                       0};
             (section.staysElastic(strain) ? low : high) = f;
         }
         return low;
@@ -214,7 +234,8 @@ void combinedRows(FeRows& rows) {
     addRow(rows, "P4.6", "first yield, sigma = 2 tau: tau (MPa)", "", yieldAt(2, 0, 1), 235 / std::sqrt(7.0), 1e-8, hand);
     addRow(rows, "P4.6", "first yield, sigma_1 = -sigma_2 (MPa)", "", yieldAt(1, -1, 0), 235 / std::sqrt(3.0), 1e-8, hand);
     addRow(rows, "P4.6", "first yield, sigma_1 = sigma_2 (MPa)", "", yieldAt(1, 1, 0), 235, 1e-8, hand);
-    // Stretch to yield, then shear at constant stretch in equal steps of the angle to 1.2. Backward Euler is of first order in the step.
+    // Stretch to yield, then shear at constant stretch in equal steps of the angle to 1.2. Backward Euler is of first order in
+    // the step.
     for (int steps : {50, 100}) {
         Coupon c = coupon(0, 1, 1);
         auto run = ready(c.b.model);
@@ -223,14 +244,17 @@ void combinedRows(FeRows& rows) {
         must(run->run(stage), {StopReason::Reached});
         for (int step = 1; step <= steps; ++step) {
             const double angle = 1.2 * step / steps, sine = std::sin(angle);
-            stage.factors[1] = fy / std::sqrt(3.0) * (sine / G + 3 / E * (std::log(1 / std::cos(angle) + std::tan(angle)) - sine));
+            stage.factors[1] =
+                fy / std::sqrt(3.0) * (sine / G + 3 / E * (std::log(1 / std::cos(angle) + std::tan(angle)) - sine));
             must(run->run(stage), {StopReason::Reached});
             if (2 * step != steps && step != steps) continue;
             const bool isHalf = 2 * step == steps;
             const std::string where = std::string(" at a = ") + (isHalf ? "0.6" : "1.2"), mesh = std::to_string(steps) + " steps";
             const double allowed = 0.4 / steps; // of f_y: 0.8 % at 50 steps, and half of it at 100
-            addRow(rows, "P4.6", "stretch then shear, (sigma - exact)/f_y" + where, mesh, (stressOf(*run, 0).x - (isHalf ? 193.954 : 85.154)) / fy, 0, allowed, "ODE of Prandtl-Reuss");
-            addRow(rows, "P4.6", "stretch then shear, (tau - exact)/f_y" + where, mesh, (stressOf(*run, 0).xy - (isHalf ? 76.609 : 126.457)) / fy, 0, allowed, "ODE of Prandtl-Reuss");
+            addRow(rows, "P4.6", "stretch then shear, (sigma - exact)/f_y" + where, mesh,
+                   (stressOf(*run, 0).x - (isHalf ? 193.954 : 85.154)) / fy, 0, allowed, "ODE of Prandtl-Reuss");
+            addRow(rows, "P4.6", "stretch then shear, (tau - exact)/f_y" + where, mesh,
+                   (stressOf(*run, 0).xy - (isHalf ? 76.609 : 126.457)) / fy, 0, allowed, "ODE of Prandtl-Reuss");
         }
     }
 }
@@ -243,7 +267,8 @@ void sectionRows(FeRows& rows) {
         const int material = x.model.addMaterial(steel(E_t));
         const int flange = x.model.addPart("flanges", tf, material), web = x.model.addPart("web", tw, material);
         const int nx = 12;
-        for (double side : {-0.5, 0.5}) x.grid(flange, nx, 4, [&](double u, double v) { return Vec3{L * u, b * (v - 0.5), side * h}; });
+        for (double side : {-0.5, 0.5})
+            x.grid(flange, nx, 4, [&](double u, double v) { return Vec3{L * u, b * (v - 0.5), side * h}; });
         x.grid(web, nx, 8, [&](double u, double v) { return Vec3{L * u, 0, h * (v - 0.5)}; });
         const int c = x.model.addCase("curvature");
         for (int n = 0; n < static_cast<int>(x.model.nodes.size()); ++n) {
@@ -254,17 +279,23 @@ void sectionRows(FeRows& rows) {
             x.model.cases[c].movements.push_back({x.model.fix(n, {Ux}, near(p.x, 0) ? "left" : "right"), theta * p.z});
             x.model.cases[c].movements.push_back({x.model.fix(n, {Ry}, near(p.x, 0) ? "left" : "right"), theta});
         }
-        for (int n : x.where([&](Vec3 p) { return near(p.z, 0) && near(p.y, 0) && (near(p.x, 0) || near(p.x, L)); })) x.model.fix(n, {Uy, Uz}, "middle");
-        for (int n : x.where([&](Vec3 p) { return near(p.z, h / 2) && near(p.y, 0) && near(p.x, 0); })) x.model.fix(n, {Uy}, "middle");
+        for (int n : x.where([&](Vec3 p) { return near(p.z, 0) && near(p.y, 0) && (near(p.x, 0) || near(p.x, L)); }))
+            x.model.fix(n, {Uy, Uz}, "middle");
+        for (int n : x.where([&](Vec3 p) { return near(p.z, h / 2) && near(p.y, 0) && near(p.x, 0); }))
+            x.model.fix(n, {Uy}, "middle");
         auto a = ready(x.model);
-        const std::vector<std::array<double, 3>> table{{1, 121.146, 121.146}, {1.2, 128.243, 128.261}, {1.5, 131.328, 131.378}, {2, 133.727, 133.835}, {5, 136.318, 136.787}, {20, 136.780, 139.066}};
+        const std::vector<std::array<double, 3>> table{{1, 121.146, 121.146}, {1.2, 128.243, 128.261}, {1.5, 131.328, 131.378},
+                                                       {2, 133.727, 133.835}, {5, 136.318, 136.787},   {20, 136.780, 139.066}};
         for (const auto& line : table) {
             Stage s;
             s.factors = {line[0] * k1};
             s.firstStep = s.largestStep = 0.5;
             must(a->run(s), {StopReason::Reached});
             const double M = std::abs(a->reaction("right").moment.y) / 1e6;
-            addRow(rows, "P4.5", std::string(E_t > 0 ? "E_t = 210" : "EPP") + ", M (kNm) at k/k1 = " + std::to_string(line[0]).substr(0, line[0] < 2 ? 3 : 2), "12 x 4 x 8", M, E_t > 0 ? line[2] : line[1], 0.01, "closed form, mid-line section");
+            addRow(rows, "P4.5",
+                   std::string(E_t > 0 ? "E_t = 210" : "EPP") +
+                       ", M (kNm) at k/k1 = " + std::to_string(line[0]).substr(0, line[0] < 2 ? 3 : 2),
+                   "12 x 4 x 8", M, E_t > 0 ? line[2] : line[1], 0.01, "closed form, mid-line section");
         }
         if (E_t > 0) {
             // To 5 % at the flange's face: k = 0.05/(h/2 + tf/2).
@@ -272,14 +303,17 @@ void sectionRows(FeRows& rows) {
             s.factors = {0.05 / (h / 2 + tf / 2)};
             s.firstStep = s.largestStep = 0.25;
             must(a->run(s), {StopReason::Reached});
-            addRow(rows, "P4.10", "M (kNm) at 5 % strain on the flange's face", "12 x 4 x 8", std::abs(a->reaction("right").moment.y) / 1e6, 142.081, 0.01, "closed form");
+            addRow(rows, "P4.10", "M (kNm) at 5 % strain on the flange's face", "12 x 4 x 8",
+                   std::abs(a->reaction("right").moment.y) / 1e6, 142.081, 0.01, "closed form");
             double most = 0;
             for (int e = 0; e < static_cast<int>(x.model.shells.size()); ++e) {
-                const SectionVector strain = a->system().shell(e).strainAt(0, a->system().nodal(e, a->state().freedoms), a->state().shells[e]);
+                const SectionVector strain =
+                    a->system().shell(e).strainAt(0, a->system().nodal(e, a->state().freedoms), a->state().shells[e]);
                 const double exx = rootHalf * (strain[0] + strain[1]), kxx = rootHalf * (strain[3] + strain[4]);
                 most = std::max(most, std::abs(exx) + std::abs(kxx) * (x.model.shells[e].part == flange ? tf / 2 : 0));
             }
-            addRow(rows, "P4.10", "largest strain on a face there", "12 x 4 x 8", most, 0.05, 0.02, "closed form: curvature times distance");
+            addRow(rows, "P4.10", "largest strain on a face there", "12 x 4 x 8", most, 0.05, 0.02,
+                   "closed form: curvature times distance");
         }
     }
 }
@@ -292,9 +326,11 @@ void cantileverRows(FeRows& rows) {
         const int c = b.model.addCase("tip");
         for (int i = 0; i <= n; ++i)
             for (int j = 0; j <= 2; ++j) {
-                b.model.fix(g.at(i, j), i == 0 ? std::vector<Freedom>{Ux, Uy, Uz, Rx, Ry, Rz} : std::vector<Freedom>{Uy, Rx, Rz}, i == 0 ? "root" : "plane");
+                b.model.fix(g.at(i, j), i == 0 ? std::vector<Freedom>{Ux, Uy, Uz, Rx, Ry, Rz} : std::vector<Freedom>{Uy, Rx, Rz},
+                            i == 0 ? "root" : "plane");
             }
-        for (int j = 0; j < 2; ++j) addEdgeLoad(b.model, g.at(n, j), g.at(n, j + 1), {0, 0, -1.0 / 50}, {}, b.model.cases[c].forces);
+        for (int j = 0; j < 2; ++j)
+            addEdgeLoad(b.model, g.at(n, j), g.at(n, j + 1), {0, 0, -1.0 / 50}, {}, b.model.cases[c].forces);
         auto a = ready(b.model);
         Stage s;
         s.factors = {1000};
@@ -304,7 +340,8 @@ void cantileverRows(FeRows& rows) {
         s.firstStep = 0.2;
         s.largestStep = 10;
         must(a->run(s), {StopReason::Reached});
-        addRow(rows, "P4.9", "cantilever strip, limit load (N)", std::to_string(n) + " elements", a->state().factors[0], expected, 0.01, "closed form of the element: M_h/(L - h/2); M_h/L = 4884.4");
+        addRow(rows, "P4.9", "cantilever strip, limit load (N)", std::to_string(n) + " elements", a->state().factors[0], expected,
+               0.01, "closed form of the element: M_h/(L - h/2); M_h/L = 4884.4");
     }
 }
 
@@ -322,7 +359,8 @@ double plateLimit(int n, bool isClamped) {
             // Symmetry at 0, support at a/2.
             if (i == 0) b.model.fix(node, {Ry}, "symmetry");
             if (j == 0) b.model.fix(node, {Rx}, "symmetry");
-            if (i == half || j == half) b.model.fix(node, isClamped ? std::vector<Freedom>{Uz, Rx, Ry} : std::vector<Freedom>{Uz}, "edge");
+            if (i == half || j == half)
+                b.model.fix(node, isClamped ? std::vector<Freedom>{Uz, Rx, Ry} : std::vector<Freedom>{Uz}, "edge");
         }
     }
     for (int e : g.shells) addSurfaceLoad(b.model, e, {0, 0, 1}, b.model.cases[c].forces);
@@ -371,9 +409,11 @@ double circleLimit(int perRadius, bool isClamped) {
         b.model.fix(i, {Ux, Uy, Rz}, "plane");
         if (near(x.x, 0)) b.model.fix(i, {Ry}, "symmetry");
         if (near(x.y, 0)) b.model.fix(i, {Rx}, "symmetry");
-        if (std::hypot(x.x, x.y) > R * (1 - 1e-9)) b.model.fix(i, isClamped ? std::vector<Freedom>{Uz, Rx, Ry} : std::vector<Freedom>{Uz}, "edge");
+        if (std::hypot(x.x, x.y) > R * (1 - 1e-9))
+            b.model.fix(i, isClamped ? std::vector<Freedom>{Uz, Rx, Ry} : std::vector<Freedom>{Uz}, "edge");
     }
-    for (int e = 0; e < static_cast<int>(b.model.shells.size()); ++e) addSurfaceLoad(b.model, e, {0, 0, 1}, b.model.cases[c].forces);
+    for (int e = 0; e < static_cast<int>(b.model.shells.size()); ++e)
+        addSurfaceLoad(b.model, e, {0, 0, 1}, b.model.cases[c].forces);
     auto run = ready(b.model);
     Stage s;
     const double Mp = fy * t * t / 4;
@@ -407,10 +447,13 @@ FeRows limitLoads() {
     for (int k = 0; k < 4; ++k) {
         const int n = 8 << k;
         const std::string mesh = std::to_string(n) + " x " + std::to_string(n);
-        addRow(rows, "P4.8", "square, simple (soft), p a2/M_p", mesh, plateLimit(n, false), soft[k], std::vector<double>{.04, .02, .01, .01}[k], "exact limit of this element space; bounds 24.98 to 25.02");
-        addRow(rows, "P4.8", "square, clamped, p a2/M_p", mesh, plateLimit(n, true), clamped[k], 0.03, "exact limit of this element space; bounds 43.95 to 44.13");
+        addRow(rows, "P4.8", "square, simple (soft), p a2/M_p", mesh, plateLimit(n, false), soft[k],
+               std::vector<double>{.04, .02, .01, .01}[k], "exact limit of this element space; bounds 24.98 to 25.02");
+        addRow(rows, "P4.8", "square, clamped, p a2/M_p", mesh, plateLimit(n, true), clamped[k], 0.03,
+               "exact limit of this element space; bounds 43.95 to 44.13");
     }
     addRow(rows, "P4.8", "circle, simple, p R2/M_p", "16 a radius", circleLimit(16, false), 6.516, 0.03, "Hopkins and Wang 1955");
-    addRow(rows, "P4.8", "circle, clamped, p R2/M_p", "16 a radius", circleLimit(16, true), 12.552, 0.06, "Hopkins and Wang 1955");
+    addRow(rows, "P4.8", "circle, clamped, p R2/M_p", "16 a radius", circleLimit(16, true), 12.552, 0.06,
+           "Hopkins and Wang 1955");
     return rows;
 }

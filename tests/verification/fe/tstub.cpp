@@ -13,14 +13,16 @@ struct Strip {
     int width = 1;
 };
 
-// Half T-stub: x = 0 at the web (guided), bolt line at m, tip at m + n; plane strain. Stations given; rigid contact under all nodes.
-Strip strip(const std::vector<double>& x, double m, double n, double width, double t, const Material& steel, const SpringLaw& bolt,
-            bool isContactAtTipOnly = false) {
+// Half T-stub: x = 0 at the web (guided), bolt line at m, tip at m + n; plane strain. Stations given; rigid contact under all
+// nodes.
+Strip strip(const std::vector<double>& x, double m, double n, double width, double t, const Material& steel,
+            const SpringLaw& bolt, bool isContactAtTipOnly = false) {
     Strip s{};
     const int part = s.b.model.addPart("flange", t, s.b.model.addMaterial(steel));
     std::vector<std::array<int, 2>> nodes;
     for (double at : x) nodes.push_back({s.b.model.addNode({at, 0, 0}), s.b.model.addNode({at, width, 0})});
-    for (std::size_t i = 0; i + 1 < x.size(); ++i) s.b.model.shells.push_back({{nodes[i][0], nodes[i + 1][0], nodes[i + 1][1], nodes[i][1]}, part});
+    for (std::size_t i = 0; i + 1 < x.size(); ++i)
+        s.b.model.shells.push_back({{nodes[i][0], nodes[i + 1][0], nodes[i + 1][1], nodes[i][1]}, part});
     const int c = s.b.model.addCase("pull");
     for (std::size_t i = 0; i < x.size(); ++i) {
         for (int node : nodes[i]) {
@@ -33,11 +35,21 @@ Strip strip(const std::vector<double>& x, double m, double n, double width, doub
             }
             if (near(x[i], m + n)) s.tip = node;
             // Contact below: pushes up when the strip goes down.
-            if (near(x[i], m + n) || !(isWeb || isContactAtTipOnly)) s.b.model.links.push_back({"contact", LinkRole::Contact, attachToNode(s.b.model.nodes, node), {}, {-axisZ, axisX, axisY}, false, ContactLaw{1e9, 0}, 1, 0});
+            if (near(x[i], m + n) || !(isWeb || isContactAtTipOnly))
+                s.b.model.links.push_back({"contact",
+                                           LinkRole::Contact,
+                                           attachToNode(s.b.model.nodes, node),
+                                           {},
+                                           {-axisZ, axisX, axisY},
+                                           false,
+                                           ContactLaw{1e9, 0},
+                                           1,
+                                           0});
             if (isBolt) {
                 s.bolt = node;
                 s.boltLink = static_cast<int>(s.b.model.links.size());
-                s.b.model.links.push_back({"bolt", LinkRole::Bolt, attachToNode(s.b.model.nodes, node), {}, {-axisZ, axisX, axisY}, false, bolt, 1, 0});
+                s.b.model.links.push_back(
+                    {"bolt", LinkRole::Bolt, attachToNode(s.b.model.nodes, node), {}, {-axisZ, axisX, axisY}, false, bolt, 1, 0});
             }
         }
     }
@@ -56,12 +68,18 @@ std::vector<double> graded(const std::vector<double>& hinges, const std::vector<
     std::vector<double> x{stops.front()};
     for (std::size_t k = 0; k + 1 < stops.size(); ++k) {
         const double a = stops[k], b = stops[k + 1];
-        const auto isHinge = [&](double at) { for (double v : hinges) if (near(v, at)) return true; return false; };
+        const auto isHinge = [&](double at) {
+            for (double v : hinges)
+                if (near(v, at)) return true;
+            return false;
+        };
         std::vector<double> left{a}, right{b};
         double hl = isHinge(a) ? h : 6 * h, hr = isHinge(b) ? h : 6 * h;
         while (right.back() - left.back() > 1.35 * (hl + hr)) {
-            if (hl <= hr) left.push_back(left.back() + hl), hl *= 1.3;
-            else right.push_back(right.back() - hr), hr *= 1.3;
+            if (hl <= hr)
+                left.push_back(left.back() + hl), hl *= 1.3;
+            else
+                right.push_back(right.back() - hr), hr *= 1.3;
         }
         const double gap = right.back() - left.back();
         const int more = std::max(1, static_cast<int>(std::lround(gap / std::max(hl, hr))));
@@ -97,12 +115,13 @@ FeRows tStub() {
         double kb, Q, w0;
     };
     const std::string beam = "Timoshenko beam with unilateral tip, closed form";
-    for (const Line& line : {Line{"P5.1a", 5e4, 0, 0.28643739}, Line{"P5.1b", 2e5, 1885.0222, 0.12600868}, Line{"P5.1c", 5e5, 3238.1918, 0.078807818},
-                             Line{"P5.1d", 1e6, 3760.4229, 0.060591506}, Line{"P5.1e", 1e12, 4325.5485, 0.040878965}}) {
+    for (const Line& line : {Line{"P5.1a", 5e4, 0, 0.28643739}, Line{"P5.1b", 2e5, 1885.0222, 0.12600868},
+                             Line{"P5.1c", 5e5, 3238.1918, 0.078807818}, Line{"P5.1d", 1e6, 3760.4229, 0.060591506},
+                             Line{"P5.1e", 1e12, 4325.5485, 0.040878965}}) {
         for (int k : {1, 2}) {
             // Two bolt springs, one at each side node, share the stiffness.
-            // Behind a bolt that does not stretch the strip would dip below the base, so contact there is not at the tip alone; the formula
-            // takes it at the tip, and so does this row.
+            // Behind a bolt that does not stretch the strip would dip below the base, so contact there is not at the tip alone;
+            // the formula takes it at the tip, and so does this row.
             Strip s = strip(even(m, 8 * k, n, 7 * k), m, n, b, t, elastic, LinearLaw{line.kb / 2}, line.kb > 1e9);
             s.b.model.cases[0].forces[0].value *= 20000;
             s.b.model.cases[0].forces[1].value *= 20000;
@@ -120,13 +139,40 @@ FeRows tStub() {
         double Ft, limit;
         std::vector<std::array<double, 3>> points; // w0, F, B
     };
-    const std::vector<Curve> curves{
-        {"P5.2a", 90e3, 78150.132, {{.1232, 31260.053, 20691}, {.1875, 46890.079, 31169}, {.2314, 54705.093, 36986}, {.3157, 62520.106, 44657}, {.4184, 70335.119, 53030}, {.4808, 74242.626, 57217}, {.5338, 76587.13, 59729}}},
-        {"P5.2b", 40e3, 58173.369, {{.0917, 23269.347, 15402}, {.1375, 34904.021, 23103}, {.1607, 40721, 26966}, {.1858, 46538.695, 30924}, {.2161, 52356.032, 35139}, {.2354, 55264.7, 37447}, {.2496, 57009.901, 38955}}},
-        {"P5.2c", 30e3, 48840.035, {{.0770, 19536.014, 12931}, {.1155, 29304.021, 19397}, {.1347, 34188.025, 22629}, {.1540, 39072.028, 25866}, {.1743, 43956.032, 29147}, {.2198, 46398.034, 30000}, {.2844, 47863.235, 30000}}}};
+    const std::vector<Curve> curves{{"P5.2a",
+                                     90e3,
+                                     78150.132,
+                                     {{.1232, 31260.053, 20691},
+                                      {.1875, 46890.079, 31169},
+                                      {.2314, 54705.093, 36986},
+                                      {.3157, 62520.106, 44657},
+                                      {.4184, 70335.119, 53030},
+                                      {.4808, 74242.626, 57217},
+                                      {.5338, 76587.13, 59729}}},
+                                    {"P5.2b",
+                                     40e3,
+                                     58173.369,
+                                     {{.0917, 23269.347, 15402},
+                                      {.1375, 34904.021, 23103},
+                                      {.1607, 40721, 26966},
+                                      {.1858, 46538.695, 30924},
+                                      {.2161, 52356.032, 35139},
+                                      {.2354, 55264.7, 37447},
+                                      {.2496, 57009.901, 38955}}},
+                                    {"P5.2c",
+                                     30e3,
+                                     48840.035,
+                                     {{.0770, 19536.014, 12931},
+                                      {.1155, 29304.021, 19397},
+                                      {.1347, 34188.025, 22629},
+                                      {.1540, 39072.028, 25866},
+                                      {.1743, 43956.032, 29147},
+                                      {.2198, 46398.034, 30000},
+                                      {.2844, 47863.235, 30000}}}};
     for (const Curve& curve : curves) {
         for (double h : {1.0, 2.0}) {
-            Strip s = strip(graded({0, m}, {0, m, m + n}, h), m, n, b, t, plastic, YieldingLaw{2.5e5, {{0, curve.Ft / 2}}, true, unlimited});
+            Strip s = strip(graded({0, m}, {0, m, m + n}, h), m, n, b, t, plastic,
+                            YieldingLaw{2.5e5, {{0, curve.Ft / 2}}, true, unlimited});
             zg::Diagnostics found;
             auto a = Analysis::create(s.b.model, found);
             if (!a) throw std::runtime_error(zg::joined(found));
@@ -143,12 +189,17 @@ FeRows tStub() {
                 if (!r.isComplete()) throw std::runtime_error(std::string(curve.id) + ": " + r.message);
                 at = w0;
                 if (h == 1.0) {
-                    rows.push_back({curve.id, "F (N) at w = " + std::to_string(w0).substr(0, 6) + " mm", "1 mm at hinges", a->state().factors[0], F, -0.015, 0.035, "M-kappa integrated; independent nonlinear beam elements"});
+                    rows.push_back({curve.id, "F (N) at w = " + std::to_string(w0).substr(0, 6) + " mm", "1 mm at hinges",
+                                    a->state().factors[0], F, -0.015, 0.035,
+                                    "M-kappa integrated; independent nonlinear beam elements"});
                     // Bolt force at the given F: scaled along the curve where it is smooth.
                     if (std::string(curve.id) != "P5.2c" || B < 29900)
-                        rows.push_back({curve.id, "bolt force over F at w = " + std::to_string(w0).substr(0, 6) + " mm", "1 mm at hinges", boltForce(*a) / a->state().factors[0], B / F, -0.025, 0.025, "the same"});
+                        rows.push_back({curve.id, "bolt force over F at w = " + std::to_string(w0).substr(0, 6) + " mm",
+                                        "1 mm at hinges", boltForce(*a) / a->state().factors[0], B / F, -0.025, 0.025,
+                                        "the same"});
                     else
-                        addRow(rows, curve.id, "bolt force (N) at w = " + std::to_string(w0).substr(0, 6) + " mm", "1 mm at hinges", boltForce(*a), B, 0.001, "bolt at its resistance");
+                        addRow(rows, curve.id, "bolt force (N) at w = " + std::to_string(w0).substr(0, 6) + " mm",
+                               "1 mm at hinges", boltForce(*a), B, 0.001, "bolt at its resistance");
                 }
             }
             // On to the limit.
@@ -158,16 +209,22 @@ FeRows tStub() {
             stage.largestStep = 5;
             stage.factors = {2 * curve.limit};
             const RunResult r = a->run(stage);
-            if (r.reason != StopReason::Reached && r.reason != StopReason::Flat) throw std::runtime_error(std::string(curve.id) + ": " + r.message);
+            if (r.reason != StopReason::Reached && r.reason != StopReason::Flat)
+                throw std::runtime_error(std::string(curve.id) + ": " + r.message);
             const double F = a->state().factors[0];
             const double Mp = 2 / std::sqrt(3.0) * 235 * b * t * t / 4;
             if (curve.Ft > 80e3) {
-                addRow(rows, curve.id, "limit, mode 1 (N), against the element's own", "h = " + std::to_string(int(h)) + " mm at hinges", F, 2 * Mp * (1 + n / (n - h / 2)) / (m - h / 2), 0.01, "closed form: 2 M_p' (1 + n/(n - h/2))/(m - h/2)");
-                rows.push_back({curve.id, "limit, mode 1 (N)", "h = " + std::to_string(int(h)) + " mm at hinges", F, curve.limit, -0.005, h == 1 ? 0.03 : 0.05, "EN 1993-1-8:2005 table 6.2: 4 M_p'/m"});
+                addRow(rows, curve.id, "limit, mode 1 (N), against the element's own",
+                       "h = " + std::to_string(int(h)) + " mm at hinges", F, 2 * Mp * (1 + n / (n - h / 2)) / (m - h / 2), 0.01,
+                       "closed form: 2 M_p' (1 + n/(n - h/2))/(m - h/2)");
+                rows.push_back({curve.id, "limit, mode 1 (N)", "h = " + std::to_string(int(h)) + " mm at hinges", F, curve.limit,
+                                -0.005, h == 1 ? 0.03 : 0.05, "EN 1993-1-8:2005 table 6.2: 4 M_p'/m"});
             } else {
                 // Mode 2: one hinge at the web, the bolt at its resistance; mode 3: hardly any hinge.
-                rows.push_back({curve.id, "limit, mode 2 (N)", "h = " + std::to_string(int(h)) + " mm at hinges", F, curve.limit, -0.005, 0.005 + 0.02 * h, "EN 1993-1-8:2005 table 6.2: (2 M_p' + 2 n F_t)/(m + n)"});
-                addRow(rows, curve.id, "bolt at its resistance (N)", "h = " + std::to_string(int(h)) + " mm at hinges", boltForce(*a), curve.Ft, 1e-6, "yield force");
+                rows.push_back({curve.id, "limit, mode 2 (N)", "h = " + std::to_string(int(h)) + " mm at hinges", F, curve.limit,
+                                -0.005, 0.005 + 0.02 * h, "EN 1993-1-8:2005 table 6.2: (2 M_p' + 2 n F_t)/(m + n)"});
+                addRow(rows, curve.id, "bolt at its resistance (N)", "h = " + std::to_string(int(h)) + " mm at hinges",
+                       boltForce(*a), curve.Ft, 1e-6, "yield force");
             }
         }
     }
@@ -183,7 +240,8 @@ FeRows tStub() {
         stage.target = 1;
         stage.firstStep = 0.02;
         a->run(stage);
-        addRow(rows, "P5.2", "limit, mode 3 (N), bolts of 10 kN", "2 mm at hinges", a->state().factors[0], 2 * 10e3, 0.01, "EN 1993-1-8:2005 table 6.2: 2 F_t");
+        addRow(rows, "P5.2", "limit, mode 3 (N), bolts of 10 kN", "2 mm at hinges", a->state().factors[0], 2 * 10e3, 0.01,
+               "EN 1993-1-8:2005 table 6.2: 2 F_t");
     }
     return rows;
 }
@@ -217,7 +275,8 @@ FeRows boltLaws() {
     for (int n : g.nodes) b.model.fix(n, {Ux, Uy, Rx, Ry, Rz}, "guide");
     std::vector<double> weights(4, 1);
     const Attachment at = attachToPatch(b.model.nodes, g.nodes, weights, {50, 50, 0});
-    b.model.links.push_back({"bolt", LinkRole::Bolt, at, {}, {-axisZ, axisX, axisY}, false, YieldingLaw{5e5, {}, true, unlimited}, 1, 100e3});
+    b.model.links.push_back(
+        {"bolt", LinkRole::Bolt, at, {}, {-axisZ, axisX, axisY}, false, YieldingLaw{5e5, {}, true, unlimited}, 1, 100e3});
     b.model.links.push_back({"contact", LinkRole::Contact, at, {}, {-axisZ, axisX, axisY}, false, ContactLaw{2e6, 0}, 1, 0});
     const int c = b.model.addCase("pull");
     addForces(b.model.cases[c].forces, at, {{0, 0, 1}, {}});
@@ -235,10 +294,13 @@ FeRows boltLaws() {
         const RunResult r = a->run(s);
         if (!r.isComplete()) throw std::runtime_error(r.message);
     };
-    for (const auto& [F, B, C] : {std::array<double, 3>{60e3, 112e3, 52e3}, std::array<double, 3>{125e3, 125e3, 0}, std::array<double, 3>{150e3, 150e3, 0}, std::array<double, 3>{0, 100e3, 100e3}}) {
+    for (const auto& [F, B, C] : {std::array<double, 3>{60e3, 112e3, 52e3}, std::array<double, 3>{125e3, 125e3, 0},
+                                  std::array<double, 3>{150e3, 150e3, 0}, std::array<double, 3>{0, 100e3, 100e3}}) {
         at60(F);
-        addRow(rows, "P5.4", "preloaded bolt (N) at F = " + std::to_string(int(F / 1000)) + " kN", "", a->springForce(0)[0], B, 1e-6, "closed form: F_p + F k_b/(k_b + k_c)");
-        addRow(rows, "P5.4", "contact (N) at F = " + std::to_string(int(F / 1000)) + " kN", "", -a->springForce(1)[0], C, C == 0 ? 0.1 : 1e-6, "closed form");
+        addRow(rows, "P5.4", "preloaded bolt (N) at F = " + std::to_string(int(F / 1000)) + " kN", "", a->springForce(0)[0], B,
+               1e-6, "closed form: F_p + F k_b/(k_b + k_c)");
+        addRow(rows, "P5.4", "contact (N) at F = " + std::to_string(int(F / 1000)) + " kN", "", -a->springForce(1)[0], C,
+               C == 0 ? 0.1 : 1e-6, "closed form");
     }
     return rows;
 }
@@ -269,16 +331,19 @@ FeRows boltGroups() {
     const int c = elastic.addCase("load");
     elastic.cases[c].forces = {{0, Uy, -150e3}, {0, Rz, -150e3 * 250}};
     const auto done = solve(elastic);
-    const std::vector<std::array<double, 2>> forces{{-87616.8, 21729.0}, {0, 21729.0}, {87616.8, 21729.0}, {-87616.8, -71729.0}, {0, -71729.0}, {87616.8, -71729.0}};
+    const std::vector<std::array<double, 2>> forces{{-87616.8, 21729.0},  {0, 21729.0},  {87616.8, 21729.0},
+                                                    {-87616.8, -71729.0}, {0, -71729.0}, {87616.8, -71729.0}};
     for (int i = 0; i < 6; ++i) {
         const auto f = done->springForce(i);
-        addRow(rows, "P6.1", "bolt " + std::to_string(i + 1) + ", resultant (N)", "rigid plate", std::hypot(f[1], f[2]), std::hypot(forces[i][0], forces[i][1]), 0.005, "V/n + T r/sum r2");
+        addRow(rows, "P6.1", "bolt " + std::to_string(i + 1) + ", resultant (N)", "rigid plate", std::hypot(f[1], f[2]),
+               std::hypot(forces[i][0], forces[i][1]), 0.005, "V/n + T r/sum r2");
     }
     struct Load {
         const char* id;
         double x, y, degrees, yield, limit;
     };
-    for (const Load& l : {Load{"P6.2a", 250, 0, 0, 132470, 154937}, Load{"P6.2b", 120, 0, 0, 236630, 280823}, Load{"P6.2c", 250, 40, 30, 129406, 165093}}) {
+    for (const Load& l : {Load{"P6.2a", 250, 0, 0, 132470, 154937}, Load{"P6.2b", 120, 0, 0, 236630, 280823},
+                          Load{"P6.2c", 250, 40, 30, 129406, 165093}}) {
         Model m = model(100e3);
         const double a = l.degrees * pi / 180, fx = std::sin(a), fy = -std::cos(a);
         m.cases.push_back({"load", {{0, Ux, fx}, {0, Uy, fy}, {0, Rz, l.x * fy - l.y * fx}}, {}});
