@@ -68,7 +68,8 @@ struct Analysis::StageRun {
     std::vector<double> lastIncrement; // of the last converged step, on equations
     std::vector<double> watchedRow;    // the watched movement on equations
     double watchedGiven = 0;           // its change per tau by given movements
-    double arcLength = 0, firstCompliance = 0, compliance = 0;
+    double arcLength = 0;
+    double firstCompliance = 0, compliance = 0; // movement of the load per load: of the first step, and the largest since the last converged one
     double trialTau = 0;
     int iterations = 0;
     FactorState factorState = FactorState::PositiveDefinite;
@@ -103,10 +104,11 @@ std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& foun
 void Analysis::evaluate(State& next, bool withTangent) {
     const Stopwatch watch(times_.elements);
     system_->evaluate(now_, next, internalNext_, withTangent);
-    isTangentCurrent_ = false;
+    isTangentCurrent_ = isFactored_ = false;
 }
 
 FactorState Analysis::factorise() {
+    if (isFactored_) return factorState_;
     const SparseSymmetric* k = nullptr;
     {
         const Stopwatch watch(times_.assembly);
@@ -115,7 +117,13 @@ FactorState Analysis::factorise() {
     if (!isAnalysed_) factor_.analyse(*k);
     isAnalysed_ = true;
     isTangentCurrent_ = true;
-    return factor_.factorise(*k);
+    isFactored_ = true;
+    // While nothing yields and no contact changes the tangent is the same to the last bit, and so is its factor.
+    if (factorState_ == FactorState::Singular || k->value != factoredValues_) {
+        factorState_ = factor_.factorise(*k);
+        factoredValues_ = k->value;
+    }
+    return factorState_;
 }
 
 void Analysis::unbalanced(const State& next, std::vector<double>& onFreedoms) const {
@@ -182,7 +190,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
         factor_.solve(r.data(), correction.data());
         double tauChange = 0;
         const bool isFirst = run.iterations == 1;
-        if (isLoad && isFirst) run.compliance = inner(correction, r) / (step * step);
+        if (isLoad && isFirst) run.compliance = std::max(run.compliance, inner(correction, r) / (step * step));
         if (!isLoad) {
             std::vector<double> direction = run.loadDirection;
             if (run.hasGiven) {
@@ -382,7 +390,7 @@ RunResult Analysis::run(const Stage& stage, const OnStep& onStep, Progress* prog
                 s.lockedAt = system_->deflection(static_cast<int>(i), now_.freedoms)[0] - s.plastic[0];
             }
         }
-        isTangentCurrent_ = false;
+        isTangentCurrent_ = isFactored_ = false;
         return result;
     };
     double lastTau = 0, lastWatched = 0;
@@ -407,7 +415,7 @@ RunResult Analysis::run(const Stage& stage, const OnStep& onStep, Progress* prog
         const double broken = outcome == StepOutcome::Converged ? brokenShare(next_) : 0;
         if (outcome != StepOutcome::Converged || (broken > 1e-3 && size > smallest)) {
             if (stage.tightens) now_.springs = springsBefore;
-            isTangentCurrent_ = false;
+            isTangentCurrent_ = isFactored_ = false;
             if (outcome != StepOutcome::Converged && size <= smallest * 1.0000001) {
                 State here = now_;
                 evaluate(here, true);
@@ -434,6 +442,7 @@ RunResult Analysis::run(const Stage& stage, const OnStep& onStep, Progress* prog
         const int iterations = run.iterations;
         accept(run, iterations);
         if (run.firstCompliance == 0) run.firstCompliance = run.compliance;
+        run.compliance = 0;
         ++result.steps;
         // Fractures happen at the end of the step that reached them.
         std::vector<std::string> brokenIds;
@@ -515,7 +524,7 @@ const SparseSymmetric& Analysis::tangent(bool isElastic) {
     } else {
         system_->evaluate(now_, next, internalNext_, true);
     }
-    isTangentCurrent_ = false;
+    isTangentCurrent_ = isFactored_ = false;
     return system_->assemble();
 }
 
@@ -523,7 +532,7 @@ void Analysis::takeBack(const Kept& kept) {
     now_ = kept.state;
     internal_ = kept.internal;
     work_ = kept.work;
-    isTangentCurrent_ = false;
+    isTangentCurrent_ = isFactored_ = false;
 }
 
 } // namespace zg::fe

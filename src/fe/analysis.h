@@ -135,12 +135,15 @@ private:
     std::unique_ptr<System> system_;
     SolverSettings settings_;
     Factor factor_;
+    std::vector<double> factoredValues_; ///< of the matrix in `factor_`
     State now_, next_;
     std::vector<double> internal_, internalNext_;
     std::vector<Step> steps_;
+    FactorState factorState_ = FactorState::Singular;
     double work_ = 0, residual_ = 0, peakForce_ = 0;
     int stageCount_ = 0;
-    bool isAnalysed_ = false, isTangentCurrent_ = false;
+    bool isAnalysed_ = false, isTangentCurrent_ = false; ///< the elements hold the tangent of the present state
+    bool isFactored_ = false;                            ///< and the factor is that of it
     Times times_;
     std::vector<double> lengthScale_; ///< per freedom: 1 for forces, 1/length for moments
 };

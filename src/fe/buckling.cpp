@@ -87,7 +87,7 @@ void findModes(const System& system, const SparseSymmetric& k, const Factor& fac
     const int n = k.size, basis = std::min(n, std::max(4 * wanted, 20));
     Spectra::SymGEigsSolver<NegativeGeometric, ElasticStiffness, Spectra::GEigsMode::RegularInverse> solver(a, b, wanted, basis);
     solver.init();
-    const Eigen::Index found = solver.compute(Spectra::SortRule::LargestAlge, 40, 1e-10);
+    const Eigen::Index found = solver.compute(Spectra::SortRule::LargestAlge, 40, 1e-8);
     result.modes.clear();
     result.message.clear();
     result.state = BucklingState::Found;
@@ -161,17 +161,25 @@ BucklingResult buckle(Analysis& analysis, const MembraneField& field, const Buck
         result.message = "The structure is not stable in this state, so buckling factors have no meaning.";
         return result;
     }
-    const int interesting = countNegativePivots(combined(k, settings.largestFactor, geometric));
-    result.countOfInterest = interesting;
-    if (interesting == 0) {
+    // Still positive definite under the largest factor of interest: proof that nothing buckles before.
+    Factor shifted;
+    shifted.analyse(k);
+    if (shifted.isPositiveDefinite(combined(k, settings.largestFactor, geometric))) {
         result.isComplete = true;
         result.message = "No buckling below the largest factor of interest.";
         return result;
     }
     // When the last mode has twins beyond those asked for, or one was missed, the count says so and more are asked for.
-    int wanted = std::min({interesting > 0 ? interesting : settings.modes, settings.modes, k.size - 1});
+    int wanted = std::min(settings.modes, k.size - 1);
     for (int round = 0; round < 3; ++round) {
         findModes(system, k, factor, geometric, wanted, result);
+        if (result.state == BucklingState::NotConverged) {
+            // There may be fewer positive factors than asked for: ask for as many as there are.
+            const int there = countNegativePivots(combined(k, settings.largestFactor, geometric));
+            if (there < 0 || there >= wanted) break;
+            wanted = there;
+            continue;
+        }
         if (result.modes.empty()) break;
         result.countBelowLast = countNegativePivots(combined(k, result.modes.back().factor * (1 + 1e-6), geometric));
         const int found = static_cast<int>(result.modes.size());

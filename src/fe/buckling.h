@@ -37,7 +37,6 @@ struct BucklingResult {
     BucklingState state = BucklingState::None;
     std::vector<BucklingMode> modes;
     int countBelowLast = 0;  ///< factors between 0 and just above the last mode, counted by the negative pivots of K + factor K_G
-    int countOfInterest = 0; ///< the same up to the largest factor of interest
     bool isComplete = false; ///< the count agrees: no mode was missed
     std::string message;
 };

@@ -113,6 +113,13 @@ void Factor::analyse(const SparseSymmetric& pattern) {
     parts_->times.analyse += since(start);
 }
 
+bool Factor::isPositiveDefinite(const SparseSymmetric& matrix) {
+    cholmod_sparse a = view(matrix);
+    cholmod_factorize(&a, parts_->cholesky, &parts_->common);
+    parts_->state = FactorState::Singular;
+    return parts_->common.status == CHOLMOD_OK && parts_->cholesky->minor == parts_->cholesky->n;
+}
+
 FactorState Factor::factorise(const SparseSymmetric& matrix) {
     const auto start = Clock::now();
     Parts& p = *parts_;

@@ -17,6 +17,8 @@ public:
 
     void analyse(const SparseSymmetric& pattern);
     FactorState factorise(const SparseSymmetric& matrix);
+    /// Whether the Cholesky factor exists; nothing can be solved with afterwards.
+    [[nodiscard]] bool isPositiveDefinite(const SparseSymmetric& matrix);
     /// x = A^-1 b after a successful factorise(); b and x may be the same.
     void solve(const double* b, double* x) const;
     /// Smallest pivot over the diagonal entry of its equation; below 1e-11 the matrix is suspect. After Cholesky only.
