@@ -120,16 +120,29 @@ public:
 private:
     Analysis() = default;
     struct StageRun;
-    enum class StepOutcome { Converged, Failed, Cancelled, Singular };
+    enum class StepOutcome { Converged, Failed, Cancelled };
 
     void evaluate(State& next, bool withTangent);
     [[nodiscard]] FactorState factorise();
     void unbalanced(const State& next, std::vector<double>& onFreedoms) const;
-    [[nodiscard]] double residualOf(const std::vector<double>& onEquations, const State& next) const;
+    [[nodiscard]] double residualOf(const std::vector<double>& onFreedoms, const State& next) const;
+    void accept(StageRun& run);
+    // newton.cpp
     StepOutcome solveStep(StageRun& run, double step);
-    void accept(StageRun& run, int iterations);
-    [[nodiscard]] double brokenShare(const State& next) const;
+    void startStep(StageRun& run, double step);
+    [[nodiscard]] bool findCorrection(StageRun& run, double step);
+    [[nodiscard]] double controlledChange(StageRun& run, double step);
+    [[nodiscard]] bool goAlong(StageRun& run);
+    [[nodiscard]] bool isInEquilibrium(const StageRun& run) const;
+    // stage.cpp
+    [[nodiscard]] std::string prepareStage(StageRun& run) const;
     RunResult startStage(StageRun& run);
+    RunResult runSteps(StageRun& run, const OnStep& onStep);
+    [[nodiscard]] double overshoot() const;
+    [[nodiscard]] std::vector<std::string> breakSprings();
+    void lockPreloads();
+    [[nodiscard]] RunResult giveUp(const StageRun& run);
+    [[nodiscard]] std::optional<StopReason> endOf(StageRun& run) const;
     [[nodiscard]] RunResult mechanismResult(const Mechanism& m) const;
 
     std::unique_ptr<System> system_;

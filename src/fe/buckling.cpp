@@ -43,7 +43,7 @@ SparseSymmetric assembledGeometric(const System& system, const MembraneField& fi
     const int count = static_cast<int>(system.model().shells.size());
     std::vector<ElementMatrix> matrices(count);
     for (int e = 0; e < count; ++e)
-        matrices[e] = geometricStiffness(system.corners(e), system.model().shells[e].isTriangle(), field[e]);
+        matrices[e] = geometricStiffness(cornersOf(system.model(), e), system.model().shells[e].isTriangle(), field[e]);
     return system.assembleShellMatrices(matrices);
 }
 

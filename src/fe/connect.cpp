@@ -7,13 +7,6 @@ namespace zg::fe {
 
 namespace {
 
-std::array<Vec3, 4> cornersOf(const Model& m, int shell) {
-    const Shell& s = m.shells[shell];
-    std::array<Vec3, 4> x;
-    for (int i = 0; i < 4; ++i) x[i] = m.nodes[s.nodes[i] < 0 ? s.nodes[0] : s.nodes[i]];
-    return x;
-}
-
 Vec3 pointOf(const std::array<Vec3, 4>& corners, const std::array<double, 4>& shape) {
     return shape[0] * corners[0] + shape[1] * corners[1] + shape[2] * corners[2] + shape[3] * corners[3];
 }
@@ -26,12 +19,8 @@ bool meet(const std::array<Vec3, 4>& x, bool isTriangle, Vec3 from, Vec3 directi
     distance = 0;
     for (int iteration = 0; iteration < 30; ++iteration) {
         const std::array<double, 4> n = shellShape(isTriangle, r, s);
-        const double h = 0.5; // differences of a function linear in r and in s are exact
         const Vec3 here = pointOf(x, n);
-        const Vec3 ar =
-            (1 / (2 * h)) * (pointOf(x, shellShape(isTriangle, r + h, s)) - pointOf(x, shellShape(isTriangle, r - h, s)));
-        const Vec3 as =
-            (1 / (2 * h)) * (pointOf(x, shellShape(isTriangle, r, s + h)) - pointOf(x, shellShape(isTriangle, r, s - h)));
+        const auto [ar, as] = shellTangents(x, isTriangle, r, s);
         const Vec3 off = here - from - distance * direction;
         // [ar as -d] [dr ds dd] = -off
         const double det = dot(ar, cross(as, -direction));
@@ -115,8 +104,7 @@ std::vector<ContactPoint> contactPoints(const Model& model, int shell, int inter
     for (int i = 0; i <= n; ++i) {
         for (int j = 0; j <= n; ++j) {
             const double r = -1 + 2.0 * i / n, s = -1 + 2.0 * j / n;
-            const Vec3 ar = 0.25 * ((1 - s) * (x[1] - x[0]) + (1 + s) * (x[2] - x[3]));
-            const Vec3 as = 0.25 * ((1 - r) * (x[3] - x[0]) + (1 + r) * (x[2] - x[1]));
+            const auto [ar, as] = shellTangents(x, false, r, s);
             points.push_back({shellShape(false, r, s), weight(i) * weight(j) * norm(cross(ar, as))});
         }
     }

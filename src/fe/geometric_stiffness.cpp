@@ -33,14 +33,7 @@ ElementMatrix geometricStiffness(const std::array<Vec3, 4>& corners, bool isTria
         // From (r, s) to local x, y: the slopes of the shape functions are known in both.
         const auto [r, s] = at[p];
         const std::array<std::array<double, 2>, 4> edges = edgeSlopes(isTriangle, r, s);
-        Vec3 ar, as;
-        if (isTriangle) {
-            ar = corners[1] - corners[0];
-            as = corners[2] - corners[0];
-        } else {
-            ar = 0.25 * ((1 - s) * (corners[1] - corners[0]) + (1 + s) * (corners[2] - corners[3]));
-            as = 0.25 * ((1 - r) * (corners[3] - corners[0]) + (1 + r) * (corners[2] - corners[1]));
-        }
+        const auto [ar, as] = shellTangents(corners, isTriangle, r, s);
         const double a = dot(ar, point.x), b = dot(ar, point.y), c = dot(as, point.x), d = dot(as, point.y), det = a * d - b * c;
         std::array<ElementVector, 2> plain{}, linked{};
         for (int i = 0; i < k.nodeCount; ++i)

@@ -59,7 +59,8 @@ void checkNodes(const Model& m, Report& r) {
 
 void checkShells(const Model& m, Report& r) {
     std::map<std::string, int> told;
-    for (const Shell& s : m.shells) {
+    for (std::size_t index = 0; index < m.shells.size(); ++index) {
+        const Shell& s = m.shells[index];
         if (s.part < 0 || s.part >= static_cast<int>(m.parts.size())) {
             r.error("elements", "An element belongs to no part.");
             continue;
@@ -71,12 +72,9 @@ void checkShells(const Model& m, Report& r) {
             r.error(id, "An element of " + id + " names a node that does not exist.");
             continue;
         }
-        std::array<Vec3, 4> corners;
+        const std::array<Vec3, 4> corners = cornersOf(m, static_cast<int>(index));
         Vec3 centre;
-        for (int i = 0; i < 4; ++i) {
-            corners[i] = m.nodes[s.nodes[i] < 0 ? s.nodes[0] : s.nodes[i]];
-            centre = centre + 0.25 * corners[i];
-        }
+        for (const Vec3& x : corners) centre = centre + 0.25 * x;
         ShellKinematics k;
         const ShellShape shape = makeShellKinematics(corners, s.isTriangle(), k);
         if (shape == ShellShape::Good || told[id]++ > 2) continue;

@@ -119,10 +119,16 @@ void Model::move(const std::array<Vec3, 3>& rotation, Vec3 shift) {
     for (LoadCase& c : cases) turn(c.forces, rotation, &NodalForce::value);
 }
 
+std::array<Vec3, 4> cornersOf(const Model& model, int shell) {
+    const Shell& s = model.shells[shell];
+    std::array<Vec3, 4> x;
+    for (int i = 0; i < 4; ++i) x[i] = model.nodes[s.nodes[i] < 0 ? s.nodes[0] : s.nodes[i]];
+    return x;
+}
+
 void addSurfaceLoad(const Model& model, int shell, Vec3 forcePerArea, std::vector<NodalForce>& to) {
     const Shell& s = model.shells[shell];
-    std::array<Vec3, 4> corners;
-    for (int i = 0; i < 4; ++i) corners[i] = model.nodes[s.nodes[i] < 0 ? s.nodes[0] : s.nodes[i]];
+    const std::array<Vec3, 4> corners = cornersOf(model, shell);
     const int n = s.isTriangle() ? 3 : 4;
     std::array<double, 4> area{};
     if (s.isTriangle()) {
@@ -131,8 +137,7 @@ void addSurfaceLoad(const Model& model, int shell, Vec3 forcePerArea, std::vecto
         const double g = 1 / std::sqrt(3.0);
         for (double r : {-g, g}) {
             for (double t : {-g, g}) {
-                const Vec3 ar = 0.25 * ((1 - t) * (corners[1] - corners[0]) + (1 + t) * (corners[2] - corners[3]));
-                const Vec3 as = 0.25 * ((1 - r) * (corners[3] - corners[0]) + (1 + r) * (corners[2] - corners[1]));
+                const auto [ar, as] = shellTangents(corners, false, r, t);
                 const std::array<double, 4> shape = shellShape(false, r, t);
                 for (int i = 0; i < 4; ++i) area[i] += shape[i] * norm(cross(ar, as));
             }

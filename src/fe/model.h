@@ -84,6 +84,9 @@ struct Model {
     void move(const std::array<Vec3, 3>& rotation, Vec3 shift);
 };
 
+/// Corners of an element; a triangle's first is repeated at the end.
+[[nodiscard]] std::array<Vec3, 4> cornersOf(const Model& model, int shell);
+
 /// Work-equivalent nodal forces of a uniform load on an element: force per area along a fixed direction.
 void addSurfaceLoad(const Model& model, int shell, Vec3 forcePerArea, std::vector<NodalForce>& to);
 /// Of a line load along an edge between two nodes: force and moment per length.

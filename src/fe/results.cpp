@@ -111,6 +111,19 @@ NodalField nodalField(const Analysis& analysis, FieldKind kind) {
     return field;
 }
 
+LinkState linkState(const Analysis& analysis, int link) {
+    const SpringState& spring = analysis.state().springs[link];
+    LinkState s;
+    s.force = analysis.springForce(link);
+    s.deflection = analysis.system().deflection(link, analysis.state().freedoms);
+    s.stress = *std::max_element(s.force.begin(), s.force.end(), [](double a, double b) { return std::abs(a) < std::abs(b); }) /
+               analysis.model().links[link].share;
+    s.plastic = spring.kappa;
+    s.isActive = spring.isActive;
+    s.isBroken = spring.isBroken;
+    return s;
+}
+
 SectionForces sectionForces(const Analysis& analysis, int shell, int point) {
     const System& system = analysis.system();
     const ShellElement& e = system.shell(shell);
@@ -127,7 +140,7 @@ SectionForces sectionForces(const Analysis& analysis, int shell, int point) {
         f.bending.x += w * z * s.x, f.bending.y += w * z * s.y, f.bending.xy += w * z * s.xy;
     }
     ShellKinematics k;
-    makeShellKinematics(system.corners(shell), analysis.model().shells[shell].isTriangle(), k);
+    makeShellKinematics(cornersOf(analysis.model(), shell), analysis.model().shells[shell].isTriangle(), k);
     for (int c = 0; c < 2; ++c) {
         double gamma = 0;
         for (int i = 0; i < nodeColumns; ++i) gamma += k.shearPoints[point].shear[c][i] * u[i];

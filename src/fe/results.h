@@ -35,6 +35,16 @@ struct NodalField {
 enum class FieldKind { EquivalentStress, PlasticStrain };
 [[nodiscard]] NodalField nodalField(const Analysis& analysis, FieldKind kind);
 
+/// What a spring carries now: bolts, weld points, contact points, beds.
+struct LinkState {
+    std::array<double, 3> force{};      ///< N along its axes
+    std::array<double, 3> deflection{}; ///< mm
+    double stress = 0;                  ///< largest component over the link's share, MPa: pressure of a contact point, below 0
+    double plastic = 0;                 ///< accumulated plastic deflection, mm
+    bool isActive = false, isBroken = false;
+};
+[[nodiscard]] LinkState linkState(const Analysis& analysis, int link);
+
 /// Moments and forces per length of an integration point: membrane n, bending m (x, y, xy), shear q (x, y); local axes.
 struct SectionForces {
     PlaneStress membrane, bending;

@@ -184,6 +184,11 @@ ShearPoint shearRows(const Surface& e, const TyingRows& tying, const Frame& f, c
 
 } // namespace
 
+std::array<Vec3, 2> shellTangents(const std::array<Vec3, 4>& corners, bool isTriangle, double r, double s) {
+    const Derivatives d = isTriangle ? triangleAt(r, s) : quadAt(r, s);
+    return {combine(d.r, corners), combine(d.s, corners)};
+}
+
 std::array<double, 4> shellShape(bool isTriangle, double r, double s) { return isTriangle ? triangleAt(r, s).n : quadAt(r, s).n; }
 
 ShellShape makeShellKinematics(const std::array<Vec3, 4>& corners, bool isTriangle, ShellKinematics& out) {

@@ -53,6 +53,8 @@ enum class ShellShape { Good, NotFinite, NoArea, Folded };
 /// `corners`: 4, or 3 for a triangle (the last is ignored). Only when `Good` comes back are the rows set.
 ShellShape makeShellKinematics(const std::array<Vec3, 4>& corners, bool isTriangle, ShellKinematics& out);
 
+/// Covariant base at (r, s): derivatives of position along r and s.
+std::array<Vec3, 2> shellTangents(const std::array<Vec3, 4>& corners, bool isTriangle, double r, double s);
 /// Shape functions at (r, s); see the sketch.
 std::array<double, 4> shellShape(bool isTriangle, double r, double s);
 

@@ -28,7 +28,7 @@ std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, i
     std::size_t start = 0;
     for (const Shell& shell : model.shells) {
         ShellKinematics kinematics;
-        makeShellKinematics(s->corners(static_cast<int>(s->shells_.size())), shell.isTriangle(), kinematics);
+        makeShellKinematics(cornersOf(model, static_cast<int>(s->shells_.size())), shell.isTriangle(), kinematics);
         s->shells_.emplace_back(kinematics, *s->sections_[shell.part]);
         s->historyStart_.push_back(start);
         start += static_cast<std::size_t>(s->shells_.back().historyLength());
@@ -191,13 +191,6 @@ State System::initialState() const {
     s.springs.resize(links_.size());
     for (std::size_t i = 0; i < links_.size(); ++i) s.springs[i].preload = 0;
     return s;
-}
-
-std::array<Vec3, 4> System::corners(int shell) const {
-    const Shell& s = model_->shells[shell];
-    std::array<Vec3, 4> x;
-    for (int i = 0; i < 4; ++i) x[i] = model_->nodes[s.nodes[i] < 0 ? s.nodes[0] : s.nodes[i]];
-    return x;
 }
 
 ElementVector System::nodal(int shell, const std::vector<double>& freedoms) const {

@@ -45,7 +45,6 @@ public:
     void external(const std::vector<double>& factors, std::vector<double>& forces) const;
     /// Deflections of a link, component by component.
     [[nodiscard]] std::array<double, 3> deflection(int link, const std::vector<double>& freedoms) const;
-    [[nodiscard]] std::array<Vec3, 4> corners(int shell) const;
     [[nodiscard]] ElementVector nodal(int shell, const std::vector<double>& freedoms) const;
 
     struct Energy {

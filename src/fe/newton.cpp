@@ -1,0 +1,149 @@
+#include "fe/stage_run.h"
+#include <algorithm>
+#include <cmath>
+
+// One step of a stage: Newton with the consistent tangent and a line search, under control of load, of a movement or of the arc
+// length.
+namespace zg::fe {
+
+void Analysis::startStep(StageRun& run, double step) {
+    const FreedomMap& map = system_->map();
+    next_ = now_;
+    run.trialTau = run.isLoad() ? run.tau + step : run.tau;
+    if (run.stage.tightens) {
+        for (std::size_t i = 0; i < now_.springs.size(); ++i) {
+            const double preload = model().links[i].preload;
+            if (preload <= 0) continue;
+            now_.springs[i].isTightening = true;
+            now_.springs[i].preload = run.trialTau * preload;
+        }
+        evaluate(next_, true);
+    } else if (internalNext_.empty() || !isTangentCurrent_) {
+        evaluate(next_, true);
+    }
+    run.unknowns.assign(map.equationCount(), 0);
+    for (int d = 0; d < map.freedomCount(); ++d)
+        if (map.equation(d) >= 0) run.unknowns[map.equation(d)] = now_.freedoms[d];
+    run.start = run.unknowns;
+    run.correction.resize(run.start.size());
+    run.tangential.resize(run.start.size());
+    next_.factors = run.factorsAt(run.trialTau);
+    unbalanced(next_, run.onFreedoms);
+    // Given movements pull on their neighbours by the tangent, before the materials are asked.
+    if (run.isLoad() && run.hasGiven) {
+        std::vector<double> jump = run.givenDirection;
+        for (double& v : jump) v *= step;
+        const std::vector<double> pulled = system_->stiffnessTimesGiven(jump);
+        for (std::size_t d = 0; d < pulled.size(); ++d) run.onFreedoms[d] -= pulled[d];
+    }
+    map.reduce(run.onFreedoms, run.imbalance);
+}
+
+// How far the factors move with this correction, when they are not given.
+double Analysis::controlledChange(StageRun& run, double step) {
+    std::vector<double> direction = run.loadDirection, onEquations;
+    if (run.hasGiven) {
+        const std::vector<double> pulled = system_->stiffnessTimesGiven(run.givenDirection);
+        for (std::size_t d = 0; d < pulled.size(); ++d) direction[d] -= pulled[d];
+    }
+    system_->map().reduce(direction, onEquations);
+    factor_.solve(onEquations.data(), run.tangential.data());
+    const bool isFirst = run.iterations == 1;
+    if (isFirst) run.compliance = inner(run.tangential, onEquations);
+    if (run.isWatched()) {
+        const double left =
+            run.watchedGoal - watchedValue(run.stage.watched, next_.freedoms) - inner(run.watchedRow, run.correction);
+        return left / (inner(run.watchedRow, run.tangential) + run.watchedGiven);
+    }
+    if (isFirst) {
+        const double length = std::sqrt(inner(run.tangential, run.tangential));
+        if (run.arcLength == 0) run.arcLength = run.stage.firstStep * length;
+        const double sign = !run.lastIncrement.empty() && inner(run.tangential, run.lastIncrement) < 0 ? -1 : 1;
+        return sign * step / run.stage.firstStep * run.arcLength / length;
+    }
+    std::vector<double> soFar = run.unknowns;
+    for (std::size_t i = 0; i < soFar.size(); ++i) soFar[i] -= run.start[i];
+    return -inner(soFar, run.correction) / inner(soFar, run.tangential);
+}
+
+// Correction from the tangent at the present trial; false when no number comes out.
+bool Analysis::findCorrection(StageRun& run, double step) {
+    factor_.solve(run.imbalance.data(), run.correction.data());
+    run.tauChange = 0;
+    if (run.isLoad()) {
+        if (run.iterations == 1) run.compliance = std::max(run.compliance, inner(run.correction, run.imbalance) / (step * step));
+        return true;
+    }
+    run.tauChange = controlledChange(run, step);
+    if (!std::isfinite(run.tauChange)) return false;
+    for (std::size_t i = 0; i < run.correction.size(); ++i) run.correction[i] += run.tauChange * run.tangential[i];
+    return true;
+}
+
+// Goes the whole correction, or less of it where the energy slope along it changes sign; false when the state is no number.
+bool Analysis::goAlong(StageRun& run) {
+    const std::vector<double> from = run.unknowns;
+    const double tauFrom = run.trialTau, slopeBefore = inner(run.correction, run.imbalance);
+    const auto goTo = [&](double s) {
+        for (std::size_t i = 0; i < from.size(); ++i) run.unknowns[i] = from[i] + s * run.correction[i];
+        run.trialTau = tauFrom + s * run.tauChange;
+        next_.factors = run.factorsAt(run.trialTau);
+        system_->map().expand(run.unknowns, next_.factors, next_.freedoms);
+        evaluate(next_, true);
+        unbalanced(next_, run.onFreedoms);
+        residual_ = residualOf(run.onFreedoms, next_);
+        system_->map().reduce(run.onFreedoms, run.imbalance);
+        return inner(run.correction, run.imbalance);
+    };
+    double slope = goTo(1);
+    if (!std::isfinite(residual_) || !std::isfinite(slope)) return false;
+    // The first iteration of a controlled step has to reach its goal first.
+    if (residual_ <= settings_.tolerance || (run.iterations == 1 && !run.isLoad())) return true;
+    double low = 0, lowSlope = slopeBefore, high = 1, highSlope = slope;
+    for (int search = 0; search < 5 && lowSlope * highSlope < 0 && std::abs(slope) > 0.6 * std::abs(slopeBefore); ++search) {
+        const double margin = 0.05 * (high - low), secant = low - lowSlope * (high - low) / (highSlope - lowSlope);
+        const double s = std::min(std::max(secant, low + margin), high - margin);
+        slope = goTo(s);
+        (slope * lowSlope > 0 ? low : high) = s;
+        (slope * lowSlope > 0 ? lowSlope : highSlope) = slope;
+    }
+    return std::isfinite(residual_) && std::isfinite(slope);
+}
+
+// Within the tolerance; or, for very slender plates, as near as cancellation in the element forces allows, and below 1e-6.
+bool Analysis::isInEquilibrium(const StageRun& run) const {
+    if (residual_ <= settings_.tolerance) return true;
+    if (residual_ > 1e-6) return false;
+    const SparseSymmetric& k = system_->pattern();
+    double rounding = 0, acting = peakForce_;
+    for (int j = 0; j < k.size; ++j) rounding = std::max(rounding, k.value[k.columnStart[j]] * std::abs(run.unknowns[j]));
+    for (std::size_t d = 0; d < internalNext_.size(); ++d)
+        acting = std::max(acting, lengthScale_[d % 6] * std::abs(internalNext_[d]));
+    return residual_ * acting <= 1e-13 * rounding;
+}
+
+Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
+    startStep(run, step);
+    double best = unlimited;
+    int stalled = 0;
+    std::size_t lastContacts = 0;
+    for (run.iterations = 1; run.iterations <= settings_.mostIterations; ++run.iterations) {
+        if (run.progress && run.progress->isCancelled()) return StepOutcome::Cancelled;
+        if (factorise() == FactorState::Singular || !findCorrection(run, step) || !goAlong(run)) return StepOutcome::Failed;
+        if (isInEquilibrium(run)) {
+            run.lastIncrement = run.unknowns;
+            for (std::size_t i = 0; i < run.start.size(); ++i) run.lastIncrement[i] -= run.start[i];
+            return StepOutcome::Converged;
+        }
+        // A change of contacts is progress too, even when the imbalance does not show it yet.
+        std::size_t contacts = 0;
+        for (const SpringState& spring : next_.springs) contacts = 31 * contacts + (spring.isActive ? 1 : 2);
+        stalled = residual_ < 0.9 * best || contacts != lastContacts ? 0 : stalled + 1;
+        lastContacts = contacts;
+        best = std::min(best, residual_);
+        if (stalled > 7 || residual_ > 1e6) return StepOutcome::Failed;
+    }
+    return StepOutcome::Failed;
+}
+
+} // namespace zg::fe
