@@ -23,12 +23,19 @@ struct AdviseCommand {
     std::string file, joint, part;
 };
 
+struct PlatesCommand {
+    std::string file, joint, side = "right", tension = "top", curve, vtu;
+    double size = 1;
+    bool isConverging = false;
+};
+
 int check(const CheckCommand& c);
 int report(const ReportCommand& c);
 int sheet(const SheetCommand& c);
 int create(const NewCommand& c);
 int stock(const AdviseCommand& c);
 int relieve(const AdviseCommand& c);
+int plates(const PlatesCommand& c);
 int tidy(const std::string& file, const std::string& out);
 int schema(bool ofResult);
 

@@ -58,6 +58,19 @@ int main(int argc, char** argv) {
     new_->add_option("--out", newC.out, "Where to; - for standard output")->required();
     new_->callback([&] { code = create(newC); });
 
+    PlatesCommand platesC;
+    auto* plates_ =
+        app.add_subcommand("plates", "Moment-rotation of a joint by plate finite elements, beside the component method");
+    plates_->add_option("file", platesC.file, "Job file")->required();
+    plates_->add_option("--joint", platesC.joint, "Mark of the joint")->required();
+    plates_->add_option("--side", platesC.side, "Beam whose connection is turned")->check(CLI::IsMember({"right", "left"}));
+    plates_->add_option("--tension", platesC.tension, "Where the tension is")->check(CLI::IsMember({"top", "bottom"}));
+    plates_->add_option("--size", platesC.size, "Factor on the element size")->check(CLI::Range(0.3, 4.0));
+    plates_->add_flag("--converge", platesC.isConverging, "Two coarser meshes as well, and what the three come to");
+    plates_->add_option("--curve", platesC.curve, "Write the curve as CSV here; - for standard output");
+    plates_->add_option("--vtu", platesC.vtu, "Write the last state as VTU here");
+    plates_->callback([&] { code = plates(platesC); });
+
     AdviseCommand stockC;
     auto* stock_ = app.add_subcommand("stock", "Governing utilisation for every stock size of a part");
     stock_->add_option("file", stockC.file, "Job file")->required();

@@ -16,7 +16,7 @@ expect() { # code, then the command
 has() { grep -qF -- "$1" "$2" || { cat "$2"; fail "$2 does not hold: $1"; }; }
 
 expect 0 "$zg" --help; has "Exit codes" out.txt
-for command in check report sheet new stock relieve tidy schema; do expect 0 "$zg" $command --help; done
+for command in check report sheet new plates stock relieve tidy schema; do expect 0 "$zg" $command --help; done
 expect 1 "$zg"
 expect 1 "$zg" nonsense
 
@@ -52,6 +52,11 @@ expect 1 "$zg" check new.zgj --actions bad.tsv; has '"ten" is not a number' err.
 expect 0 "$zg" stock "$root/demo/kelp-lane.zgj" --joint B4 --part right.plate; has "> 12" out.txt
 expect 1 "$zg" stock "$root/demo/kelp-lane.zgj" --joint B4 --part column.web
 expect 0 "$zg" relieve "$root/demo/kelp-lane.zgj" --joint B4; has "end plate 20 mm" out.txt
+expect 0 "$zg" plates "$root/demo/kelp-lane.zgj" --joint B1 --size 3 --curve curve.csv --vtu plates.vtu; has "Not done by plates yet" out.txt
+has "phi_rad,M_Nmm" curve.csv
+xmllint --noout plates.vtu || fail "plates.vtu is not well formed"
+expect 1 "$zg" plates "$root/demo/kelp-lane.zgj" --joint B1 --side left; has "no beam on the left" err.txt
+expect 1 "$zg" plates "$root/demo/kelp-lane.zgj" --joint Z9
 expect 0 "$zg" tidy "$root/demo/kelp-lane.zgj" --out tidy.zgj
 cmp tidy.zgj "$root/demo/kelp-lane.zgj" || fail "the demo job is not in the program's own form"
 

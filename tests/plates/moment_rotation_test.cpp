@@ -1,0 +1,172 @@
+#include "fe/results.h"
+#include "plates/moment_rotation.h"
+#include "support/joints.h"
+#include <cmath>
+
+/// The plate method on whole joints. Coarse meshes: what is tested is the way from joint to model and back, not the last per
+/// cent.
+using namespace zg;
+
+namespace {
+
+ResolvedJoint demoJoint(const char* mark) {
+    const Job job = sample::demo();
+    for (const Joint& j : job.joints) {
+        if (j.mark != mark) continue;
+        const auto r = resolve(job, j);
+        REQUIRE(r);
+        return *r;
+    }
+    FAIL("no such joint");
+    return {};
+}
+
+ResolvedJoint resolved(const Job& job) {
+    const auto r = resolve(job, job.joints[0]);
+    REQUIRE(r);
+    return *r;
+}
+
+MomentRotationSettings coarse(double factor = 2) {
+    MomentRotationSettings s;
+    s.model.sizeFactor = factor;
+    return s;
+}
+
+PlateMomentRotation run(const ResolvedJoint& joint, SideId side, bool isReversed, const MomentRotationSettings& settings) {
+    const auto r = momentRotation(joint, side, isReversed, settings);
+    if (!r) FAIL(joined(r.error()));
+    INFO(r->message);
+    CHECK(r->isComplete);
+    return *r;
+}
+
+std::string refusal(const ResolvedJoint& joint) {
+    const auto r = buildJointModel(joint);
+    REQUIRE_FALSE(r);
+    return joined(r.error());
+}
+
+struct Canceller : Progress {
+    void report(double, const std::string&) override {}
+    [[nodiscard]] bool isCancelled() const override { return true; }
+};
+
+} // namespace
+
+TEST_CASE("plates and components agree on the demo joints: two methods that share nothing but the joint",
+          "[plates][verification]") {
+    const Job job = sample::demo();
+    for (const char* mark : {"B1", "B2", "E1"}) {
+        INFO(mark);
+        const ResolvedJoint joint = demoJoint(mark);
+        Job bare = job;
+        for (Joint& j : bare.joints) j.actions.clear();
+        const auto which = std::find_if(bare.joints.begin(), bare.joints.end(), [&](const Joint& j) { return j.mark == mark; });
+        const JointResult component = sample::verified(bare, static_cast<std::size_t>(which - bare.joints.begin()));
+        const ConnectionResult* c = nullptr;
+        for (const ConnectionResult& one : component.connections)
+            if (one.side == SideId::Right && !one.isReversed) c = &one;
+        REQUIRE(c);
+        const PlateMomentRotation p = run(joint, SideId::Right, false, coarse(1.5));
+        CHECK(p.M_j_Rd / c->M_j_Rd > 0.8);
+        CHECK(p.M_j_Rd / c->M_j_Rd < 1.25);
+        CHECK(p.S_j_ini / c->stiffness.S_j_ini > 0.75);
+        CHECK(p.S_j_ini / c->stiffness.S_j_ini < 1.25);
+        // The curve rises and softens.
+        for (std::size_t i = 1; i < p.curve.size(); ++i) {
+            CHECK(p.curve[i].phi > p.curve[i - 1].phi);
+            CHECK(p.curve[i].residual < 1e-6);
+        }
+        CHECK(p.curve.back().M / p.curve.back().phi < 0.6 * p.S_j_ini);
+    }
+}
+
+TEST_CASE("bolts and contact between plate and column carry the moment: sum nil, moment that of the beam", "[plates]") {
+    const ResolvedJoint joint = demoJoint("B2");
+    const auto built = buildJointModel(joint, coarse().model);
+    REQUIRE(built);
+    MomentRotationSettings s = coarse();
+    double sum = 0, moment = 0, bolts = 0;
+    s.atEnd = [&](const fe::Analysis& a) {
+        const auto add = [&](int link) {
+            const double force = a.springForce(link)[0], level = a.model().links[link].a.position.z;
+            sum += force;
+            moment += force * level;
+            return force;
+        };
+        for (const JointModel::Bolt& b : built->bolts) bolts += add(b.link);
+        for (const JointModel::Contact& c : built->contacts)
+            for (int i = 0; i < c.linkCount; ++i) add(c.firstLink + i);
+    };
+    const PlateMomentRotation p = run(joint, SideId::Right, false, s);
+    CHECK(std::abs(sum) < 1e-7 * bolts);
+    CHECK(std::abs(p.axialImbalance) < 1e-7);
+    CHECK(moment == Approx(p.curve.back().M).epsilon(1e-6));
+    double rows = 0;
+    for (const PlateRow& r : p.rows) rows += r.tension;
+    CHECK(rows == Approx(bolts).epsilon(1e-9));
+}
+
+TEST_CASE("two like beams: right and left give the same", "[plates]") {
+    Job job = sample::extendedJob();
+    job.joints[0].left = job.joints[0].right;
+    const ResolvedJoint joint = resolved(job);
+    const PlateMomentRotation right = run(joint, SideId::Right, false, coarse(2.5)),
+                              left = run(joint, SideId::Left, false, coarse(2.5));
+    CHECK(left.S_j_ini == Approx(right.S_j_ini).epsilon(1e-6));
+    CHECK(left.M_j_Rd == Approx(right.M_j_Rd).epsilon(1e-4));
+    // Tension at the bottom is another joint: no rows outside that flange.
+    const PlateMomentRotation reversed = run(joint, SideId::Right, true, coarse(2.5));
+    CHECK(reversed.M_j_Rd < right.M_j_Rd);
+}
+
+TEST_CASE("stiffness settles as the mesh is refined", "[plates]") {
+    const ResolvedJoint joint = demoJoint("B1");
+    MomentRotationSettings s = coarse(2.8);
+    s.largestRotation = 2e-3; // the elastic part is enough
+    const double rough = run(joint, SideId::Right, false, s).S_j_ini;
+    s.model.sizeFactor = 1.4;
+    const double finer = run(joint, SideId::Right, false, s).S_j_ini;
+    s.model.sizeFactor = 1;
+    const double fine = run(joint, SideId::Right, false, s).S_j_ini;
+    CHECK(std::abs(rough / fine - 1) < 0.15);
+    CHECK(std::abs(finer / fine - 1) < 0.05);
+}
+
+TEST_CASE("thicker plates and stiffeners make a joint no weaker and no softer", "[plates]") {
+    Job job = sample::extendedJob();
+    MomentRotationSettings s = coarse(2.5);
+    const PlateMomentRotation plain = run(resolved(job), SideId::Right, false, s);
+    job.joints[0].right.plate.thickness += 10;
+    const PlateMomentRotation thick = run(resolved(job), SideId::Right, false, s);
+    CHECK(thick.S_j_ini > plain.S_j_ini);
+    job.joints[0].right.stiffenerTop = StiffenerSpec{};
+    job.joints[0].right.stiffenerTop->thickness = 12;
+    job.joints[0].right.stiffenerTop->steel = "S355";
+    job.joints[0].right.stiffenerBottom = job.joints[0].right.stiffenerTop;
+    const PlateMomentRotation stiff = run(resolved(job), SideId::Right, false, s);
+    CHECK(stiff.S_j_ini > thick.S_j_ini);
+    CHECK(stiff.M_j_Rd > 0.98 * thick.M_j_Rd);
+}
+
+TEST_CASE("what the plate method does not model is refused in words; cancelling too", "[plates]") {
+    ResolvedJoint joint = demoJoint("B1");
+    joint.doubler = DoublerSpec{};
+    CHECK(refusal(joint).find("supplementary web plates") != std::string::npos);
+    joint = demoJoint("B1");
+    joint.right.spec.ribTop = RibSpec{};
+    CHECK(refusal(joint).find("ribs") != std::string::npos);
+    joint = demoJoint("B1");
+    joint.right.spec.rows.clear();
+    CHECK(refusal(joint).find("no bolts") != std::string::npos);
+    joint = demoJoint("B1");
+    CHECK_FALSE(momentRotation(joint, SideId::Left, false));
+    PlateModelSettings settings;
+    settings.sizeFactor = 0;
+    CHECK_FALSE(buildJointModel(joint, settings));
+    Canceller stop;
+    const auto r = momentRotation(joint, SideId::Right, false, coarse(3), &stop);
+    REQUIRE_FALSE(r);
+    CHECK(joined(r.error()).find("Cancelled") != std::string::npos);
+}
