@@ -139,11 +139,4 @@ const SparseSymmetric& Analysis::tangent(bool isElastic) {
     return system_->assemble();
 }
 
-void Analysis::takeBack(const Kept& kept) {
-    now_ = kept.state;
-    internal_ = kept.internal;
-    work_ = kept.work;
-    isTangentCurrent_ = isFactored_ = false;
-}
-
 } // namespace zg::fe

@@ -108,15 +108,6 @@ public:
     };
     [[nodiscard]] const Times& times() const { return times_; }
 
-    /// Keeps and takes back a state (steps() keeps its list).
-    struct Kept {
-        State state;
-        std::vector<double> internal;
-        double work;
-    };
-    [[nodiscard]] Kept keep() const { return {now_, internal_, work_}; }
-    void takeBack(const Kept& kept);
-
 private:
     Analysis() = default;
     struct StageRun;

@@ -70,7 +70,7 @@ struct Factor::Parts {
     std::unique_ptr<EigenFactor> indefinite;
     FactorState state = FactorState::Singular;
     std::vector<double> diagonal;
-    int size = 0, negative = 0;
+    int size = 0;
     bool isIndefiniteAnalysed = false;
     mutable Times times;
 
@@ -127,7 +127,6 @@ FactorState Factor::factorise(const SparseSymmetric& matrix) {
     for (int j = 0; j < matrix.size; ++j) p.diagonal[j] = matrix.value[matrix.columnStart[j]];
     cholmod_sparse a = view(matrix);
     cholmod_factorize(&a, p.cholesky, &p.common);
-    p.negative = 0;
     if (p.common.status == CHOLMOD_OUT_OF_MEMORY) throw std::runtime_error("No memory for the factor of the stiffness.");
     if (p.common.status == CHOLMOD_OK && p.cholesky->minor == p.cholesky->n) {
         p.state = FactorState::PositiveDefinite;
@@ -143,7 +142,6 @@ FactorState Factor::factorise(const SparseSymmetric& matrix) {
             p.state == FactorState::Indefinite ? Eigen::VectorXd(p.indefinite->vectorD()) : Eigen::VectorXd();
         for (Eigen::Index i = 0; i < d.size(); ++i) {
             if (!std::isfinite(d[i]) || d[i] == 0) p.state = FactorState::Singular;
-            if (d[i] < 0) ++p.negative;
         }
     }
     p.times.factorise += since(start);
@@ -196,19 +194,6 @@ double Factor::smallestPivot() const {
     eachPivot(*parts_->cholesky, [&](int eq, double pivot) { least = std::min(least, pivot / parts_->diagonal[eq]); });
     return least;
 }
-
-int Factor::smallestPivotEquation() const {
-    int at = -1;
-    double least = 2;
-    eachPivot(*parts_->cholesky, [&](int eq, double pivot) {
-        if (pivot / parts_->diagonal[eq] < least) least = pivot / parts_->diagonal[eq], at = eq;
-    });
-    return at;
-}
-
-int Factor::negativePivots() const { return parts_->negative; }
-
-double Factor::entryCount() const { return parts_->common.lnz; }
 
 const Factor::Times& Factor::times() const { return parts_->times; }
 

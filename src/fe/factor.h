@@ -23,13 +23,6 @@ public:
     void solve(const double* b, double* x) const;
     /// Smallest pivot over the diagonal entry of its equation; below 1e-11 the matrix is suspect. After Cholesky only.
     [[nodiscard]] double smallestPivot() const;
-    /// Equation of that pivot.
-    [[nodiscard]] int smallestPivotEquation() const;
-    /// Pivots below zero of the last factorise() (0 when positive definite).
-    [[nodiscard]] int negativePivots() const;
-    /// Number of entries of the factor.
-    [[nodiscard]] double entryCount() const;
-
     /// Wall seconds spent inside the libraries since the start of this object.
     struct Times {
         double analyse = 0, factorise = 0, solve = 0;

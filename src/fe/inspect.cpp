@@ -200,13 +200,6 @@ std::vector<PartGroup> partGroups(const Model& m) {
     return result;
 }
 
-std::string nodeName(const Model& m, int node) {
-    for (const Shell& s : m.shells)
-        if (std::find(s.nodes.begin(), s.nodes.end(), node) != s.nodes.end())
-            return m.parts[s.part].id + " at " + place(m.nodes[node]);
-    return "the point at " + place(m.nodes[node]);
-}
-
 Diagnostics inspect(const Model& m) {
     Report r;
     if (m.shells.empty() && m.links.empty()) r.error("model", "The model is empty: it has no elements and no springs.");

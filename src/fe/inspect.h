@@ -16,7 +16,4 @@ struct PartGroup {
 };
 [[nodiscard]] std::vector<PartGroup> partGroups(const Model& model);
 
-/// How a node is called in messages: by its part and position.
-[[nodiscard]] std::string nodeName(const Model& model, int node);
-
 } // namespace zg::fe

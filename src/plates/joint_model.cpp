@@ -292,9 +292,8 @@ private:
         const double L_b =
             col_.t_f + s.spec.plate.thickness + 2 * s.bolt.washerThickness + 0.5 * (s.bolt.headHeight + s.bolt.nutHeight);
         const double F_t_Rd = 0.9 * s.boltClass.f_ub * s.bolt.A_s / joint_.settings.gamma_M2;
-        const bool isThread = true; // the shear plane is taken through the thread
-        const double F_v_Rd = (isThread ? s.boltClass.alpha_v_thread * s.bolt.A_s : s.boltClass.alpha_v_shank * s.bolt.A) *
-                              s.boltClass.f_ub / joint_.settings.gamma_M2;
+        // The shear plane is taken through the thread.
+        const double F_v_Rd = s.boltClass.alpha_v_thread * s.bolt.A_s * s.boltClass.f_ub / joint_.settings.gamma_M2;
         const double shear = s.bolt.d * s.bolt.d * s.boltClass.f_ub; // EN 1993-1-8:2005 table 6.11, k_11, one bolt
         for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
             const BoltRowSpec& row = s.spec.rows[i];
