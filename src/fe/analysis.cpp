@@ -56,16 +56,14 @@ void Analysis::unbalanced(const State& next, std::vector<double>& onFreedoms) co
 }
 
 // Largest unbalanced force on an equation, moments divided by the size of the model, over the largest load or reaction so far.
-double Analysis::residualOf(const std::vector<double>& onFreedoms, const State& next) const {
-    std::vector<double> r, external;
-    system_->map().reduce(onFreedoms, r);
-    system_->external(next.factors, external);
+double Analysis::residualOf(const std::vector<double>& onFreedoms, const std::vector<double>& onEquations) const {
     double largest = 0, acting = system_->largestSpringForce();
-    for (int d = 0; d < static_cast<int>(external.size()); ++d) {
+    for (int d = 0; d < static_cast<int>(onFreedoms.size()); ++d) {
         const double scale = lengthScale_[d % 6];
-        acting = std::max({acting, scale * std::abs(external[d]), scale * std::abs(internalNext_[d])});
+        const double external = onFreedoms[d] + internalNext_[d];
+        acting = std::max({acting, scale * std::abs(external), scale * std::abs(internalNext_[d])});
         const int eq = system_->map().equation(d);
-        if (eq >= 0) largest = std::max(largest, scale * std::abs(r[eq]));
+        if (eq >= 0) largest = std::max(largest, scale * std::abs(onEquations[eq]));
     }
     const double reference = std::max(acting, peakForce_);
     return reference > 0 ? largest / reference : 0;
@@ -122,17 +120,15 @@ std::array<double, 3> Analysis::springForce(int link) const {
 }
 
 const SparseSymmetric& Analysis::tangent(bool isElastic) {
-    State next = now_;
     if (isElastic) {
-        State virgin = system_->initialState();
-        virgin.springs = now_.springs;
+        // Plates answer without history at no deflection, springs at the present one.
+        const State virgin = system_->initialState();
         State there = virgin;
-        there.factors = now_.factors;
-        // Springs answer at the present deflection, plates at none.
         system_->evaluate(virgin, there, internalNext_, true);
         there.freedoms = now_.freedoms;
-        system_->evaluateLinks(virgin, there);
+        system_->evaluateLinks(now_, there);
     } else {
+        State next = now_;
         system_->evaluate(now_, next, internalNext_, true);
     }
     isTangentCurrent_ = isFactored_ = false;

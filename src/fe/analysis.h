@@ -116,7 +116,7 @@ private:
     void evaluate(State& next, bool withTangent);
     [[nodiscard]] FactorState factorise();
     void unbalanced(const State& next, std::vector<double>& onFreedoms) const;
-    [[nodiscard]] double residualOf(const std::vector<double>& onFreedoms, const State& next) const;
+    [[nodiscard]] double residualOf(const std::vector<double>& onFreedoms, const std::vector<double>& onEquations) const;
     void accept(StageRun& run);
     // newton.cpp
     StepOutcome solveStep(StageRun& run, double step);

@@ -91,8 +91,8 @@ bool Analysis::goAlong(StageRun& run) {
         system_->map().expand(run.unknowns, next_.factors, next_.freedoms);
         evaluate(next_, true);
         unbalanced(next_, run.onFreedoms);
-        residual_ = residualOf(run.onFreedoms, next_);
         system_->map().reduce(run.onFreedoms, run.imbalance);
+        residual_ = residualOf(run.onFreedoms, run.imbalance);
         return inner(run.correction, run.imbalance);
     };
     double slope = goTo(1);

@@ -172,7 +172,6 @@ private:
         // Free to move sideways as a whole: the column carries its moments without shear, as the panel of the component method
         // has it.
         const int handle = out_.model.addNode({0, 0, out_.columnTop});
-        above.erase(std::remove_if(above.begin(), above.end(), [&](int n) { return n == handle; }), above.end());
         out_.model.addRigid(handle, above, "column end above");
         out_.model.fix(handle, {fe::Uy, fe::Uz, fe::Rx, fe::Ry, fe::Rz}, "column end above");
     }
