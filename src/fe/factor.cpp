@@ -21,14 +21,17 @@ Eigen::Map<const EigenMatrix> mapped(const SparseSymmetric& m) {
     return {m.size, m.size, static_cast<Eigen::Index>(m.row.size()), m.columnStart.data(), m.row.data(), m.value.data()};
 }
 
-// The dense kernels run on one thread: on shell matrices a second one costs its time twice for nothing (docs/decisions/0006).
-void oneBlasThread() {
+// The dense kernels run on one thread, and so do the sparse library's own loops, whatever number of threads it asks for: on shell
+// matrices a second one costs its time twice for nothing, and four on two cores spend it waiting (docs/decisions/0006).
+void oneLibraryThread() {
+    using Setter = void (*)(int);
     static const bool done = [] {
-        using Setter = void (*)(int);
         if (auto* set = reinterpret_cast<Setter>(dlsym(RTLD_DEFAULT, "openblas_set_num_threads"))) set(1);
         return true;
     }();
     (void)done;
+    // A setting of the calling thread, hence not once for all.
+    if (auto* levels = reinterpret_cast<Setter>(dlsym(RTLD_DEFAULT, "omp_set_max_active_levels"))) levels(0);
 }
 
 cholmod_sparse view(const SparseSymmetric& m) {
@@ -75,7 +78,6 @@ struct Factor::Parts {
     mutable Times times;
 
     Parts() {
-        oneBlasThread();
         cholmod_start(&common);
         common.print = 0;
         common.error_handler = nullptr;
@@ -107,6 +109,7 @@ void Factor::analyse(const SparseSymmetric& pattern) {
     parts_->release();
     parts_->size = pattern.size;
     parts_->isIndefiniteAnalysed = false;
+    oneLibraryThread();
     cholmod_sparse a = view(pattern);
     parts_->cholesky = cholmod_analyze(&a, &parts_->common);
     if (!parts_->cholesky) throw std::runtime_error("No memory for the order of elimination.");
@@ -114,6 +117,7 @@ void Factor::analyse(const SparseSymmetric& pattern) {
 }
 
 bool Factor::isPositiveDefinite(const SparseSymmetric& matrix) {
+    oneLibraryThread();
     cholmod_sparse a = view(matrix);
     cholmod_factorize(&a, parts_->cholesky, &parts_->common);
     parts_->state = FactorState::Singular;
@@ -125,6 +129,7 @@ FactorState Factor::factorise(const SparseSymmetric& matrix) {
     Parts& p = *parts_;
     p.diagonal.resize(matrix.size);
     for (int j = 0; j < matrix.size; ++j) p.diagonal[j] = matrix.value[matrix.columnStart[j]];
+    oneLibraryThread();
     cholmod_sparse a = view(matrix);
     cholmod_factorize(&a, p.cholesky, &p.common);
     if (p.common.status == CHOLMOD_OUT_OF_MEMORY) throw std::runtime_error("No memory for the factor of the stiffness.");

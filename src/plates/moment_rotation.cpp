@@ -42,7 +42,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     if (!built) return tl::unexpected(built.error());
     const JointModel& m = *built;
     Diagnostics found;
-    const auto analysis = fe::Analysis::create(m.model, found);
+    const auto analysis = fe::Analysis::create(m.model, found, {1e-6, 30, 2});
     if (!analysis) return tl::unexpected(found);
 
     const JointModel::Beam& beam = *m.beam(side);
