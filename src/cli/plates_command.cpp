@@ -29,8 +29,11 @@ std::string beside(const std::string& name, double component, double plates, Qua
 std::string limitWords(const PlateMomentRotation& r, double strainLimit) {
     switch (r.limit) {
     case PlateLimit::PlasticStrain: return "plastic strain of " + fixedDecimals(100 * strainLimit, 1) + " % in " + r.limitPart;
-    case PlateLimit::Rotation: return "the largest rotation looked at; most strained: " + r.limitPart;
+    case PlateLimit::BoltFracture: return "fracture of a bolt of " + r.limitPart;
+    case PlateLimit::WeldFracture: return "fracture of " + r.limitPart;
+    case PlateLimit::Rotation: return "the largest rotation looked at; most used: " + r.limitPart;
     case PlateLimit::NoEquilibrium: return r.message;
+    case PlateLimit::None: break;
     }
     return {};
 }
@@ -82,7 +85,7 @@ int plates(const PlatesCommand& c) {
         std::cout << beside("M_j,Rd ", other->M_j_Rd, result->M_j_Rd, Quantity::Moment, units);
         std::cout << beside("S_j,ini", other->stiffness.S_j_ini, result->S_j_ini, Quantity::Stiffness, units);
     }
-    std::cout << "  The plates end at " << limitWords(*result, settings.strainLimit) << ".\n";
+    std::cout << "  The plates end at " << limitWords(*result, resolved->plates.strainLimit) << ".\n";
     for (const PlateRow& row : result->rows)
         std::cout << "  " << partId(row.row) << ": bolts " << shown(row.tension, Quantity::Force, units) << ", prying included\n";
     std::cout << "  contact: " << shown(result->contact, Quantity::Force, units) << "\n";

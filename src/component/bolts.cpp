@@ -1,4 +1,5 @@
 #include "component/bolts.h"
+#include "joint/bolt_strength.h"
 #include <algorithm>
 
 namespace zg {
@@ -61,8 +62,7 @@ template <class Num> Num boltBearing(Workings<Num>& w, const SideModel& m, const
 }
 
 double elongationLength(const SideModel& m) {
-    const double backing = m.backing ? m.backing->thickness : 0;
-    return m.column.t_f + m.t_p + backing + 2 * m.bolt.washerThickness + 0.5 * (m.bolt.headHeight + m.bolt.nutHeight);
+    return elongationLength(m.bolt, m.column.t_f + m.t_p + (m.backing ? m.backing->thickness : 0));
 }
 
 #define ZG_FOR(Num)                                                                                                              \

@@ -67,6 +67,11 @@ BucklingMode described(const System& system, double factor, const double* vector
         double sum = 0;
         for (int i = 0; i < nodeColumns; ++i)
             for (int j = 0; j < nodeColumns; ++j) sum += u[i] * k[packedAt(i, j)] * u[j];
+        const ShellElement& shell = system.shell(e);
+        for (int p = 0; p < shell.pointCount(); ++p) {
+            const SectionVector strain = shell.strainAt(p, u, {}), force = shell.section().elasticForces(strain);
+            for (int c = 3; c < 6; ++c) mode.bendingEnergy += shell.point(p).area * strain[c] * force[c] / energy;
+        }
         mode.partEnergy[m.shells[e].part] += sum / energy;
         inPlates += sum / energy;
     }

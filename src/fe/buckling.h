@@ -24,6 +24,8 @@ struct BucklingMode {
     std::vector<double> shape;      ///< [6 nodes], largest displacement 1
     std::vector<double> partEnergy; ///< share of the elastic energy by part; with springEnergy they sum to 1
     double springEnergy = 0;
+    double bendingEnergy = 0; ///< share of plate bending (and twist): near 1 when plates buckle by themselves, near 0 when members
+                              ///< do by stretching them
 };
 
 enum class BucklingState {

@@ -22,6 +22,8 @@ enum class ModeOneRule { Method1, Method2 };
 enum class ShearRule { Simple, Exact };
 enum class Exposure { Sheltered, Weather };
 enum class DiagonalDirection { Compression, Tension };
+enum class HeldEnd { ColumnBelow, ColumnAbove };
+enum class EndCarries { InPlane, Everything };
 
 template <> struct EnumNames<WeldKind> { static constexpr const char* names[] = {"fillet", "butt"}; };
 template <> struct EnumNames<HoleKind> { static constexpr const char* names[] = {"normal", "oversize"}; };
@@ -33,6 +35,8 @@ template <> struct EnumNames<ModeOneRule> { static constexpr const char* names[]
 template <> struct EnumNames<ShearRule> { static constexpr const char* names[] = {"simple", "exact"}; };
 template <> struct EnumNames<Exposure> { static constexpr const char* names[] = {"sheltered", "weather"}; };
 template <> struct EnumNames<DiagonalDirection> { static constexpr const char* names[] = {"compression", "tension"}; };
+template <> struct EnumNames<HeldEnd> { static constexpr const char* names[] = {"column below", "column above"}; };
+template <> struct EnumNames<EndCarries> { static constexpr const char* names[] = {"in plane", "everything"}; };
 template <> struct EnumNames<UnitSystem> { static constexpr const char* names[] = {"SI", "US"}; };
 template <> struct EnumNames<StrengthSource> {
     static constexpr const char* names[] = {"EN 1993-1-1 table 3.1", "product standard"};
@@ -234,6 +238,18 @@ struct MemberForces {
     }
 };
 
+/// Forces at the same place that leave the plane of the frame: the plate method carries them, the component method cannot.
+struct OutOfPlaneForces {
+    static constexpr bool hasFields = true;
+    double V_y = 0, M_z = 0, T = 0;
+    template <class Self, class V_> static void fields(Self& s, V_& v) {
+        v(Field{"V_y", Quantity::Force, -1e9, 1e9, "shear force across the frame, towards the reader"}, s.V_y);
+        v(Field{"M_z", Quantity::Moment, -1e12, 1e12, "bending moment about the minor axis, right-handed about the upward axis"},
+          s.M_z);
+        v(Field{"T", Quantity::Moment, -1e12, 1e12, "torsion, right-handed about the beam's axis away from the column"}, s.T);
+    }
+};
+
 struct ActionSet {
     static constexpr bool hasFields = true;
     std::string id;
@@ -241,6 +257,7 @@ struct ActionSet {
     SetKind kind = SetKind::Ultimate;
     MemberForces right, left;
     std::optional<MemberForces> columnAbove, columnBelow;
+    std::optional<OutOfPlaneForces> rightOutOfPlane, leftOutOfPlane;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"id", Quantity::None, 0, 0, "short name, such as U2"}, s.id);
         v(Field{"title", Quantity::None, 0, 0, "what the set is"}, s.title);
@@ -249,6 +266,36 @@ struct ActionSet {
         v(Field{"left", Quantity::None, 0, 0, "end forces of the left beam"}, s.left);
         v(Field{"column_above", Quantity::None, 0, 0, "forces in the column above the joint"}, s.columnAbove);
         v(Field{"column_below", Quantity::None, 0, 0, "forces in the column below the joint"}, s.columnBelow);
+        v(Field{"right_out_of_plane", Quantity::None, 0, 0, "forces of the right beam out of the frame's plane"},
+          s.rightOutOfPlane);
+        v(Field{"left_out_of_plane", Quantity::None, 0, 0, "forces of the left beam out of the frame's plane"}, s.leftOutOfPlane);
+    }
+};
+
+/// Choices of the plate method; what is absent from a joint has these values.
+struct PlateSpec {
+    static constexpr bool hasFields = true;
+    double sizeFactor = 1;
+    double strainLimit = 0.05;
+    HeldEnd heldEnd = HeldEnd::ColumnBelow;
+    std::optional<EndCarries> rightEnd, leftEnd;
+    int modes = 6;
+    double localFactor = 3, globalFactor = 15;
+    double overStrength = 1.25, hardening = 1.1;
+    template <class Self, class V> static void fields(Self& s, V& v) {
+        v(Field{"size_factor", Quantity::None, 0.3, 4, "factor on the default element size"}, s.sizeFactor);
+        v(Field{"strain_limit", Quantity::Ratio, 0.001, 0.2, "plastic strain at which a plate is used up"}, s.strainLimit);
+        v(Field{"held_end", Quantity::None, 0, 0, "end of the column that is held"}, s.heldEnd);
+        v(Field{"right_end", Quantity::None, 0, 0, "what the far end of the right beam carries; by its forces when absent"},
+          s.rightEnd);
+        v(Field{"left_end", Quantity::None, 0, 0, "what the far end of the left beam carries; by its forces when absent"},
+          s.leftEnd);
+        v(Field{"modes", Quantity::None, 1, 20, "buckling modes looked for"}, s.modes);
+        v(Field{"local_factor", Quantity::None, 1, 100, "least buckling factor of a plate by itself"}, s.localFactor);
+        v(Field{"global_factor", Quantity::None, 1, 100, "least buckling factor of a member as a whole"}, s.globalFactor);
+        v(Field{"over_strength", Quantity::None, 1, 2, "gamma_ov of the beams' steel (EN 1998-1:2004 6.2)"}, s.overStrength);
+        v(Field{"hardening", Quantity::None, 1, 1.5, "strain hardening in the plastic hinge (EN 1998-1:2004 6.5.5)"},
+          s.hardening);
     }
 };
 
@@ -267,6 +314,7 @@ struct Joint {
     std::optional<DoublerSpec> doubler;
     std::optional<DiagonalSpec> diagonal;
     std::vector<ActionSet> actions;
+    std::optional<PlateSpec> plates;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"id", Quantity::None, 0, 0, "stable identifier"}, s.id);
         v(Field{"mark", Quantity::None, 0, 0, "mark in the register"}, s.mark);
@@ -281,6 +329,7 @@ struct Joint {
         v(Field{"doubler", Quantity::None, 0, 0, "supplementary web plates"}, s.doubler);
         v(Field{"diagonal", Quantity::None, 0, 0, "diagonal web stiffener"}, s.diagonal);
         v(Field{"actions", Quantity::None, 0, 0, "action sets"}, s.actions);
+        v(Field{"plates", Quantity::None, 0, 0, "choices of the plate method"}, s.plates);
     }
 };
 

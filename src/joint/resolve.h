@@ -38,6 +38,7 @@ struct ResolvedJoint {
     std::optional<DiagonalSpec> diagonal;
     SteelStrength diagonalSteel;
     std::vector<ActionSet> actions;
+    PlateSpec plates;
     [[nodiscard]] const ResolvedSide* side(SideId which) const {
         return which == SideId::Right ? &right : left ? &*left : nullptr;
     }

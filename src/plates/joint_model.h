@@ -2,38 +2,34 @@
 #include "fe/model.h"
 #include "joint/part.h"
 #include "joint/resolve.h"
+#include "plates/settings.h"
 
 namespace zg {
 
-/// How a joint becomes plates.
-struct PlateModelSettings {
-    double sizeFactor = 1;       ///< on the element size: 2 is coarse, 0.5 is fine
-    double hardeningPart = 1e-3; ///< E_t over E beyond yield (EN 1993-1-5:2006 annex C.6)
-    double beamStub = 1.5;       ///< length of a beam's stub over its depth
-    double columnStub = 1.5;     ///< length of the column beyond the outermost plate end over the column's depth
-};
-
-/// A joint as a finite element model: mid-surfaces of column, end plates, beams and column stiffeners; bolts as springs over
-/// their washers; end plates in contact with the column flanges; fillets as lines on both sides of flanges and webs. Column
-/// stiffeners and web-flange junctions share nodes (as strong as the plates). The column is held below;
-/// above, a rigid end may only move sideways, so that the column carries its moments without shear (free when the column ends).
-/// Each beam's far end is a rigid section with a handle on its axis. Root fillets of rolled columns are thicker strips beside the
-/// junction.
+/// A joint as a finite element model: mid-surfaces of column, end plates, beams and all fittings; bolts as springs over their
+/// washers; end plates and loose plates in contact with what they lie on; fillets as lines on both sides of a plate's edge.
+/// Column stiffeners and web-flange junctions share nodes (as strong as the plates). Root fillets of rolled columns are thicker
+/// strips beside the junction. Every member's far end is a rigid section with a handle on its axis.
 struct JointModel {
     fe::Model model;
     std::vector<PartRef> parts; ///< by part of the model
     struct Bolt {
         PartRef row;
-        int link = 0;
+        fe::Vec3 head, nut; ///< ends of the shank
+        int firstLink = 0, linkCount = 0;
+        double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0; ///< EN 1993-1-8:2005 table 3.4, N
+        double fractureLength = 0;                 ///< plastic elongation at which it breaks, mm
     };
     std::vector<Bolt> bolts;
     struct Weld {
         PartRef part;
         int firstLink = 0, linkCount = 0;
+        double strength = 0; ///< of the directional method, MPa; 0: as strong as the plate
+        double fracture = 0; ///< plastic deformation at which a transverse fillet breaks, mm
     };
     std::vector<Weld> welds;
     struct Contact {
-        SideId side = SideId::Right;
+        PartRef part; ///< the plate that presses: end plate, backing plate, supplementary web plate
         int firstLink = 0, linkCount = 0;
     };
     std::vector<Contact> contacts;
@@ -41,17 +37,21 @@ struct JointModel {
         SideId side = SideId::Right;
         int handle = 0;       ///< node at the axis of the far end
         double length = 0;    ///< from the plate's face to the handle along the axis, mm
+        double face = 0;      ///< x of the column's face
         double axisLevel = 0; ///< z of the axis at the plate's face
         int loadCase = 0;     ///< unit moment (1 N mm) at the handle, tension at the top
+        bool isInPlane = true;
     };
     std::vector<Beam> beams;
     double columnBottom = 0, columnTop = 0;
-    bool isTopHeld = true;
-    double elementSize = 0; ///< at the bolts, mm
+    int freeEnd = -1;        ///< handle of the column's end that is not held; -1 when the column ends at the joint
+    int freeEndSupport = -1; ///< index of the first constraint that keeps it from turning and moving along
+    bool isTopHeld = false;  ///< the held end is the upper one
+    double elementSize = 0;  ///< at the bolts, mm
     [[nodiscard]] const Beam* beam(SideId side) const;
 };
 
-/// Refused, in words, with what the plate method does not do yet: supplementary web plates, diagonals, backing plates, ribs.
+/// Refused in words: no bolts, an element size out of range, a force on a component its member's end cannot carry.
 [[nodiscard]] tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint,
                                                                     const PlateModelSettings& settings = {});
 

@@ -1,5 +1,9 @@
 #include "plates/moment_rotation.h"
 #include "fe/results.h"
+#include "joint/assembly.h"
+#include "plates/model_builder.h"
+#include "plates/snapshot.h"
+#include <algorithm>
 #include <chrono>
 #include <cmath>
 
@@ -7,29 +11,104 @@ namespace zg {
 
 namespace {
 
-constexpr double E = 210000;
-
 // Elastic rotation of the column as a member at the level of the beam's axis, per moment: constant moments above and below, which
-// share it as their lengths allow; or all of it below, when the column ends.
+// share it as their lengths allow; or all of it on the held side, when the other ends.
 double columnFlexibility(const JointModel& m, double level, double I) {
     const double below = level - m.columnBottom, above = m.columnTop - level;
-    return (m.isTopHeld ? below * above / (below + above) : below) / (E * I);
+    return (m.freeEnd >= 0 ? below * above / (below + above) : below) / (youngsModulus * I);
 }
 
-struct StrainPeak {
-    double value = 0;
-    int part = 0;
+// Reads forces between the parts of one connection.
+class ConnectionForces {
+public:
+    ConnectionForces(const JointModel& model, const ResolvedSide& side, bool isReversed) : model_(model), side_(side) {
+        for (const JointModel::Contact& c : model.contacts)
+            if (c.part == PartRef{PartKind::EndPlate, side.id}) contact_ = &c;
+        const double tension = levelOf(side, isReversed ? side.depth - side.flange / 2 : side.flange / 2);
+        compression_ = levelOf(side, isReversed ? side.flange / 2 : side.depth - side.flange / 2);
+        // A cut across the column web half way up the panel: shells below it, nodes on it.
+        const double middle = 0.5 * (tension + compression_);
+        double level = 1e9;
+        for (const fe::Shell& s : model.model.shells)
+            if (model.parts[s.part].kind == PartKind::ColumnWeb)
+                for (int n : s.nodes)
+                    if (std::abs(model.model.nodes[n].z - middle) < std::abs(level - middle)) level = model.model.nodes[n].z;
+        std::vector<char> isOnCut(model.model.nodes.size(), 0);
+        for (int e = 0; e < static_cast<int>(model.model.shells.size()); ++e) {
+            const PartKind kind = model.parts[model.model.shells[e].part].kind;
+            if (kind != PartKind::ColumnWeb && kind != PartKind::ColumnFlange) continue;
+            double top = -1e9;
+            for (int n : model.model.shells[e].nodes) top = std::max(top, model.model.nodes[n].z);
+            if (std::abs(top - level) > 1e-6) continue;
+            below_.push_back(e);
+            for (int n : model.model.shells[e].nodes)
+                if (std::abs(model.model.nodes[n].z - level) < 1e-6 && kind == PartKind::ColumnWeb && !isOnCut[n]) {
+                    isOnCut[n] = 1;
+                    cut_.push_back(n);
+                }
+        }
+    }
+
+    void read(const fe::Analysis& a, PlateCurvePoint& p) const {
+        p.rowBolts.assign(side_.spec.rows.size(), 0);
+        for (const JointModel::Bolt& b : model_.bolts)
+            if (b.row.side == side_.id) p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
+        p.rowNet = p.rowBolts;
+        // Contact between the compression flange and the nearest row in earnest tension is compression; the rest pries on the
+        // row nearest to it.
+        const double most = *std::max_element(p.rowBolts.begin(), p.rowBolts.end());
+        double border = 1e9;
+        for (std::size_t i = 0; i < p.rowBolts.size(); ++i) {
+            if (p.rowBolts[i] < 0.1 * most) continue;
+            const double distance = std::abs(levelOf(side_, side_.spec.rows[i].position) - compression_);
+            border = std::min(border, distance);
+        }
+        p.compression = 0;
+        for (int k = 0; contact_ && k < contact_->linkCount; ++k) {
+            const int link = contact_->firstLink + k;
+            const double force = -a.springForce(link)[0], z = model_.model.links[link].a.position.z;
+            if (force <= 0) continue;
+            if (std::abs(z - compression_) < 0.5 * border) {
+                p.compression += force;
+                continue;
+            }
+            std::size_t nearest = 0;
+            for (std::size_t i = 1; i < p.rowNet.size(); ++i)
+                if (std::abs(levelOf(side_, side_.spec.rows[i].position) - z) <
+                    std::abs(levelOf(side_, side_.spec.rows[nearest].position) - z))
+                    nearest = i;
+            p.rowNet[nearest] -= force;
+        }
+        p.panelShear = std::abs(fe::forceAcrossCut(a, below_, cut_, {}).force.x);
+    }
+
+private:
+    const JointModel& model_;
+    const ResolvedSide& side_;
+    const JointModel::Contact* contact_ = nullptr;
+    double compression_ = 0;
+    std::vector<int> below_, cut_;
 };
 
-StrainPeak strainPeak(const fe::Analysis& a) {
-    StrainPeak peak;
-    const std::vector<fe::PartPeak> parts = fe::partPeaks(a);
-    for (std::size_t p = 0; p < parts.size(); ++p)
-        if (parts[p].plasticStrain > peak.value) peak = {parts[p].plasticStrain, static_cast<int>(p)};
-    return peak;
-}
-
 } // namespace
+
+PlateCurvePoint PlateMomentRotation::at(double M) const {
+    for (std::size_t i = 1; i < curve.size(); ++i) {
+        const PlateCurvePoint &a = curve[i - 1], &b = curve[i];
+        if (b.M < M || b.M <= a.M) continue;
+        const double t = std::min(1.0, std::max(0.0, (M - a.M) / (b.M - a.M)));
+        const auto mix = [&](double x, double y) { return x + t * (y - x); };
+        PlateCurvePoint p = b;
+        p.phi = mix(a.phi, b.phi), p.M = M, p.plasticStrain = mix(a.plasticStrain, b.plasticStrain);
+        p.panelShear = mix(a.panelShear, b.panelShear), p.compression = mix(a.compression, b.compression);
+        for (std::size_t k = 0; k < p.rowNet.size(); ++k) {
+            p.rowNet[k] = mix(a.rowNet.empty() ? 0 : a.rowNet[k], b.rowNet[k]);
+            p.rowBolts[k] = mix(a.rowBolts.empty() ? 0 : a.rowBolts[k], b.rowBolts[k]);
+        }
+        return p;
+    }
+    return curve.empty() ? PlateCurvePoint{} : curve.back();
+}
 
 tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoint& joint, SideId side, bool isReversed,
                                                               const MomentRotationSettings& settings, Progress* progress) {
@@ -42,20 +121,22 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     if (!built) return tl::unexpected(built.error());
     const JointModel& m = *built;
     Diagnostics found;
+    // Residual 1e-6 of the largest force: the curve moves by less than a thousandth of a per cent.
     const auto analysis = fe::Analysis::create(m.model, found, {1e-6, 30, 2});
     if (!analysis) return tl::unexpected(found);
 
     const JointModel::Beam& beam = *m.beam(side);
-    const double sign = isReversed ? -1 : 1, dir = side == SideId::Right ? 1 : -1;
-    const double members =
-        beam.length / (E * resolved->beam.section.I_y) + columnFlexibility(m, beam.axisLevel, joint.column.section.I_y);
+    const ConnectionForces forces(m, *resolved, isReversed);
+    const double sign = isReversed ? -1 : 1, dir = directionOf(side), strainLimit = joint.plates.strainLimit;
+    const double members = beam.length / (youngsModulus * resolved->beam.section.I_y) +
+                           columnFlexibility(m, beam.axisLevel, joint.column.section.I_y);
     PlateMomentRotation out;
     out.side = side;
     out.isReversed = isReversed;
     out.freedoms = analysis->system().map().equationCount();
 
     fe::Stage stage;
-    stage.id = joint.mark + ", moment on the " + name(side);
+    stage.id = std::string("moment on the ") + name(side) + (isReversed ? ", tension at the bottom" : ", tension at the top");
     stage.factors.assign(m.model.cases.size(), 0);
     stage.factors[beam.loadCase] = sign * 1e8;
     stage.control = fe::Control::Displacement;
@@ -63,51 +144,63 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     stage.target = settings.largestRotation;
     stage.firstStep = settings.largestRotation / settings.points / 12;
     stage.largestStep = 12;
-    const auto point = [&](const fe::Analysis& a) {
-        PlateCurvePoint p;
-        p.M = sign * a.state().factors[beam.loadCase];
-        p.phi = sign * dir * a.displacement(beam.handle, fe::Ry) - p.M * members;
-        p.plasticStrain = strainPeak(a).value;
-        p.residual = a.steps().back().residual;
-        return p;
-    };
     out.curve.push_back({});
+    LimitReached limit;
+    double lastUse = 0;
     const fe::RunResult run = analysis->run(
         stage,
         [&](const fe::Analysis& a, const fe::Step&) {
-            out.curve.push_back(point(a));
-            return out.curve.back().plasticStrain < settings.strainLimit;
+            PlateCurvePoint p;
+            p.M = sign * a.state().factors[beam.loadCase];
+            p.phi = sign * dir * a.displacement(beam.handle, fe::Ry) - p.M * members;
+            p.residual = a.steps().back().residual;
+            forces.read(a, p);
+            const std::vector<PartUse> parts = partUses(a, m);
+            for (const PartUse& u : parts) p.plasticStrain = std::max(p.plasticStrain, u.strain);
+            if (out.curve.size() == 1)
+                for (const PartUse& u : parts)
+                    if (u.stress / p.M > out.peakStress) out.peakStress = u.stress / p.M, out.peakPart = partId(u.part);
+            lastUse = limit.use;
+            limit = limitOf(parts, boltUses(a, m), weldUses(a, m), strainLimit);
+            out.curve.push_back(p);
+            return limit.use < 1;
         },
         progress);
     out.message = run.message;
     if (out.curve.size() < 2)
         return tl::unexpected(Diagnostics{
             {Severity::Error, joint.mark, "The plate analysis of joint " + joint.mark + " did not start: " + run.message}});
-    out.isComplete = run.reason == fe::StopReason::Stopped || run.isComplete() || run.reason == fe::StopReason::LimitLoad;
+    out.isComplete = run.reason == fe::StopReason::Stopped || run.isComplete() || run.reason == fe::StopReason::LimitLoad ||
+                     run.reason == fe::StopReason::Fracture;
     out.S_j_ini = out.curve[1].M / out.curve[1].phi;
-    const StrainPeak peak = strainPeak(*analysis);
-    out.limitPart = m.model.parts[peak.part].id;
+    out.limitPart = limit.part;
+    for (const PlateCurvePoint& p : out.curve) out.M_j_Rd = std::max(out.M_j_Rd, p.M);
     if (run.reason == fe::StopReason::Stopped) {
-        out.limit = PlateLimit::PlasticStrain;
+        out.limit = limit.limit;
         out.message.clear();
-        // Where the limit lies between the last two points.
+        // Where the limit lies between the last two points, unless the moment has been higher before.
         const PlateCurvePoint &a = out.curve[out.curve.size() - 2], &b = out.curve.back();
-        const double part = (settings.strainLimit - a.plasticStrain) / (b.plasticStrain - a.plasticStrain);
-        out.M_j_Rd = a.M + part * (b.M - a.M);
+        const double part = (1 - lastUse) / (limit.use - lastUse), M = a.M + part * (b.M - a.M);
+        double before = 0;
+        for (std::size_t i = 0; i + 1 < out.curve.size(); ++i) before = std::max(before, out.curve[i].M);
+        out.M_j_Rd = std::max(M, before);
+        out.phi_Cd = a.phi + part * (b.phi - a.phi);
     } else {
-        out.limit = run.isComplete() ? PlateLimit::Rotation : PlateLimit::NoEquilibrium;
-        for (const PlateCurvePoint& p : out.curve) out.M_j_Rd = std::max(out.M_j_Rd, p.M);
+        out.limit = run.isComplete()                         ? PlateLimit::Rotation
+                    : run.reason == fe::StopReason::Fracture ? PlateLimit::BoltFracture
+                                                             : PlateLimit::NoEquilibrium;
+        out.phi_Cd = out.curve.back().phi;
     }
     double bolts = 0;
     for (const JointModel::Bolt& b : m.bolts) {
         if (b.row.side != side) continue;
-        const double force = analysis->springForce(b.link)[0];
+        const double force = analysis->springForce(b.firstLink)[0];
         bolts += force;
         if (out.rows.empty() || out.rows.back().row != b.row) out.rows.push_back({b.row, 0});
         out.rows.back().tension += force;
     }
-    for (const JointModel::Contact& c : m.contacts)
-        for (int i = 0; i < c.linkCount && c.side == side; ++i) out.contact -= analysis->springForce(c.firstLink + i)[0];
+    for (const auto& [part, force] : contactForces(*analysis, m))
+        if (part == PartRef{PartKind::EndPlate, side}) out.contact += force;
     if (settings.atEnd) settings.atEnd(*analysis);
     out.axialImbalance = bolts > 0 ? (bolts - out.contact) / bolts : 0;
     out.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();

@@ -95,7 +95,7 @@ TEST_CASE("bolts and contact between plate and column carry the moment: sum nil,
             moment += force * level;
             return force;
         };
-        for (const JointModel::Bolt& b : built->bolts) bolts += add(b.link);
+        for (const JointModel::Bolt& b : built->bolts) bolts += add(b.firstLink);
         for (const JointModel::Contact& c : built->contacts)
             for (int i = 0; i < c.linkCount; ++i) add(c.firstLink + i);
     };

@@ -1,0 +1,75 @@
+#include "fe/connect.h"
+#include "joint/assembly.h"
+#include "plates/end_forces.h"
+#include "plates/model_builder.h"
+
+namespace zg {
+
+void ModelBuilder::side(const ResolvedSide& s) {
+    const double dir = directionOf(s.id), face = dir * col_.h / 2, t_p = s.spec.plate.thickness, width = s.spec.plate.width;
+    const double top = levelOf(s, -s.spec.plate.above), bottom = levelOf(s, s.depth + s.spec.plate.below);
+    GridLines y(-width / 2, width / 2, 2 * fine_), z(bottom, top, 2.5 * fine_);
+    linesOfSide(s, y, z);
+    const PartRef ref{PartKind::EndPlate, s.id};
+    const int plate = part(ref, t_p, s.plateSteel.f_y);
+    grid(plate, y.positions(), z.positions(), [&](double u, double v) { return Vec3{face + dir * t_p / 2, u, v}; });
+    const std::vector<int> plateShells = fe::shellsOf(out_.model, plate), flangeShells = columnFlange(s.id);
+    beam(s, plateShells);
+    rib(s, true, plateShells);
+    rib(s, false, plateShells);
+    bolts(s, plateShells, flangeShells, backings(s, flangeShells));
+    contact(ref, plateShells, flangeShells, t_p + col_.t_f);
+}
+
+void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShells) {
+    const Section& b = s.beam.section;
+    const double dir = directionOf(s.id), x0 = dir * (col_.h / 2 + s.spec.plate.thickness);
+    const double length = settings_.beamStub * b.h, top = levelOf(s, 0);
+    const Vec3 along{dir * s.cosSlope, 0, s.sinSlope}, up{-dir * s.sinSlope, 0, s.cosSlope};
+    const Vec3 axisStart{x0, 0, top - b.h / 2 / s.cosSlope}, axisEnd = axisStart + length * along;
+    // u from the plate to the end, d down the section, square to the axis.
+    const auto at = [&](double u, double y, double d) {
+        const Vec3 from{x0, y, top - d / s.cosSlope}, to = axisEnd + Vec3{0, y, 0} + (b.h / 2 - d) * up;
+        return (1 - u) * from + u * to;
+    };
+    GridLines u(0, 1, 4 * fine_ / length), y(-b.b / 2, b.b / 2, 2 * fine_), d(b.t_f / 2, b.h - b.t_f / 2, 2.5 * fine_);
+    u.fine(0, 0.02, 1.2 * fine_ / length);
+    y.through(0);
+    d.fine(b.t_f / 2, b.t_f / 2 + fine_, 1.5 * fine_);
+    d.fine(b.h - b.t_f / 2 - fine_, b.h - b.t_f / 2, 1.5 * fine_);
+    const std::vector<double> us = u.positions(), ys = y.positions(), ds = d.positions();
+    const double f_y = settings_.beamStrength * s.beam.steel.f_y;
+    const auto flange = [&](PartKind kind, PartKind weldKind, double depth, const WeldSpec& spec) {
+        const auto edge = grid(part({kind, s.id}, b.t_f, f_y), us, ys, [&](double a, double c) { return at(a, c, depth); });
+        weld({{weldKind, s.id}, edge, b.t_f, {dir, 0, 0}, &plateShells}, spec, s.plateSteel, s.beam.steel);
+    };
+    flange(PartKind::BeamTopFlange, PartKind::WeldTop, b.t_f / 2, s.spec.topWeld);
+    flange(PartKind::BeamBottomFlange, PartKind::WeldBottom, b.h - b.t_f / 2, s.spec.bottomWeld);
+    const auto webEdge =
+        grid(part({PartKind::BeamWeb, s.id}, b.t_w, f_y), us, ds, [&](double a, double c) { return at(a, 0, c); });
+    weld({{PartKind::WeldWeb, s.id}, webEdge, b.t_w, {dir, 0, 0}, &plateShells}, s.spec.webWeld, s.plateSteel, s.beam.steel);
+    // Far end: plane and stiff.
+    std::vector<int> end;
+    for (double c : ys)
+        for (double depth : {b.t_f / 2, b.h - b.t_f / 2}) end.push_back(node(at(1, c, depth)));
+    for (double depth : ds) end.push_back(node(at(1, 0, depth)));
+    std::sort(end.begin(), end.end());
+    end.erase(std::unique(end.begin(), end.end()), end.end());
+    const int handle = out_.model.addNode(axisEnd);
+    out_.model.addRigid(handle, end, name(s.id) + std::string(".beam end"));
+    const int load = out_.model.addCase(name(s.id) + std::string(".moment"));
+    out_.model.cases[load].forces.push_back({handle, fe::Ry, dir});
+    JointModel::Beam beam;
+    beam.side = s.id;
+    beam.handle = handle;
+    beam.length = length;
+    beam.face = dir * col_.h / 2;
+    beam.axisLevel = axisStart.z;
+    beam.loadCase = load;
+    beam.isInPlane = carriesInPlaneOnly(joint_, s.id);
+    // The frame holds the beam sideways and against twisting, unless forces are given there.
+    if (beam.isInPlane) out_.model.fix(handle, {fe::Uy, fe::Rx, fe::Rz}, name(s.id) + std::string(".beam held in plane"));
+    out_.beams.push_back(beam);
+}
+
+} // namespace zg

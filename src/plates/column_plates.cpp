@@ -1,0 +1,153 @@
+#include "fe/connect.h"
+#include "joint/assembly.h"
+#include "plates/model_builder.h"
+
+namespace zg {
+
+// What a side wants of the column's and its own plate's lines.
+void ModelBuilder::linesOfSide(const ResolvedSide& s, GridLines& y, GridLines& z) const {
+    for (const BoltRowSpec& row : s.spec.rows) {
+        const double level = levelOf(s, row.position), half = row.gauge.value_or(s.spec.bolts.gauge) / 2;
+        z.through(level);
+        y.through(half);
+        y.through(-half);
+        z.fine(level - 1.5 * s.bolt.washerOuter, level + 1.5 * s.bolt.washerOuter, fine_);
+        y.fine(half - s.bolt.washerOuter, half + s.bolt.washerOuter, fine_);
+        y.fine(-half - s.bolt.washerOuter, -half + s.bolt.washerOuter, fine_);
+    }
+    for (bool isTop : {true, false}) {
+        z.through(depthOf(s, isTop));
+        z.fine(depthOf(s, isTop) - 2 * fine_, depthOf(s, isTop) + 2 * fine_, fine_);
+    }
+    y.through(0);
+    y.fine(-2 * fine_, 2 * fine_, fine_);
+}
+
+void ModelBuilder::column() {
+    double top = -1e9, bottom = 1e9;
+    const auto reach = [&](const ResolvedSide& s) {
+        top = std::max(top, levelOf(s, -s.spec.plate.above));
+        bottom = std::min(bottom, levelOf(s, s.depth + s.spec.plate.below));
+    };
+    reach(joint_.right);
+    if (joint_.left) reach(*joint_.left);
+    out_.columnTop = joint_.columnSpec.endAbove ? *joint_.columnSpec.endAbove : top + settings_.columnStub * col_.h;
+    out_.columnBottom = bottom - settings_.columnStub * col_.h;
+    const double half = (col_.h - col_.t_f) / 2;
+    GridLines z(out_.columnBottom, out_.columnTop, 3 * fine_), y(-col_.b / 2, col_.b / 2, 2 * fine_), x(-half, half, 2 * fine_);
+    GridLines plain(-col_.b / 2, col_.b / 2, 3 * fine_); // across a flange without a beam
+    plain.through(0);
+    // Root fillets: strips as wide as 0.8 r (EN 1993-1-8:2005 figure 6.8 measures m from there).
+    const double root = col_.isWelded ? 0 : 0.8 * col_.r;
+    for (double sign : {-1.0, 1.0}) {
+        if (root <= 0) break;
+        x.through(sign * (half - col_.t_f / 2 - root));
+        y.through(sign * (col_.t_w / 2 + root));
+        plain.through(sign * (col_.t_w / 2 + root));
+    }
+    bool isStiffened = false;
+    const auto add = [&](const ResolvedSide& s) {
+        linesOfSide(s, y, z);
+        z.through(levelOf(s, -s.spec.plate.above));
+        z.through(levelOf(s, s.depth + s.spec.plate.below));
+        for (const auto* stiffener : {&s.spec.stiffenerTop, &s.spec.stiffenerBottom}) {
+            if (!*stiffener) continue;
+            isStiffened = true;
+            for (double sign : {-1.0, 1.0}) y.through(sign * (col_.t_w / 2 + stiffenerWidth((*stiffener)->width, col_)));
+        }
+    };
+    add(joint_.right);
+    if (joint_.left) add(*joint_.left);
+    const std::vector<double> zs = z.positions(), ys = y.positions(), xs = x.positions();
+    const double f_y = joint_.column.steel.f_y;
+    web_ = {part({PartKind::ColumnWeb}, col_.t_w, f_y)};
+    grid(web_[0], xs, zs, [](double u, double v) { return Vec3{u, 0, v}; });
+    for (SideId id : {SideId::Right, SideId::Left}) {
+        std::vector<int>& flange = flanges_[id == SideId::Right ? 0 : 1];
+        flange = {part({PartKind::ColumnFlange, id}, col_.t_f, f_y)};
+        const bool isPlain = !isStiffened && !joint_.diagonal && !joint_.side(id);
+        grid(flange[0], isPlain ? plain.positions() : ys, zs, [&](double u, double v) {
+            return Vec3{directionOf(id) * half, u, v};
+        });
+    }
+    if (root > 0) thickenRoots(half - col_.t_f / 2 - root, col_.t_w / 2 + root);
+    columnStiffeners(xs, ys, zs);
+    columnEnds();
+}
+
+void ModelBuilder::columnStiffeners(const std::vector<double>& xs, const std::vector<double>& ys, const std::vector<double>& zs) {
+    for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
+        if (!s) continue;
+        for (bool isTop : {true, false}) {
+            const std::optional<StiffenerSpec>& spec = isTop ? s->spec.stiffenerTop : s->spec.stiffenerBottom;
+            if (!spec) continue;
+            const double width = col_.t_w / 2 + stiffenerWidth(spec->width, col_), wanted = depthOf(*s, isTop);
+            const double level = *std::min_element(
+                zs.begin(), zs.end(), [&](double a, double b) { return std::abs(a - wanted) < std::abs(b - wanted); });
+            std::vector<double> within;
+            for (double v : ys)
+                if (std::abs(v) <= width + 1) within.push_back(v);
+            grid(part({isTop ? PartKind::StiffenerTop : PartKind::StiffenerBottom, s->id}, spec->thickness,
+                      (isTop ? s->stiffenerTopSteel : s->stiffenerBottomSteel).f_y),
+                 xs, within, [&](double u, double v) {
+                     return Vec3{u, v, level};
+                 });
+        }
+    }
+}
+
+// One end is held; the other is a rigid section, unless the column ends there.
+void ModelBuilder::columnEnds() {
+    const double heldLevel = out_.isTopHeld ? out_.columnTop : out_.columnBottom,
+                 freeLevel = out_.isTopHeld ? out_.columnBottom : out_.columnTop;
+    std::vector<int> free;
+    for (int n = 0; n < static_cast<int>(out_.model.nodes.size()); ++n) {
+        const double level = out_.model.nodes[n].z;
+        if (std::abs(level - heldLevel) < 1e-3) out_.model.fixAll(n, "column, held end");
+        if (std::abs(level - freeLevel) < 1e-3) free.push_back(n);
+    }
+    if (joint_.columnSpec.endAbove && !out_.isTopHeld) return;
+    out_.freeEnd = out_.model.addNode({0, 0, freeLevel});
+    out_.model.addRigid(out_.freeEnd, free, "column, far end");
+    std::vector<fe::Freedom> held{fe::Uy, fe::Rx, fe::Rz};
+    if (!settings_.isFreeEndLoaded) held.insert(held.end(), {fe::Uz, fe::Ry});
+    out_.freeEndSupport = out_.model.fix(out_.freeEnd, held, "column, far end");
+}
+
+// Elements beside the web-flange junctions become parts of their own, thicker by the mean height of the fillets on them: over
+// 0.8 r from the web's face a fillet is r/4 high on the mean; a web has one on each face.
+void ModelBuilder::thickenRoots(double webFrom, double flangeWithin) {
+    const double f_y = joint_.column.steel.f_y;
+    web_.push_back(part({PartKind::ColumnWeb}, col_.t_w + 0.5 * col_.r, f_y, ".root"));
+    for (SideId id : {SideId::Right, SideId::Left})
+        flanges_[id == SideId::Right ? 0 : 1].push_back(
+            part({PartKind::ColumnFlange, id}, col_.t_f + 0.25 * col_.r, f_y, ".root"));
+    for (fe::Shell& s : out_.model.shells) {
+        Vec3 centre;
+        for (int n : s.nodes) centre = centre + 0.25 * out_.model.nodes[n];
+        for (const std::vector<int>& flange : flanges_)
+            if (s.part == flange[0] && std::abs(centre.y) < flangeWithin) s.part = flange[1];
+        if (s.part == web_[0] && std::abs(centre.x) > webFrom) s.part = web_[1];
+    }
+}
+
+namespace {
+
+std::vector<int> shellsOfAll(const fe::Model& model, const std::vector<int>& parts) {
+    std::vector<int> shells;
+    for (int p : parts) {
+        const std::vector<int> some = fe::shellsOf(model, p);
+        shells.insert(shells.end(), some.begin(), some.end());
+    }
+    return shells;
+}
+
+} // namespace
+
+std::vector<int> ModelBuilder::columnFlange(SideId side) const {
+    return shellsOfAll(out_.model, flanges_[side == SideId::Right ? 0 : 1]);
+}
+
+std::vector<int> ModelBuilder::columnWeb() const { return shellsOfAll(out_.model, web_); }
+
+} // namespace zg

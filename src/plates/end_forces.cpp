@@ -1,0 +1,88 @@
+#include "plates/end_forces.h"
+#include "plates/model_builder.h"
+
+namespace zg {
+
+namespace {
+
+using fe::Vec3;
+
+const std::optional<OutOfPlaneForces>& outOfPlane(const ActionSet& set, SideId side) {
+    return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
+}
+
+bool isAny(const std::optional<OutOfPlaneForces>& f) { return f && (f->V_y != 0 || f->M_z != 0 || f->T != 0); }
+
+// A wrench given at `from` as forces on a node.
+void apply(std::vector<fe::NodalForce>& to, const fe::Model& model, int node, Vec3 from, Vec3 force, Vec3 moment) {
+    const Vec3 there = moment + cross(from - model.nodes[node], force);
+    for (int k = 0; k < 3; ++k) {
+        if (force[k] != 0) to.push_back({node, static_cast<fe::Freedom>(k), force[k]});
+        if (there[k] != 0) to.push_back({node, static_cast<fe::Freedom>(3 + k), there[k]});
+    }
+}
+
+} // namespace
+
+bool carriesInPlaneOnly(const ResolvedJoint& joint, SideId side) {
+    const std::optional<EndCarries>& chosen = side == SideId::Right ? joint.plates.rightEnd : joint.plates.leftEnd;
+    if (chosen) return *chosen == EndCarries::InPlane;
+    for (const ActionSet& set : joint.actions)
+        if (isAny(outOfPlane(set, side))) return false;
+    return true;
+}
+
+Diagnostics forcesOnReleases(const ResolvedJoint& joint) {
+    Diagnostics found;
+    for (SideId side : {SideId::Right, SideId::Left})
+        for (const ActionSet& set : joint.actions)
+            if (joint.side(side) && carriesInPlaneOnly(joint, side) && isAny(outOfPlane(set, side)))
+                found.push_back(
+                    {Severity::Error, joint.mark,
+                     "Set " + set.id + " of joint " + joint.mark + " has forces out of the frame's plane on the " + name(side) +
+                         " beam, whose far end is set to carry forces in the plane only. Let the end carry everything, or "
+                         "take these forces out."});
+    return found;
+}
+
+std::vector<fe::NodalForce> endForces(const ResolvedJoint& joint, const JointModel& m, const ActionSet& set) {
+    std::vector<fe::NodalForce> forces;
+    for (const JointModel::Beam& beam : m.beams) {
+        const ResolvedSide& s = *joint.side(beam.side);
+        const double dir = directionOf(beam.side);
+        const MemberForces& f = beam.side == SideId::Right ? set.right : set.left;
+        const Vec3 along{dir * s.cosSlope, 0, s.sinSlope}, down{dir * s.sinSlope, 0, -s.cosSlope};
+        const Vec3 from{joint.reference == ActionReference::Node ? 0 : beam.face, 0, beam.axisLevel};
+        Vec3 force = f.N * along + f.V * down, moment{0, dir * f.M, 0};
+        if (const auto& out = outOfPlane(set, beam.side)) {
+            force = force + Vec3{0, out->V_y, 0};
+            moment = moment + out->T * along + out->M_z * Vec3{-dir * s.sinSlope, 0, s.cosSlope};
+        }
+        apply(forces, m.model, beam.handle, from, force, moment);
+    }
+    const std::optional<MemberForces>& column = m.isTopHeld ? set.columnBelow : set.columnAbove;
+    if (m.freeEnd >= 0 && column) {
+        // The forces below act on the joint in the opposite sense.
+        const double sense = m.isTopHeld ? -1 : 1;
+        const Vec3 node{0, 0, m.beam(SideId::Right)->axisLevel};
+        apply(forces, m.model, m.freeEnd, node, {sense * column->V, 0, sense * column->N}, {0, sense * column->M, 0});
+    }
+    return forces;
+}
+
+fe::Wrench sumOf(const fe::Model& model, const std::vector<fe::NodalForce>& forces) {
+    fe::Wrench sum;
+    for (const fe::NodalForce& f : forces) {
+        Vec3 v;
+        v[f.freedom % 3] = f.value;
+        if (f.freedom < 3) {
+            sum.force = sum.force + v;
+            sum.moment = sum.moment + cross(model.nodes[f.node], v);
+        } else {
+            sum.moment = sum.moment + v;
+        }
+    }
+    return sum;
+}
+
+} // namespace zg

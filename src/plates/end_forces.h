@@ -1,0 +1,20 @@
+#pragma once
+#include "plates/joint_model.h"
+
+namespace zg {
+
+/// Whether a beam's far end carries forces of the frame's plane only (it is then held sideways and against twist): as chosen, or
+/// by whether any set gives it others.
+[[nodiscard]] bool carriesInPlaneOnly(const ResolvedJoint& joint, SideId side);
+/// Forces of the action sets on components that their member's end cannot carry, in words.
+[[nodiscard]] Diagnostics forcesOnReleases(const ResolvedJoint& joint);
+
+/// The end forces of an action set as forces on the handles: carried from where they are given to the far end of each stub as
+/// rigid-body statics has it, so that the same forces pass the place where they were given. Column forces are given at the node
+/// (level of the right beam's axis); they count when the model's far end of the column is free for them.
+[[nodiscard]] std::vector<fe::NodalForce> endForces(const ResolvedJoint& joint, const JointModel& model, const ActionSet& set);
+
+/// Sum of nodal forces about the origin.
+[[nodiscard]] fe::Wrench sumOf(const fe::Model& model, const std::vector<fe::NodalForce>& forces);
+
+} // namespace zg

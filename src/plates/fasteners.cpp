@@ -1,0 +1,68 @@
+#include "fe/connect.h"
+#include "joint/assembly.h"
+#include "joint/bolt_strength.h"
+#include "plates/model_builder.h"
+
+namespace zg {
+
+void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
+                         const std::vector<Backing>& backings) {
+    const double dir = directionOf(s.id), face = dir * col_.h / 2;
+    for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
+        const BoltRowSpec& row = s.spec.rows[i];
+        for (double sign : {-1.0, 1.0}) {
+            const double y = sign * row.gauge.value_or(s.spec.bolts.gauge) / 2, z = levelOf(s, row.position);
+            const Backing* backing = nullptr;
+            for (const Backing& b : backings)
+                if (b.sign == sign && z > b.lowest && z < b.highest) backing = &b;
+            const BoltStrength strength = boltStrength(joint_, s, backing ? backing->thickness : 0);
+            fe::BoltData bolt;
+            const PartRef ref{PartKind::BoltRow, s.id, static_cast<int>(i)};
+            bolt.id = partId(ref);
+            bolt.axis = {dir, 0, 0};
+            bolt.position = {face, y, z};
+            const double radius = s.bolt.washerOuter / 2;
+            if (backing) bolt.plates.push_back(patch(backing->shells, y, z, radius));
+            bolt.plates.push_back(patch(flangeShells, y, z, radius));
+            bolt.plates.push_back(patch(plateShells, y, z, radius));
+            const double k = youngsModulus * s.bolt.A_s / strength.L_b, ratio = strength.F_t_Rd / strength.F_v_Rd;
+            bolt.law.ellipsoid = {
+                {k, strength.k_shear, strength.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.F_t_Rd, 1e-3 * k};
+            bolt.law.isTensionOnly = true;
+            bolt.law.fracture = strength.fractureLength;
+            JointModel::Bolt placed;
+            placed.row = ref;
+            placed.head = {face - dir * (col_.t_f + (backing ? backing->thickness : 0)), y, z};
+            placed.nut = {face + dir * s.spec.plate.thickness, y, z};
+            placed.firstLink = static_cast<int>(out_.model.links.size());
+            placed.linkCount = fe::addBolt(out_.model, bolt);
+            placed.F_t_Rd = strength.F_t_Rd;
+            placed.F_v_Rd = strength.F_v_Rd;
+            placed.B_p_Rd = strength.B_p_Rd;
+            placed.fractureLength = strength.fractureLength;
+            out_.bolts.push_back(placed);
+        }
+    }
+}
+
+// Nodes under the washer, at least the nearest five.
+fe::BoltPatch ModelBuilder::patch(const std::vector<int>& shells, double y, double z, double radius) const {
+    std::vector<std::pair<double, int>> nearest;
+    std::vector<char> isSeen(out_.model.nodes.size(), 0);
+    for (int e : shells)
+        for (int n : out_.model.shells[e].nodes) {
+            if (n < 0 || isSeen[n]) continue;
+            isSeen[n] = 1;
+            nearest.emplace_back(std::hypot(out_.model.nodes[n].y - y, out_.model.nodes[n].z - z), n);
+        }
+    std::sort(nearest.begin(), nearest.end());
+    fe::BoltPatch p;
+    for (const auto& [distance, n] : nearest) {
+        if (distance > radius && p.nodes.size() >= 5) break;
+        p.nodes.push_back(n);
+        p.weights.push_back(1);
+    }
+    return p;
+}
+
+} // namespace zg

@@ -1,0 +1,167 @@
+#include "plates/model_builder.h"
+#include "fe/connect.h"
+#include "joint/assembly.h"
+
+namespace zg {
+
+ModelBuilder::ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings& settings, bool isTopHeld)
+    : joint_(joint), settings_(settings), col_(joint.column.section) {
+    double gauge = joint.right.spec.bolts.gauge;
+    if (joint.left) gauge = std::min(gauge, joint.left->spec.bolts.gauge);
+    fine_ = settings.sizeFactor * std::min(28.0, std::max(11.0, gauge / 5));
+    out_.elementSize = fine_;
+    out_.isTopHeld = isTopHeld;
+}
+
+JointModel ModelBuilder::run() {
+    column();
+    side(joint_.right);
+    if (joint_.left) side(*joint_.left);
+    doubler();
+    diagonal();
+    return std::move(out_);
+}
+
+int ModelBuilder::node(Vec3 x) {
+    const std::array<long long, 3> key{std::llround(x.x * 1e4), std::llround(x.y * 1e4), std::llround(x.z * 1e4)};
+    const auto [it, isNew] = places_.emplace(key, static_cast<int>(out_.model.nodes.size()));
+    if (isNew) out_.model.addNode(x);
+    return it->second;
+}
+
+int ModelBuilder::part(PartRef ref, double thickness, double f_y, const std::string& suffix) {
+    fe::Material m;
+    m.id = partId(ref);
+    m.E = youngsModulus;
+    m.f_y = f_y / joint_.settings.gamma_M0;
+    m.E_t = settings_.hardeningPart * youngsModulus;
+    out_.parts.push_back(ref);
+    return out_.model.addPart(partId(ref) + suffix, thickness, out_.model.addMaterial(m));
+}
+
+// Quads over the product of two sets of lines; the nodes of the first line of `us` come back.
+std::vector<int> ModelBuilder::grid(int partIndex, const std::vector<double>& us, const std::vector<double>& vs,
+                                    const Place& place) {
+    for (std::size_t i = 0; i + 1 < us.size(); ++i)
+        for (std::size_t j = 0; j + 1 < vs.size(); ++j)
+            out_.model.shells.push_back({{node(place(us[i], vs[j])), node(place(us[i + 1], vs[j])),
+                                          node(place(us[i + 1], vs[j + 1])), node(place(us[i], vs[j + 1]))},
+                                         partIndex});
+    return chain(vs, [&](double v) { return place(us.front(), v); });
+}
+
+std::vector<int> ModelBuilder::chain(const std::vector<double>& at, const std::function<Vec3(double)>& place) {
+    std::vector<int> nodes;
+    for (double v : at) nodes.push_back(node(place(v)));
+    return nodes;
+}
+
+int ModelBuilder::flatPlate(PartRef ref, double thickness, double f_y, const std::vector<fe::Point2>& outline, double size,
+                            const std::function<Vec3(fe::Point2)>& place) {
+    const int index = part(ref, thickness, f_y);
+    fe::Outline o;
+    o.boundary = outline;
+    fe::SizeField field;
+    field.size = size;
+    const fe::MeshResult meshed = fe::meshPlate(o, field);
+    std::vector<int> nodes;
+    for (const fe::Point2& p : meshed.mesh.nodes) nodes.push_back(out_.model.addNode(place(p)));
+    for (const std::array<int, 4>& cell : meshed.mesh.cells) {
+        fe::Shell s{{-1, -1, -1, -1}, index};
+        for (int k = 0; k < 4; ++k)
+            if (cell[k] >= 0) s.nodes[k] = nodes[cell[k]];
+        out_.model.shells.push_back(s);
+    }
+    return index;
+}
+
+std::vector<int> ModelBuilder::nodesBetween(int partIndex, Vec3 from, Vec3 to) const {
+    std::vector<std::pair<double, int>> found;
+    const Vec3 along = fe::unit(to - from);
+    const double length = norm(to - from);
+    for (const fe::Shell& s : out_.model.shells) {
+        if (s.part != partIndex) continue;
+        for (int n : s.nodes) {
+            if (n < 0) continue;
+            const Vec3 d = out_.model.nodes[n] - from;
+            const double t = dot(d, along);
+            if (t > -1e-6 && t < length + 1e-6 && norm(d - t * along) < 1e-4) found.emplace_back(t, n);
+        }
+    }
+    std::sort(found.begin(), found.end());
+    std::vector<int> nodes;
+    for (const auto& [t, n] : found)
+        if (nodes.empty() || nodes.back() != n) nodes.push_back(n);
+    return nodes;
+}
+
+double ModelBuilder::weldStrength(const SteelStrength& one, const SteelStrength& other) const {
+    const SteelStrength& weaker = one.f_u < other.f_u ? one : other;
+    return weaker.f_u / (weaker.beta_w.value_or(1) * joint_.settings.gamma_M2);
+}
+
+// Deformation at fracture of a fillet across the force, 1.087 (90 + 6)^-0.65 of its leg (AISC 360-16 J2.4(b), commentary); one
+// along the force bears three times as much.
+static double filletFracture(double throat) { return 1.087 * std::pow(96.0, -0.65) * std::sqrt(2.0) * throat; }
+
+// Fillets on both sides of an edge; a butt weld is as strong as the plate and does not yield before it.
+void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelStrength& one, const SteelStrength& other) {
+    fe::WeldLine w;
+    w.id = partId(at.part);
+    w.edge = at.edge;
+    w.thickness = at.thickness;
+    w.intoPlate = at.intoPlate;
+    w.face = *at.face;
+    w.stiffness = youngsModulus / 2;
+    const bool isFillet = spec.kind == WeldKind::Fillet;
+    w.throat = isFillet ? spec.throat : at.thickness / 2;
+    if (isFillet) w.strength = weldStrength(one, other);
+    const int first = static_cast<int>(out_.model.links.size());
+    const int count = fe::addWeld(out_.model, w);
+    out_.welds.push_back({at.part, first, count, isFillet ? w.strength : 0, isFillet ? filletFracture(spec.throat) : 0});
+}
+
+// One fillet along the edge of a plate that lies on another: from the edge's mid-surface to the face before it.
+void ModelBuilder::lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towards, double thickness, double throat,
+                           double strength, const std::vector<int>& face) {
+    const fe::FaceFinder finder(out_.model, face);
+    const int first = static_cast<int>(out_.model.links.size());
+    for (std::size_t i = 0; i + 1 < edge.size(); ++i) {
+        const Vec3 from = out_.model.nodes[edge[i]], to = out_.model.nodes[edge[i + 1]];
+        const Vec3 x = 0.5 * (from + to), along = fe::unit(to - from);
+        const double length = norm(to - from);
+        const fe::FacePoint hit = finder.along(x, towards);
+        if (!hit.isFound()) continue;
+        fe::Link link;
+        link.id = partId(ref) + ".weld";
+        link.role = fe::LinkRole::Weld;
+        const Vec3 root = x + 0.5 * thickness * towards;
+        link.a = fe::attachToFace(out_.model.nodes, out_.model.shells[hit.shell].nodes, hit.shape,
+                                  (0.5 * thickness - hit.distance) * towards);
+        link.b = fe::attachToFace(out_.model.nodes, {edge[i], edge[i + 1], -1, -1}, {0.5, 0.5, 0, 0}, root - x);
+        const Vec3 away = -towards, across = cross(along, away);
+        link.axes = {fe::unit(away + across), fe::unit(away - across), along};
+        link.share = throat * length;
+        fe::CoupledLaw law;
+        const double k = youngsModulus / 2 * length;
+        law.ellipsoid = {{k, k, k}, {1, 3, 3}, strength > 0 ? strength * link.share : fe::unlimited, 0};
+        link.law = law;
+        out_.model.links.push_back(link);
+    }
+    out_.welds.push_back(
+        {ref, first, static_cast<int>(out_.model.links.size()) - first, strength, strength > 0 ? filletFracture(throat) : 0});
+}
+
+// In touch by construction; thicker root strips are thicker on their far side. `thicknesses`: of both plates together.
+void ModelBuilder::contact(PartRef ref, const std::vector<int>& from, const std::vector<int>& onto, double thicknesses) {
+    const int first = static_cast<int>(out_.model.links.size());
+    const int count = fe::addFaceContact(out_.model, partId(ref) + ".contact", from, onto, 2 * youngsModulus / thicknesses, 1);
+    for (int i = first; i < first + count; ++i) std::get<fe::ContactLaw>(out_.model.links[i].law).gap = 0;
+    out_.contacts.push_back({ref, first, count});
+}
+
+double ModelBuilder::depthOf(const ResolvedSide& s, bool isTop) const {
+    return levelOf(s, isTop ? s.flange / 2 : s.depth - s.flange / 2);
+}
+
+} // namespace zg

@@ -1,0 +1,94 @@
+#pragma once
+#include "plates/grid_lines.h"
+#include "plates/joint_model.h"
+#include <array>
+#include <functional>
+#include <map>
+
+namespace zg::fe {
+struct BoltPatch;
+struct Point2;
+} // namespace zg::fe
+
+namespace zg {
+
+/// Builds the model of a joint; one run. The pieces are in model_builder.cpp (nodes, grids, welds), column_plates.cpp,
+/// beam_plates.cpp, fittings.cpp and fasteners.cpp.
+class ModelBuilder {
+public:
+    ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings& settings, bool isTopHeld);
+    JointModel run();
+
+private:
+    using Vec3 = fe::Vec3;
+    using Place = std::function<Vec3(double, double)>;
+
+    // model_builder.cpp
+    int node(Vec3 x);
+    int part(PartRef ref, double thickness, double f_y, const std::string& suffix = {});
+    std::vector<int> grid(int partIndex, const std::vector<double>& us, const std::vector<double>& vs, const Place& place);
+    /// Chain of nodes along the lines of a grid.
+    std::vector<int> chain(const std::vector<double>& at, const std::function<Vec3(double)>& place);
+    /// Free mesh of a convex outline in its own plane; its nodes are its own.
+    int flatPlate(PartRef ref, double thickness, double f_y, const std::vector<fe::Point2>& outline, double size,
+                  const std::function<Vec3(fe::Point2)>& place);
+    /// Nodes of a part on the straight line between two points, in order.
+    std::vector<int> nodesBetween(int partIndex, Vec3 from, Vec3 to) const;
+    struct WeldPlace {
+        PartRef part;
+        std::vector<int> edge;
+        double thickness = 0;
+        Vec3 intoPlate;
+        const std::vector<int>* face = nullptr;
+    };
+    void weld(const WeldPlace& at, const WeldSpec& spec, const SteelStrength& one, const SteelStrength& other);
+    void lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towards, double thickness, double throat, double strength,
+                 const std::vector<int>& face);
+    void contact(PartRef ref, const std::vector<int>& from, const std::vector<int>& onto, double thicknesses);
+    [[nodiscard]] double weldStrength(const SteelStrength& one, const SteelStrength& other) const;
+    [[nodiscard]] double depthOf(const ResolvedSide& s, bool isTop) const;
+
+    // column_plates.cpp
+    void column();
+    void linesOfSide(const ResolvedSide& s, GridLines& y, GridLines& z) const;
+    void thickenRoots(double webFrom, double flangeWithin);
+    void columnStiffeners(const std::vector<double>& xs, const std::vector<double>& ys, const std::vector<double>& zs);
+    void columnEnds();
+    [[nodiscard]] std::vector<int> columnFlange(SideId side) const;
+    [[nodiscard]] std::vector<int> columnWeb() const;
+
+    // beam_plates.cpp
+    void side(const ResolvedSide& s);
+    void beam(const ResolvedSide& s, const std::vector<int>& plateShells);
+
+    // fittings.cpp
+    void doubler();
+    void diagonal();
+    void rib(const ResolvedSide& s, bool isTop, const std::vector<int>& plateShells);
+    struct Backing {
+        double sign = 1; ///< of y
+        double lowest = 0, highest = 0;
+        double thickness = 0;
+        std::vector<int> shells;
+    };
+    std::vector<Backing> backings(const ResolvedSide& s, const std::vector<int>& flangeShells);
+
+    // fasteners.cpp
+    void bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
+               const std::vector<Backing>& backings);
+    [[nodiscard]] fe::BoltPatch patch(const std::vector<int>& shells, double y, double z, double radius) const;
+
+    const ResolvedJoint& joint_;
+    const PlateModelSettings& settings_;
+    const Section& col_;
+    JointModel out_;
+    std::map<std::array<long long, 3>, int> places_;
+    std::vector<int> web_;                    ///< parts of the column's web
+    std::array<std::vector<int>, 2> flanges_; ///< parts of the column's flanges, right and left
+    double fine_ = 10;
+};
+
+[[nodiscard]] inline double directionOf(SideId side) { return side == SideId::Right ? 1 : -1; }
+inline constexpr double youngsModulus = 210000; ///< MPa, EN 1993-1-1:2005 3.2.6
+
+} // namespace zg

@@ -1,0 +1,193 @@
+#pragma once
+#include "joint/check.h"
+#include "joint/part.h"
+#include <array>
+#include <cstdint>
+#include <memory>
+#include <string>
+#include <vector>
+
+/// What the plate method found, as plain values: what views, reports and the cache read. Lengths mm, forces N, stresses MPa.
+namespace zg {
+
+using Float3 = std::array<float, 3>;
+
+/// The meshed joint: what pictures are drawn from.
+struct PlateGeometry {
+    struct Part {
+        PartRef ref;
+        std::string id;
+        double thickness = 0, f_y = 0; ///< f_y: over gamma_M0
+    };
+    struct Bolt {
+        PartRef row;
+        Float3 head{}, nut{};
+        double d = 0;
+    };
+    struct Weld {
+        PartRef part;
+        std::vector<Float3> points;
+    };
+    std::vector<Part> parts;
+    std::vector<Float3> nodes;
+    std::vector<std::array<int, 4>> shells; ///< a triangle's fourth is -1
+    std::vector<int> partOf;                ///< by shell
+    std::vector<Bolt> bolts;
+    std::vector<Weld> welds;
+};
+
+/// One state of the joint on its way.
+struct PlateFrame {
+    double factor = 0;                ///< on the action set, or the moment (N mm) on a moment-rotation path
+    std::vector<Float3> displacement; ///< by node
+    std::vector<std::array<float, 4>> stress, strain, pressure; ///< at the corners of each shell: equivalent, plastic, contact
+};
+
+struct PartUse {
+    PartRef part;
+    double stress = 0, strain = 0;    ///< largest equivalent stress, largest plastic strain
+    double f_y = 0;                   ///< over gamma_M0
+    std::array<double, 3> strainAt{}; ///< where
+};
+struct BoltUse {
+    PartRef row;
+    int bolt = 0;                  ///< index in the geometry
+    double tension = 0, shear = 0; ///< prying included
+    double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0;
+    double elongation = 0, fractureLength = 0; ///< plastic
+    /// Largest of tension, punching and the interaction of EN 1993-1-8:2005 table 3.4.
+    [[nodiscard]] double utilisation() const;
+};
+struct WeldUse {
+    PartRef part;
+    double stress = 0, strength = 0;   ///< largest on the throat and resistance, directional method; strength 0: butt weld
+    double deformation = 0, limit = 0; ///< plastic, and at fracture of a transverse fillet, mm
+    [[nodiscard]] double utilisation() const { return strength > 0 ? stress / strength : 0; }
+};
+
+/// What ended a run.
+enum class PlateLimit {
+    None,          ///< nothing: what was asked for has been reached
+    PlasticStrain, ///< the largest plastic strain has come to its limit
+    BoltFracture,  ///< a bolt has come to the elongation at which it breaks
+    WeldFracture,  ///< a fillet to the deformation at which it breaks
+    Rotation,      ///< neither strain nor strength ended before the largest rotation looked at
+    NoEquilibrium  ///< no equilibrium beyond
+};
+
+/// Sum of all forces on the joint: nil when in equilibrium.
+struct PlateBalance {
+    double applied = 0;    ///< largest applied force, N
+    double left = 0;       ///< what reactions and applied forces leave over, N
+    double leftMoment = 0; ///< N mm
+    double residual = 0;   ///< largest unbalanced nodal force over the largest force
+};
+
+/// One action set carried by the plates: the state at the whole set (or as much of it as is carried), and how far it goes.
+struct PlateStrength {
+    int set = -1; ///< place in the joint's list; -1: made up by the method (over-strength)
+    std::string id, title;
+    bool isLoaded = true;       ///< false: the set has no forces, nothing was computed
+    double reached = 0;         ///< part of the set that is carried: 1 is all of it
+    double reserve = 0;         ///< factor on the set at the limit
+    bool isReserveOpen = false; ///< the limit was not met up to this factor
+    PlateLimit limit = PlateLimit::None;
+    std::string limitPart, message;
+    std::vector<PartUse> parts;
+    std::vector<BoltUse> bolts;
+    std::vector<WeldUse> welds;
+    std::vector<std::pair<PartRef, double>> contact; ///< sum of pressure under each plate, N
+    PlateBalance balance;
+    std::vector<PlateFrame> frames; ///< on the way to the set, the whole set among them, and on to the limit
+    int fullFrame = -1;             ///< the frame at the whole set, or the last before it
+    double seconds = 0;
+};
+
+enum class ModeReach { Local, Member, Joint };
+
+/// A buckling mode, sorted by its elastic energy.
+struct PlateMode {
+    double factor = 0;         ///< on the action set
+    std::vector<Float3> shape; ///< largest displacement 1
+    struct Share {
+        PartRef part;
+        double energy = 0;
+    };
+    std::vector<Share> shares; ///< most first, those above 1 %
+    double membraneShare = 0;  ///< of the energy in plates: stretching; the rest is bending
+    ModeReach reach = ModeReach::Local;
+    PartRef part;                                   ///< the plate with the largest share
+    double slenderness = 0, rho = 0, alpha_ult = 0; ///< EN 1993-1-5:2006 section 10 and annex B.1
+    double reduced = 0;                             ///< 1/(rho alpha_ult/gamma_M1): utilisation by the reduced stress rule
+    double leastFactor = 0;                         ///< the plain limit on the factor
+};
+
+struct PlateBuckling {
+    int set = -1;
+    std::string id;
+    std::vector<PlateMode> modes;
+    bool isComplete = false;
+    std::string message; ///< why there are none
+    double seconds = 0;
+};
+
+struct PlateCurvePoint {
+    double phi = 0, M = 0;                ///< rad, N mm: rotation of the joint alone, moment at the column face
+    double plasticStrain = 0;             ///< largest in any plate
+    double residual = 0;                  ///< unbalanced force over the largest force
+    double panelShear = 0;                ///< across the column web in the panel, N
+    double compression = 0;               ///< contact at the compression flange, N
+    std::vector<double> rowNet, rowBolts; ///< per bolt row: what reaches the beam, and the bolts with prying, N
+};
+
+struct PlateRow {
+    PartRef row;
+    double tension = 0; ///< of all its bolts at M_j_Rd, prying included, N
+};
+
+/// Moment-rotation of one beam's connection by plate finite elements, the other beam without load.
+struct PlateMomentRotation {
+    SideId side = SideId::Right;
+    bool isReversed = false;
+    std::vector<PlateCurvePoint> curve;
+    double S_j_ini = 0; ///< N mm/rad, slope of the first step
+    double M_j_Rd = 0;  ///< N mm, at the limit
+    double phi_Cd = 0;  ///< rotation at the end of the curve
+    PlateLimit limit = PlateLimit::Rotation;
+    std::string limitPart; ///< part with the largest plastic strain, or the bolt, at the end
+    std::vector<PlateRow> rows;
+    double contact = 0;        ///< compression between plate and column flange at M_j_Rd, N
+    double axialImbalance = 0; ///< bolts in tension less contact over the bolts' sum: nil without axial force
+    double peakStress = 0;     ///< largest equivalent stress in the first, elastic step per moment, 1/mm3
+    std::string peakPart;
+    int freedoms = 0;
+    double seconds = 0;
+    bool isComplete = false; ///< the curve reached a limit; otherwise `message` says why not
+    std::string message;
+    /// Of the curve at a moment, straight between points.
+    [[nodiscard]] PlateCurvePoint at(double M) const;
+};
+
+/// All the plate method found for a joint.
+struct PlateStudy {
+    std::uint64_t key = 0; ///< of the joint and the choices it belongs to
+    std::string mark;
+    PlateGeometry geometry;
+    std::vector<PlateStrength> sets;
+    std::vector<PlateBuckling> buckling;
+    std::vector<PlateMomentRotation> curves;
+    std::vector<PlateStrength> overStrength;
+    double elementSize = 0;
+    int freedoms = 0;
+    double seconds = 0;
+    bool isComplete = false;        ///< false: cancelled or stopped on the way; what is there stands
+    std::vector<std::string> notes; ///< what was not done and why
+    std::vector<float> mechanism;   ///< x, y, z by node: how a loose part moves, when the run found one
+    std::string mechanismWords;
+};
+using PlateStudyPtr = std::shared_ptr<const PlateStudy>;
+
+/// The checks of the ledger: per kind and part the worst over the sets.
+[[nodiscard]] std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit);
+
+} // namespace zg

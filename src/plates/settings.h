@@ -1,0 +1,17 @@
+#pragma once
+
+namespace zg {
+
+/// How a joint becomes plates.
+struct PlateModelSettings {
+    double sizeFactor = 1;       ///< on the element size: 2 is coarse, 0.5 is fine
+    double hardeningPart = 1e-3; ///< E_t over E beyond yield (EN 1993-1-5:2006 annex C.6)
+    double beamStub = 1.5;       ///< length of a beam's stub over its depth
+    double columnStub = 1.5;     ///< length of the column beyond the outermost plate end over the column's depth
+    double beamStrength = 1;     ///< factor on the beams' yield strength (over-strength of a plastic hinge)
+    /// Whether the column's end is free for the given forces of the column (true), or held against turning and along its axis and
+    /// free sideways only, so that the column carries its moments without shear, as the component method has it.
+    bool isFreeEndLoaded = false;
+};
+
+} // namespace zg

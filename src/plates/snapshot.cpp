@@ -1,0 +1,187 @@
+#include "plates/snapshot.h"
+#include "fe/connect.h"
+#include "fe/results.h"
+#include "plates/end_forces.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+
+namespace {
+
+Float3 asFloat(fe::Vec3 v) { return {static_cast<float>(v.x), static_cast<float>(v.y), static_cast<float>(v.z)}; }
+
+} // namespace
+
+double BoltUse::utilisation() const {
+    return std::max({tension / F_t_Rd, tension / B_p_Rd, shear / F_v_Rd + tension / (1.4 * F_t_Rd)});
+}
+
+PlateGeometry geometryOf(const ResolvedJoint& joint, const JointModel& m) {
+    PlateGeometry g;
+    for (std::size_t p = 0; p < m.parts.size(); ++p) {
+        const fe::Part& part = m.model.parts[p];
+        g.parts.push_back({m.parts[p], part.id, part.thickness, m.model.materials[part.material].f_y});
+    }
+    for (const fe::Vec3& x : m.model.nodes) g.nodes.push_back(asFloat(x));
+    for (const fe::Shell& s : m.model.shells) {
+        g.shells.push_back(s.nodes);
+        g.partOf.push_back(s.part);
+    }
+    for (const JointModel::Bolt& b : m.bolts)
+        g.bolts.push_back({b.row, asFloat(b.head), asFloat(b.nut), joint.side(b.row.side)->bolt.d});
+    for (const JointModel::Weld& w : m.welds) {
+        PlateGeometry::Weld weld{w.part, {}};
+        for (int i = 0; i < w.linkCount; ++i) weld.points.push_back(asFloat(m.model.links[w.firstLink + i].a.position));
+        g.welds.push_back(weld);
+    }
+    return g;
+}
+
+std::vector<Float3> shapeOf(const std::vector<double>& freedoms) {
+    std::vector<Float3> shape(freedoms.size() / 6);
+    for (std::size_t n = 0; n < shape.size(); ++n)
+        for (int k = 0; k < 3; ++k) shape[n][k] = static_cast<float>(freedoms[6 * n + k]);
+    return shape;
+}
+
+PlateFrame frameOf(const fe::Analysis& a, const JointModel& m, double factor) {
+    PlateFrame f;
+    f.factor = factor;
+    f.displacement = shapeOf(a.state().freedoms);
+    const auto floats = [](const std::vector<std::array<double, 4>>& from) {
+        std::vector<std::array<float, 4>> to(from.size());
+        for (std::size_t e = 0; e < from.size(); ++e)
+            for (int k = 0; k < 4; ++k) to[e][k] = static_cast<float>(from[e][k]);
+        return to;
+    };
+    f.stress = floats(fe::nodalField(a, fe::FieldKind::EquivalentStress).corner);
+    f.strain = floats(fe::nodalField(a, fe::FieldKind::PlasticStrain).corner);
+    // Pressure at the nodes of the plate that presses: force over area of the points that hang on each node.
+    std::vector<double> force(m.model.nodes.size(), 0), area(m.model.nodes.size(), 0);
+    std::vector<char> presses(m.model.parts.size(), 0);
+    for (const JointModel::Contact& c : m.contacts) {
+        for (std::size_t p = 0; p < m.parts.size(); ++p)
+            if (m.parts[p] == c.part) presses[p] = 1;
+        for (int i = 0; i < c.linkCount; ++i) {
+            const fe::Link& link = m.model.links[c.firstLink + i];
+            const double pressure = -a.springForce(c.firstLink + i)[0];
+            for (const fe::Term& t : link.a.rows[0]) {
+                if (t.freedom != fe::Ux || t.factor <= 0) continue;
+                force[t.node] += t.factor * pressure;
+                area[t.node] += t.factor * link.share;
+            }
+        }
+    }
+    f.pressure.assign(m.model.shells.size(), {});
+    for (std::size_t e = 0; e < m.model.shells.size(); ++e) {
+        if (!presses[m.model.shells[e].part]) continue;
+        for (int k = 0; k < 4; ++k) {
+            const int n = m.model.shells[e].nodes[k];
+            if (n >= 0 && area[n] > 0) f.pressure[e][k] = static_cast<float>(force[n] / area[n]);
+        }
+    }
+    return f;
+}
+
+std::vector<PartUse> partUses(const fe::Analysis& a, const JointModel& m) {
+    std::vector<PartUse> uses;
+    const std::vector<fe::PartPeak> peaks = fe::partPeaks(a);
+    for (std::size_t p = 0; p < peaks.size(); ++p) {
+        auto use = std::find_if(uses.begin(), uses.end(), [&](const PartUse& u) { return u.part == m.parts[p]; });
+        if (use == uses.end()) {
+            PartUse fresh;
+            fresh.part = m.parts[p];
+            fresh.f_y = m.model.materials[m.model.parts[p].material].f_y;
+            use = uses.insert(uses.end(), fresh);
+        }
+        use->stress = std::max(use->stress, peaks[p].stress);
+        const int shell = peaks[p].plasticStrain > 0 ? peaks[p].strainShell : peaks[p].stressShell;
+        if (peaks[p].plasticStrain < use->strain || shell < 0) continue;
+        use->strain = peaks[p].plasticStrain;
+        fe::Vec3 centre;
+        for (const fe::Vec3& x : fe::cornersOf(m.model, shell)) centre = centre + 0.25 * x;
+        use->strainAt = {centre.x, centre.y, centre.z};
+    }
+    return uses;
+}
+
+std::vector<BoltUse> boltUses(const fe::Analysis& a, const JointModel& m) {
+    std::vector<BoltUse> uses;
+    for (std::size_t i = 0; i < m.bolts.size(); ++i) {
+        const JointModel::Bolt& b = m.bolts[i];
+        BoltUse u;
+        u.row = b.row;
+        u.bolt = static_cast<int>(i);
+        u.F_t_Rd = b.F_t_Rd, u.F_v_Rd = b.F_v_Rd, u.B_p_Rd = b.B_p_Rd, u.fractureLength = b.fractureLength;
+        u.tension = a.springForce(b.firstLink)[0];
+        for (int k = 0; k < b.linkCount; ++k) {
+            const fe::LinkState s = fe::linkState(a, b.firstLink + k);
+            // Of several links the first carries the tension, the others the shear of one plane each.
+            if (b.linkCount == 1 || k > 0) u.shear = std::max(u.shear, std::hypot(s.force[1], s.force[2]));
+            u.elongation = std::max(u.elongation, s.plastic);
+        }
+        uses.push_back(u);
+    }
+    return uses;
+}
+
+std::vector<WeldUse> weldUses(const fe::Analysis& a, const JointModel& m) {
+    std::vector<WeldUse> uses;
+    for (const JointModel::Weld& w : m.welds) {
+        auto use = std::find_if(uses.begin(), uses.end(), [&](const WeldUse& u) { return u.part == w.part; });
+        if (use == uses.end()) {
+            WeldUse fresh;
+            fresh.part = w.part;
+            fresh.strength = w.strength;
+            fresh.limit = w.fracture;
+            use = uses.insert(uses.end(), fresh);
+        }
+        for (int i = w.firstLink; i < w.firstLink + w.linkCount; ++i) {
+            const fe::LinkState s = fe::linkState(a, i);
+            use->stress = std::max(use->stress, fe::throatStress(m.model.links[i], s.force).equivalent());
+            use->deformation = std::max(use->deformation, s.plastic);
+        }
+    }
+    return uses;
+}
+
+std::vector<std::pair<PartRef, double>> contactForces(const fe::Analysis& a, const JointModel& m) {
+    std::vector<std::pair<PartRef, double>> sums;
+    for (const JointModel::Contact& c : m.contacts) {
+        if (sums.empty() || sums.back().first != c.part) sums.emplace_back(c.part, 0.0);
+        for (int i = 0; i < c.linkCount; ++i) sums.back().second -= a.springForce(c.firstLink + i)[0];
+    }
+    return sums;
+}
+
+PlateBalance balanceOf(const fe::Analysis& a, const std::vector<fe::NodalForce>& applied) {
+    PlateBalance b;
+    fe::Wrench sum = sumOf(a.model(), applied);
+    for (const fe::NodalForce& f : applied)
+        if (f.freedom < 3) b.applied = std::max(b.applied, std::abs(f.value));
+    // Reactions of supports; ties within the model balance themselves.
+    for (const fe::Wrench& r : a.reactions()) {
+        sum.force = sum.force + r.force;
+        sum.moment = sum.moment + r.moment;
+    }
+    b.left = norm(sum.force);
+    b.leftMoment = norm(sum.moment);
+    if (!a.steps().empty()) b.residual = a.steps().back().residual;
+    return b;
+}
+
+LimitReached limitOf(const std::vector<PartUse>& parts, const std::vector<BoltUse>& bolts, const std::vector<WeldUse>& welds,
+                     double strainLimit) {
+    LimitReached worst;
+    const auto consider = [&](double use, PlateLimit limit, PartRef part) {
+        if (use > worst.use) worst = {limit, partId(part), use};
+    };
+    for (const PartUse& p : parts) consider(p.strain / strainLimit, PlateLimit::PlasticStrain, p.part);
+    for (const BoltUse& b : bolts) consider(b.elongation / b.fractureLength, PlateLimit::BoltFracture, b.row);
+    for (const WeldUse& w : welds)
+        if (w.limit > 0) consider(w.deformation / w.limit, PlateLimit::WeldFracture, w.part);
+    return worst;
+}
+
+} // namespace zg

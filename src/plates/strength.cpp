@@ -1,0 +1,269 @@
+#include "plates/strength.h"
+#include "fe/buckling.h"
+#include "plates/end_forces.h"
+#include "plates/snapshot.h"
+#include <algorithm>
+#include <chrono>
+#include <cmath>
+
+namespace zg {
+
+namespace {
+
+double since(std::chrono::steady_clock::time_point start) {
+    return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+}
+
+// The movement that the set's forces work on: their work over their size.
+fe::Terms conjugate(const fe::Model& model, const std::vector<fe::NodalForce>& forces) {
+    double size = 0;
+    for (const fe::NodalForce& f : forces) size = std::max(size, std::abs(f.value) / (f.freedom < 3 ? 1 : 1000));
+    fe::Terms terms;
+    for (const fe::NodalForce& f : forces) {
+        bool isHeld = false;
+        for (const fe::Constraint& c : model.constraints)
+            isHeld = isHeld || (c.terms.size() == 1 && c.terms[0].node == f.node && c.terms[0].freedom == f.freedom);
+        if (!isHeld) terms.push_back({f.node, f.freedom, f.value / size});
+    }
+    return terms;
+}
+
+class SetRun {
+public:
+    SetRun(const ResolvedJoint& joint, const ActionSet& set, const StrengthSettings& settings, Progress* progress)
+        : joint_(joint), set_(set), settings_(settings), progress_(progress) {}
+
+    tl::expected<SetAnalysis, Diagnostics> run(int index) {
+        const auto start = std::chrono::steady_clock::now();
+        PlateStrength& s = out_.strength;
+        s.set = out_.buckling.set = index;
+        s.id = out_.buckling.id = set_.id;
+        s.title = set_.title;
+        PlateModelSettings model = settings_.model;
+        const bool isTopHeld = joint_.plates.heldEnd == HeldEnd::ColumnAbove;
+        model.isFreeEndLoaded = (isTopHeld ? set_.columnBelow : set_.columnAbove).has_value();
+        auto built = buildJointModel(joint_, model);
+        if (!built) return tl::unexpected(built.error());
+        m_ = std::move(*built);
+        forces_ = endForces(joint_, m_, set_);
+        if (forces_.empty()) {
+            s.isLoaded = false;
+            s.message = "Set " + set_.id + " has no forces.";
+            out_.buckling.message = s.message;
+            return out_;
+        }
+        case_ = m_.model.addCase("set " + set_.id);
+        m_.model.cases[case_].forces = forces_;
+        Diagnostics found;
+        analysis_ = fe::Analysis::create(m_.model, found, {1e-6, 30, 2});
+        out_.model = m_.model;
+        if (!analysis_) return tl::unexpected(found);
+        toTheSet();
+        s.balance = balanceOf(*analysis_, scaled(s.reached));
+        if (settings_.atFull) settings_.atFull(*analysis_);
+        if (settings_.wantsBuckling && !isCancelled()) buckling();
+        if (settings_.wantsReserve && s.reached >= 1 - 1e-9 && s.limit == PlateLimit::None && !isCancelled()) toTheLimit();
+        slenderness();
+        s.seconds = since(start);
+        return std::move(out_);
+    }
+
+private:
+    [[nodiscard]] bool isCancelled() const { return progress_ && progress_->isCancelled(); }
+
+    [[nodiscard]] std::vector<fe::NodalForce> scaled(double factor) const {
+        std::vector<fe::NodalForce> forces = forces_;
+        for (fe::NodalForce& f : forces) f.value *= factor;
+        return forces;
+    }
+
+    [[nodiscard]] double factorNow() const { return analysis_->state().factors[case_]; }
+
+    // What the present state uses; true while nothing has come to its limit.
+    bool look(bool isWithinSet) {
+        PlateStrength& s = out_.strength;
+        if (settings_.keepsFrames) s.frames.push_back(frameOf(*analysis_, m_, factorNow()));
+        const std::vector<PartUse> parts = partUses(*analysis_, m_);
+        const std::vector<BoltUse> bolts = boltUses(*analysis_, m_);
+        const std::vector<WeldUse> welds = weldUses(*analysis_, m_);
+        const LimitReached limit = limitOf(parts, bolts, welds, joint_.plates.strainLimit);
+        const double factor = factorNow();
+        if (isWithinSet) {
+            s.parts = parts, s.bolts = bolts, s.welds = welds;
+            s.contact = contactForces(*analysis_, m_);
+            s.reached = factor;
+            s.fullFrame = static_cast<int>(s.frames.size()) - 1;
+        }
+        if (limit.use >= 1) {
+            // Where between this step and the last: strains grow like a power of the load near the limit.
+            const double part = lastUse_ > 0.01 ? std::log(1 / lastUse_) / std::log(limit.use / lastUse_)
+                                                : (1 - lastUse_) / (limit.use - lastUse_);
+            s.reserve = lastFactor_ + part * (factor - lastFactor_);
+            s.limit = limit.limit;
+            s.limitPart = limit.part;
+            return false;
+        }
+        s.reserve = std::max(s.reserve, factor);
+        s.limitPart = limit.part;
+        lastUse_ = limit.use;
+        lastFactor_ = factor;
+        return true;
+    }
+
+    void toTheSet() {
+        fe::Stage stage;
+        stage.id = "set " + set_.id;
+        stage.factors.assign(m_.model.cases.size(), 0);
+        stage.factors[case_] = 1;
+        stage.firstStep = stage.largestStep = 0.34;
+        stage.smallestStep = 0.02;
+        // In thirds while elastic, in small steps from first yield on.
+        bool isElastic = true;
+        const auto onStep = [&](const fe::Analysis&, const fe::Step&) {
+            isWithin_ = look(true);
+            const bool wasElastic = isElastic;
+            isElastic = lastUse_ < 0.01 && isWithin_;
+            return isElastic || (!wasElastic && isWithin_);
+        };
+        fe::RunResult run = analysis_->run(stage, onStep, progress_);
+        if (run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
+            stage.firstStep = stage.largestStep = 0.12 / (1 - factorNow());
+            run = analysis_->run(stage, onStep, progress_);
+        }
+        // The whole set is looked at even when its limit has been met on the way.
+        if (run.reason == fe::StopReason::Stopped && !isWithin_ && factorNow() < 1 - 1e-9) {
+            stage.firstStep = stage.largestStep = 1;
+            const double reserve = out_.strength.reserve;
+            const PlateLimit limit = out_.strength.limit;
+            const std::string part = out_.strength.limitPart;
+            run = analysis_->run(
+                stage, [&](const fe::Analysis&, const fe::Step&) { return look(true), true; }, progress_);
+            out_.strength.reserve = reserve;
+            ended(run);
+            out_.strength.limit = limit;
+            out_.strength.limitPart = part;
+            if (run.reason == fe::StopReason::LimitLoad || run.reason == fe::StopReason::NotConverged)
+                out_.strength.message.clear();
+            return;
+        }
+        ended(run);
+        if (run.reason == fe::StopReason::Mechanism) out_.mechanism = run.shape;
+        // Close below a limit load is found by steering the movement.
+        if (run.reason == fe::StopReason::LimitLoad || run.reason == fe::StopReason::NotConverged) {
+            out_.strength.limit = PlateLimit::None;
+            toTheLimit();
+        }
+    }
+
+    // On beyond with the movement under control, so that a limit load is passed over.
+    void toTheLimit() {
+        PlateStrength& s = out_.strength;
+        const fe::Terms watched = conjugate(m_.model, forces_);
+        double now = 0;
+        for (const fe::Term& t : watched) now += t.factor * analysis_->displacement(t.node, t.freedom);
+        const double size = s.reached > 0 ? std::abs(now) / s.reached : 1;
+        fe::Stage stage;
+        stage.id = "set " + set_.id + " beyond";
+        stage.factors.assign(m_.model.cases.size(), 0);
+        stage.factors[case_] = factorNow() + 1;
+        stage.control = fe::Control::Displacement;
+        stage.watched = watched;
+        stage.firstStep = 0.25 * size;
+        stage.largestStep = 4;
+        stage.smallestStep = 1e-2;
+        stage.target = 60 * size;
+        stage.mostSteps = 40;
+        stage.mostTau = settings_.mostReserve - factorNow();
+        const fe::RunResult run = analysis_->run(
+            stage,
+            [&](const fe::Analysis&, const fe::Step&) {
+                const bool isWithin = look(factorNow() <= 1 && s.reached < factorNow());
+                // Past the top of the load there is no more reserve.
+                return isWithin && factorNow() > 0.97 * s.reserve;
+            },
+            progress_);
+        if (s.limit == PlateLimit::None && run.reason == fe::StopReason::Stopped) s.limit = PlateLimit::NoEquilibrium;
+        ended(run);
+        s.isReserveOpen = s.limit == PlateLimit::None && run.isComplete();
+    }
+
+    void ended(const fe::RunResult& run) {
+        PlateStrength& s = out_.strength;
+        if (run.isComplete() || run.reason == fe::StopReason::Stopped) return;
+        s.message = run.message;
+        if (run.reason == fe::StopReason::LimitLoad) s.limit = PlateLimit::NoEquilibrium;
+        if (run.reason == fe::StopReason::Fracture) {
+            s.limit = PlateLimit::BoltFracture;
+            if (!run.ids.empty()) s.limitPart = run.ids.front();
+        }
+    }
+
+    void buckling() {
+        const auto start = std::chrono::steady_clock::now();
+        PlateBuckling& b = out_.buckling;
+        if (progress_) progress_->report(1, "buckling in set " + set_.id);
+        fe::BucklingSettings settings;
+        settings.modes = joint_.plates.modes;
+        settings.largestFactor = 200 / std::max(out_.strength.reached, 1e-3);
+        const fe::BucklingResult found = fe::buckle(*analysis_, fe::membraneForces(*analysis_), settings);
+        b.isComplete = found.isComplete;
+        b.message = found.message;
+        for (const fe::BucklingMode& mode : found.modes)
+            b.modes.push_back(
+                sortedMode(mode.factor * out_.strength.reached, mode.shape, m_.parts, mode.partEnergy, mode.bendingEnergy));
+        b.seconds = since(start);
+    }
+
+    void slenderness() {
+        for (PlateMode& mode : out_.buckling.modes) {
+            mode.leastFactor = mode.reach == ModeReach::Local ? joint_.plates.localFactor : joint_.plates.globalFactor;
+            const bool isRolled = !joint_.column.section.isWelded &&
+                                  (mode.part.kind == PartKind::ColumnWeb || mode.part.kind == PartKind::ColumnFlange ||
+                                   mode.part.kind == PartKind::BeamWeb || mode.part.kind == PartKind::BeamTopFlange ||
+                                   mode.part.kind == PartKind::BeamBottomFlange);
+            reducedStressRule(mode, out_.strength.reserve, isRolled, joint_.settings.gamma_M1);
+        }
+    }
+
+    const ResolvedJoint& joint_;
+    const ActionSet& set_;
+    const StrengthSettings& settings_;
+    Progress* progress_;
+    SetAnalysis out_;
+    JointModel m_;
+    std::vector<fe::NodalForce> forces_;
+    std::unique_ptr<fe::Analysis> analysis_;
+    int case_ = 0;
+    double lastUse_ = 0, lastFactor_ = 0;
+    bool isWithin_ = true;
+};
+
+} // namespace
+
+tl::expected<SetAnalysis, Diagnostics> analyseSet(const ResolvedJoint& joint, const ActionSet& set, int index,
+                                                  const StrengthSettings& settings, Progress* progress) {
+    return SetRun(joint, set, settings, progress).run(index);
+}
+
+ActionSet overStrengthSet(const ResolvedJoint& joint, SideId side, bool isReversed) {
+    ActionSet set;
+    set.id = std::string("over-strength, ") + name(side) + (isReversed ? ", bottom" : ", top");
+    set.title = "plastic hinge of the beam on the " + std::string(name(side));
+    const auto forces = [&](const ResolvedSide& s, double sign) {
+        MemberForces f;
+        const double hinge = joint.plates.hardening * joint.plates.overStrength * s.beam.section.W_pl_y * s.beam.steel.f_y /
+                             joint.settings.gamma_M0;
+        f.M = sign * hinge;
+        if (s.spec.span) f.V = sign * 2 * hinge / *s.spec.span;
+        if (joint.reference == ActionReference::Node) f.M += f.V * joint.column.section.h / 2;
+        return f;
+    };
+    const double sign = isReversed ? -1 : 1;
+    for (SideId id : {SideId::Right, SideId::Left}) {
+        const ResolvedSide* s = joint.side(id);
+        if (s) (id == SideId::Right ? set.right : set.left) = forces(*s, id == side ? sign : -sign);
+    }
+    return set;
+}
+
+} // namespace zg
