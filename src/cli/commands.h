@@ -24,7 +24,9 @@ struct AdviseCommand {
 };
 
 struct PlatesCommand {
-    std::string file, joint, side = "right", tension = "top", curve, vtu;
+    std::string file, joint, side = "right", tension = "top", curve, vtu, json, gltf, png, set, only, field = "stress",
+        view = "oblique";
+    int mode = 0;
     double size = 1;
     bool isConverging = false;
 };

@@ -60,15 +60,28 @@ int main(int argc, char** argv) {
 
     PlatesCommand platesC;
     auto* plates_ =
-        app.add_subcommand("plates", "Moment-rotation of a joint by plate finite elements, beside the component method");
+        app.add_subcommand("plates", "Verify a joint by plate finite elements, beside the component method: strength, reserve, "
+                                     "moment-rotation, buckling, over-strength");
     plates_->add_option("file", platesC.file, "Job file")->required();
     plates_->add_option("--joint", platesC.joint, "Mark of the joint")->required();
-    plates_->add_option("--side", platesC.side, "Beam whose connection is turned")->check(CLI::IsMember({"right", "left"}));
-    plates_->add_option("--tension", platesC.tension, "Where the tension is")->check(CLI::IsMember({"top", "bottom"}));
+    plates_->add_option("--only", platesC.only, "One kind of analysis")
+        ->check(CLI::IsMember({"strength", "buckling", "curves", "over-strength"}));
     plates_->add_option("--size", platesC.size, "Factor on the element size")->check(CLI::Range(0.3, 4.0));
-    plates_->add_flag("--converge", platesC.isConverging, "Two coarser meshes as well, and what the three come to");
-    plates_->add_option("--curve", platesC.curve, "Write the curve as CSV here; - for standard output");
-    plates_->add_option("--vtu", platesC.vtu, "Write the last state as VTU here");
+    plates_->add_flag("--converge", platesC.isConverging, "Moment-rotation on three sizes instead, and what they come to");
+    plates_->add_option("--side", platesC.side, "Beam of --curve and --converge")->check(CLI::IsMember({"right", "left"}));
+    plates_->add_option("--tension", platesC.tension, "Tension of --curve and --converge")
+        ->check(CLI::IsMember({"top", "bottom"}));
+    plates_->add_option("--json", platesC.json, "Write all numbers as JSON here; - for standard output");
+    plates_->add_option("--curve", platesC.curve, "Write a moment-rotation curve as CSV here; - for standard output");
+    plates_->add_option("--set", platesC.set, "Action set of --vtu, --gltf and --png; the first when left out");
+    plates_->add_option("--vtu", platesC.vtu, "Write the state at the whole set as VTU here");
+    plates_->add_option("--gltf", platesC.gltf, "Write the model with its stress as glTF here");
+    plates_->add_option("--png", platesC.png, "Write a picture here");
+    plates_->add_option("--field", platesC.field, "Field of --png")
+        ->check(CLI::IsMember({"parts", "stress", "strain", "pressure", "displacement", "yield"}));
+    plates_->add_option("--view", platesC.view, "Direction of --png")
+        ->check(CLI::IsMember({"elevation", "right-plate", "left-plate", "plan", "oblique"}));
+    plates_->add_option("--mode", platesC.mode, "Buckling mode of --png instead of a field")->check(CLI::Range(1, 20));
     plates_->callback([&] { code = plates(platesC); });
 
     AdviseCommand stockC;

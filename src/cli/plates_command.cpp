@@ -1,41 +1,35 @@
 #include "base/text.h"
 #include "commands.h"
-#include "component/verify.h"
+#include "compare/reconcile.h"
+#include "drawing/plate_picture.h"
+#include "exchange/file.h"
+#include "exchange/plate_cache.h"
+#include "exchange/plate_json.h"
 #include "fe/results.h"
 #include "job_input.h"
-#include "plates/moment_rotation.h"
+#include "plates/strength.h"
+#include "plates/study.h"
+#include "scene/gltf.h"
+#include "scene/png.h"
+#include "words/phrases.h"
+#include "words/plate_words.h"
 #include <cmath>
 #include <iostream>
 #include <sstream>
+#ifdef ZG_WITH_PDF
+#include "print/picture_file.h"
+#include <QGuiApplication>
+#endif
 
 namespace zg::cli {
 
 namespace {
 
-// The component method's answer for one side and sign, without action sets.
-const ConnectionResult* componentOf(const JointResult& result, SideId side, bool isReversed) {
-    for (const ConnectionResult& c : result.connections)
-        if (c.side == side && c.isReversed == isReversed) return &c;
-    return nullptr;
-}
-
 std::string beside(const std::string& name, double component, double plates, Quantity quantity, UnitSystem units) {
     std::ostringstream s;
-    s << "  " << name << "  component " << shown(component, quantity, units) << ", plates " << shown(plates, quantity, units)
-      << " (" << (plates >= component ? "+" : "") << fixedDecimals(100 * (plates / component - 1), 0) << " %)\n";
+    s << name << " component " << shown(component, quantity, units) << ", plates " << shown(plates, quantity, units) << " ("
+      << (plates >= component ? "+" : "") << fixedDecimals(100 * (plates / component - 1), 0) << " %)";
     return s.str();
-}
-
-std::string limitWords(const PlateMomentRotation& r, double strainLimit) {
-    switch (r.limit) {
-    case PlateLimit::PlasticStrain: return "plastic strain of " + fixedDecimals(100 * strainLimit, 1) + " % in " + r.limitPart;
-    case PlateLimit::BoltFracture: return "fracture of a bolt of " + r.limitPart;
-    case PlateLimit::WeldFracture: return "fracture of " + r.limitPart;
-    case PlateLimit::Rotation: return "the largest rotation looked at; most used: " + r.limitPart;
-    case PlateLimit::NoEquilibrium: return r.message;
-    case PlateLimit::None: break;
-    }
-    return {};
 }
 
 std::string curveTable(const PlateMomentRotation& r) {
@@ -46,78 +40,227 @@ std::string curveTable(const PlateMomentRotation& r) {
     return s.str();
 }
 
-// Value on a mesh of size zero from three sizes in one ratio, and the order seen; nothing when they do not approach.
-struct Extrapolated {
-    double value = 0, order = 0;
+void print(const PlateStrength& s, double strainLimit, UnitSystem units, bool isTwoSided) {
+    std::cout << "  " << s.id << ": " << strengthSentence(s, strainLimit) << ".\n";
+    if (!s.isLoaded) return;
+    if (!s.message.empty()) std::cout << "    " << s.message << "\n";
+    const BoltUse* worst = nullptr;
+    for (const BoltUse& b : s.bolts)
+        if (!worst || b.utilisation() > worst->utilisation()) worst = &b;
+    if (worst)
+        std::cout << "    worst bolt: " << partName(worst->row, isTwoSided) << ", tension "
+                  << shown(worst->tension, Quantity::Force, units) << " with prying, shear "
+                  << shown(worst->shear, Quantity::Force, units) << ", use " << fixedDecimals(worst->utilisation(), 2) << "\n";
+    std::cout << "    equilibrium: " << significant(s.balance.left, 2) << " N left of "
+              << shown(s.balance.applied, Quantity::Force, units) << ", residual " << significant(s.balance.residual, 2) << "\n";
+}
+
+void print(const PlateBuckling& b, bool isTwoSided) {
+    std::cout << "  " << b.id << ": ";
+    if (b.modes.empty()) {
+        std::cout << (b.message.empty() ? "no buckling factor" : b.message) << "\n";
+        return;
+    }
+    std::cout << b.modes.size() << " modes" << (b.isComplete ? ", none missed" : ", perhaps not all") << ": ";
+    for (std::size_t i = 0; i < b.modes.size() && i < 3; ++i)
+        std::cout << (i > 0 ? "; " : "") << fixedDecimals(b.modes[i].factor, 1) << " " << reachWords(b.modes[i], isTwoSided)
+                  << " (" << fixedDecimals(100 * b.modes[i].shares.front().energy, 0) << " %)";
+    std::cout << "\n";
+}
+
+int converge(const ResolvedJoint& joint, const PlatesCommand& c, UnitSystem units) {
+    const auto run = convergenceOf(joint, c.side == "left" ? SideId::Left : SideId::Right, c.tension == "bottom");
+    if (!run) return fail(run.error());
+    std::cout << joint.mark << ", beam on the " << name(run->side) << ", tension at the " << c.tension << ":\n  freedoms";
+    for (const auto& s : run->sizes) std::cout << " " << s.freedoms;
+    std::cout << "\n";
+    const auto say = [&](const char* what, auto value, Quantity quantity, const PlateConvergence::Estimate& e) {
+        std::cout << "  " << what << " on sizes 2, 1.41, 1: ";
+        for (std::size_t i = 0; i < run->sizes.size(); ++i)
+            std::cout << (i > 0 ? ", " : "") << shown(value(run->sizes[i]), quantity, units);
+        if (e.isSteady)
+            std::cout << "; extrapolated " << shown(e.value, quantity, units) << " (order " << fixedDecimals(e.order, 1)
+                      << "), error of the finest about " << fixedDecimals(100 * e.error, 1) << " %\n";
+        else
+            std::cout << "; the three do not approach a value steadily, so none is extrapolated: they lie within "
+                      << fixedDecimals(100 * e.error, 1) << " %\n";
+    };
+    say(
+        "M_j,Rd", [](const auto& s) { return s.M_j_Rd; }, Quantity::Moment, run->M_j_Rd);
+    say(
+        "S_j,ini", [](const auto& s) { return s.S_j_ini; }, Quantity::Stiffness, run->S_j_ini);
+    std::cout << "  Largest elastic stress, in " << run->peakPart << ", grows like size to the power "
+              << fixedDecimals(-run->peakExponent, 2)
+              << (run->peakExponent > 0.1
+                      ? ": the singular stress of a corner, without a limit of its own; plastic strain is what is judged.\n"
+                      : ": it approaches a value.\n");
+    return allWithin;
+}
+
+struct FieldName {
+    const char* name;
+    PlateField field;
 };
-std::optional<Extrapolated> extrapolated(double coarse, double middle, double fine, double ratio) {
-    const double first = middle - coarse, second = fine - middle;
-    if (first * second <= 0 || std::abs(second) >= std::abs(first)) return std::nullopt;
-    const double factor = first / second;
-    return Extrapolated{fine + second / (factor - 1), std::log(factor) / std::log(ratio)};
+constexpr FieldName fields[] = {{"parts", PlateField::None},
+                                {"stress", PlateField::Stress},
+                                {"strain", PlateField::Strain},
+                                {"pressure", PlateField::Pressure},
+                                {"displacement", PlateField::Displacement},
+                                {"yield", PlateField::Utilisation}};
+constexpr NamedView views[] = {NamedView::Elevation, NamedView::PlateRight, NamedView::PlateLeft, NamedView::Plan,
+                               NamedView::Oblique};
+
+const PlateStrength* setOf(const PlateStudy& study, const std::string& id) {
+    for (const PlateStrength& s : study.sets)
+        if (s.isLoaded && (id.empty() || s.id == id)) return &s;
+    return nullptr;
+}
+
+int picture(const PlatesCommand& c, const PlateStudy& study, UnitSystem units) {
+    const PlateScene scene(study.geometry);
+    SceneState state;
+    PlatePictureOptions o;
+    o.width = 1000;
+    o.height = 720;
+    o.units = units;
+    o.palette = &lightPalette();
+    for (const FieldName& f : fields)
+        if (c.field == f.name) state.field = f.field;
+    const PlateStrength* set = setOf(study, c.set);
+    if (!set)
+        return fail(
+            {{Severity::Error, c.set, "There is no set with forces to draw" + (c.set.empty() ? "." : " named " + c.set + ".")}});
+    if (c.mode > 0) {
+        const PlateBuckling* found = nullptr;
+        for (const PlateBuckling& b : study.buckling)
+            if (b.set == set->set) found = &b;
+        if (!found || c.mode > static_cast<int>(found->modes.size()))
+            return fail({{Severity::Error, "mode", "Set " + set->id + " has no mode " + std::to_string(c.mode) + "."}});
+        const PlateMode& mode = found->modes[c.mode - 1];
+        state.shape = &mode.shape;
+        state.deformation = scene.size() / 20;
+        o.title = set->id + ", mode " + std::to_string(c.mode) + ", factor " + fixedDecimals(mode.factor, 2) + ", " +
+                  reachWords(mode, false);
+    } else if (set->fullFrame >= 0) {
+        state.frame = &set->frames[set->fullFrame];
+        state.deformation = scene.sensibleScale(state.frame->displacement);
+        o.title = set->id + ", " + nameOf(state.field) + ", " + fixedDecimals(100 * state.frame->factor, 0) + " % of the set";
+    }
+    Camera camera;
+    for (NamedView v : views) {
+        std::string known = nameOf(v);
+        for (char& letter : known)
+            if (letter == ' ') letter = '-';
+        if (c.view == known) camera = Camera::towards(v);
+    }
+    const double yield = study.geometry.parts.empty() ? 0 : study.geometry.parts.front().f_y;
+#ifdef ZG_WITH_PDF
+    qputenv("QT_QPA_PLATFORM", "offscreen"); // fonts and painting only: no display is needed or opened
+    int argc = 1;
+    char name[] = "zg";
+    char* argv[] = {name, nullptr};
+    const QGuiApplication application(argc, argv);
+    const auto written = writePicture(c.png, platePicture(scene, state, camera, yield, o).drawing, *o.palette, 1);
+    if (!written) return fail({written.error()});
+#else
+    const PlatePicture drawn = platePicture(scene, state, camera, yield, o);
+    if (!put(c.png, pngBytes(*drawn.scene))) return couldNot;
+#endif
+    return allWithin;
 }
 
 } // namespace
 
 int plates(const PlatesCommand& c) {
-    const auto job = load(c.file, c.joint);
+    auto job = load(c.file, c.joint);
     if (!job) return fail(job.error());
-    const Joint& joint = job->joints.front();
-    const SideId side = c.side == "left" ? SideId::Left : SideId::Right;
-    const bool isReversed = c.tension == "bottom";
+    Joint& joint = job->joints.front();
+    if (c.size != 1) {
+        if (!joint.plates) joint.plates = PlateSpec{};
+        joint.plates->sizeFactor = c.size;
+    }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());
-    MomentRotationSettings settings;
-    settings.model.sizeFactor = c.size;
-    std::ostringstream vtu;
-    if (!c.vtu.empty()) settings.atEnd = [&](const fe::Analysis& a) { fe::writeVtu(vtu, a); };
-    const auto result = momentRotation(*resolved, side, isReversed, settings);
-    if (!result) return fail(result.error());
-
-    Joint bare = joint; // resistances for both signs
-    bare.actions.clear();
-    const auto component = verify(*job, bare);
     const UnitSystem units = job->settings.units;
-    std::cout << joint.mark << ", beam on the " << name(side) << ", tension at the " << (isReversed ? "bottom" : "top")
-              << ", no axial force:\n";
-    const ConnectionResult* other = component ? componentOf(*component, side, isReversed) : nullptr;
-    if (other) {
-        std::cout << beside("M_j,Rd ", other->M_j_Rd, result->M_j_Rd, Quantity::Moment, units);
-        std::cout << beside("S_j,ini", other->stiffness.S_j_ini, result->S_j_ini, Quantity::Stiffness, units);
+    if (c.isConverging) return converge(*resolved, c, units);
+
+    StudyScope scope;
+    const auto wants = [&](const char* what) { return c.only.empty() || c.only == what; };
+    scope.strength = wants("strength") || wants("buckling");
+    scope.buckling = wants("buckling");
+    scope.curves = wants("curves");
+    scope.overStrength = wants("over-strength");
+    const auto study = studyPlates(*resolved, resultKey(*job, joint), scope);
+    if (!study) return fail(study.error());
+    const double limit = resolved->plates.strainLimit;
+    const bool isTwoSided = joint.left.has_value();
+    std::cout << joint.mark << " by plates: elements of " << fixedDecimals(study->elementSize, 0) << " mm at the bolts"
+              << (study->freedoms ? ", " + std::to_string(study->freedoms) + " freedoms" : "") << ".\n";
+    if (!study->mechanismWords.empty()) {
+        std::cout << study->mechanismWords << "\n" << looseRemedy() << "\n";
+        return couldNot;
     }
-    std::cout << "  The plates end at " << limitWords(*result, resolved->plates.strainLimit) << ".\n";
-    for (const PlateRow& row : result->rows)
-        std::cout << "  " << partId(row.row) << ": bolts " << shown(row.tension, Quantity::Force, units) << ", prying included\n";
-    std::cout << "  contact: " << shown(result->contact, Quantity::Force, units) << "\n";
-    if (c.isConverging) {
-        // Two coarser meshes in the same ratio.
-        const double ratio = std::sqrt(2.0);
-        std::vector<PlateMomentRotation> coarser;
-        for (double factor : {ratio * ratio, ratio}) {
-            MomentRotationSettings s = settings;
-            s.atEnd = {};
-            s.model.sizeFactor = c.size * factor;
-            const auto r = momentRotation(*resolved, side, isReversed, s);
-            if (!r) return fail(r.error());
-            coarser.push_back(*r);
+    if (!study->sets.empty()) std::cout << "Strength, to " << fixedDecimals(100 * limit, 1) << " % plastic strain\n";
+    for (const PlateStrength& s : study->sets) print(s, limit, units, isTwoSided);
+    if (!study->buckling.empty()) std::cout << "Buckling factors on the sets\n";
+    for (const PlateBuckling& b : study->buckling) print(b, isTwoSided);
+    const std::vector<ConnectionResult> bare = bareConnections(*job, joint);
+    std::vector<Reconciliation> compared;
+    if (!study->curves.empty()) std::cout << "Moment-rotation\n";
+    for (const PlateMomentRotation& m : study->curves) {
+        std::cout << "  " << name(m.side) << ", tension at the " << (m.isReversed ? "bottom" : "top") << ": ";
+        const ConnectionResult* other = find(bare, m.side, m.isReversed);
+        if (!other) {
+            std::cout << "M_j,Rd " << shown(m.M_j_Rd, Quantity::Moment, units) << "\n";
+            continue;
         }
-        const auto say = [&](const std::string& what, double coarse, double middle, double fine, Quantity quantity) {
-            std::cout << "  " << what << " on sizes 2, 1.41, 1: " << shown(coarse, quantity, units) << ", "
-                      << shown(middle, quantity, units) << ", " << shown(fine, quantity, units);
-            if (const auto e = extrapolated(coarse, middle, fine, ratio))
-                std::cout << "; extrapolated " << shown(e->value, quantity, units) << " (order " << fixedDecimals(e->order, 1)
-                          << ", error about " << fixedDecimals(100 * std::abs(fine / e->value - 1), 1) << " %)\n";
-            else
-                std::cout << "; the three do not approach a value steadily, so none is extrapolated\n";
-        };
-        say("M_j,Rd", coarser[0].M_j_Rd, coarser[1].M_j_Rd, result->M_j_Rd, Quantity::Moment);
-        say("S_j,ini", coarser[0].S_j_ini, coarser[1].S_j_ini, result->S_j_ini, Quantity::Stiffness);
+        const PlateClass k = classOf(m, *other);
+        std::cout << beside("M_j,Rd", other->M_j_Rd, m.M_j_Rd, Quantity::Moment, units) << "\n    "
+                  << beside("S_j,ini", other->stiffness.S_j_ini, m.S_j_ini, Quantity::Stiffness, units)
+                  << "\n    class: component " << wordOf(other->classification.stiffness) << ", "
+                  << wordOf(other->classification.strength) << "; plates " << wordOf(k.stiffness) << ", " << wordOf(k.strength)
+                  << "\n    ends at " << limitWords(m.limit, m.limitPart, limit) << ", " << fixedDecimals(1e3 * m.phi_Cd, 1)
+                  << " mrad\n";
+        compared.push_back(reconcile(*other, m));
+        for (const CounterpartRow& row : compared.back().rows)
+            if (row.row >= 0 || row.reason != PartingReason::None)
+                std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units)
+                          << (row.reason == PartingReason::None ? "" : std::string(". ") + sentenceOf(row.reason)) << "\n";
     }
-    std::cout << "  " << result->freedoms
-              << " freedoms. Not done by plates yet: action sets, axial force, shear, buckling, bolt fracture.\n";
-    if (!c.curve.empty() && !put(c.curve, curveTable(*result))) return couldNot;
-    if (!c.vtu.empty() && !put(c.vtu, vtu.str())) return couldNot;
-    return result->isComplete ? allWithin : couldNot;
+    if (!study->overStrength.empty()) std::cout << "Over-strength of the beams (not a check unless the frame needs it)\n";
+    for (const PlateStrength& s : study->overStrength) print(s, limit, units, isTwoSided);
+    for (const std::string& note : study->notes) std::cout << note << "\n";
+
+    if (!c.curve.empty()) {
+        for (const PlateMomentRotation& m : study->curves)
+            if (m.side == (c.side == "left" ? SideId::Left : SideId::Right) && m.isReversed == (c.tension == "bottom") &&
+                !put(c.curve, curveTable(m)))
+                return couldNot;
+    }
+    if (!c.json.empty() && !put(c.json, plateJson(joint, *study, compared, limit))) return couldNot;
+    const PlateStrength* set = setOf(*study, c.set);
+    const PlateFrame* frame = set && set->fullFrame >= 0 ? &set->frames[set->fullFrame] : nullptr;
+    if (!c.gltf.empty()) {
+        double most = 0;
+        if (frame)
+            for (const auto& s : frame->stress) most = std::max<double>(most, *std::max_element(s.begin(), s.end()));
+        if (!put(c.gltf, gltf(study->geometry, frame, most))) return couldNot;
+    }
+    if (!c.vtu.empty()) {
+        if (!set) return fail({{Severity::Error, c.set, "There is no set with forces to write as VTU."}});
+        StrengthSettings settings;
+        settings.wantsReserve = settings.keepsFrames = false;
+        std::ostringstream vtu;
+        settings.atFull = [&](const fe::Analysis& a) { fe::writeVtu(vtu, a); };
+        if (const auto run = analyseSet(*resolved, joint.actions[set->set], set->set, settings); !run) return fail(run.error());
+        if (!put(c.vtu, vtu.str())) return couldNot;
+    }
+    if (!c.png.empty())
+        if (const int code = picture(c, *study, units); code != allWithin) return code;
+    // Over-strength is said, not judged.
+    for (const Check& check : plateChecks(*study, limit))
+        if (check.state == CheckState::Over && check.code != CheckCode::PlatesOverStrength) return somethingOver;
+    return allWithin;
 }
 
 } // namespace zg::cli

@@ -111,7 +111,8 @@ using JointResultPtr = std::shared_ptr<const JointResult>;
 [[nodiscard]] const Check* governingCheck(const JointResult& result);
 
 /// The checks people look at: the worst of each kind, side and rows over all sets, sorted by utilisation; then what is not done.
-[[nodiscard]] std::vector<Check> ledger(const JointResult& result);
+/// `others`: checks by another method, which join.
+[[nodiscard]] std::vector<Check> ledger(const JointResult& result, const std::vector<Check>& others = {});
 /// The connection a check belongs to, or the one with the largest utilisation.
 [[nodiscard]] const ConnectionResult* connectionOf(const JointResult& result, const Check* check);
 

@@ -193,16 +193,18 @@ tl::expected<JointResult, Diagnostics> verify(const Job& job, const Joint& joint
 }
 
 bool sameKind(const Check& a, const Check& b) {
-    return a.code == b.code && a.side == b.side && a.group == b.group && a.isReversed == b.isReversed;
+    return a.code == b.code && a.side == b.side && a.group == b.group && a.isReversed == b.isReversed &&
+           (a.method == CheckMethod::Component || a.parts[0] == b.parts[0]);
 }
 
 const Check* governingCheck(const JointResult& result) {
     return result.governing >= 0 ? &result.checks[static_cast<std::size_t>(result.governing)] : nullptr;
 }
 
-std::vector<Check> ledger(const JointResult& result) {
-    std::vector<Check> list;
-    for (const Check& c : result.checks) {
+std::vector<Check> ledger(const JointResult& result, const std::vector<Check>& others) {
+    std::vector<Check> list, all = result.checks;
+    all.insert(all.end(), others.begin(), others.end());
+    for (const Check& c : all) {
         const auto twin = std::find_if(list.begin(), list.end(), [&](const Check& other) { return sameKind(c, other); });
         if (twin == list.end())
             list.push_back(c);

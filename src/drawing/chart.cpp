@@ -1,7 +1,9 @@
 #include "drawing/chart.h"
 #include "base/text.h"
+#include "compare/reconcile.h"
 #include "component/stiffness.h"
 #include "drawing/pieces.h"
+#include "plates/plate_result.h"
 #include "words/phrases.h"
 #include <algorithm>
 #include <cmath>
@@ -26,6 +28,7 @@ public:
         wedges();
         axes();
         if (o_.datum && !o_.datum->curve.empty()) curve(*o_.datum, Tone::FaintInk, 1.2, true);
+        if (o_.plates) plates();
         curve(c_, Tone::Ink, 2, false);
         demands();
         return std::move(d_);
@@ -39,6 +42,10 @@ private:
         const double plateau = 1.6;
         maxPhi_ = c_.curve.back().phi * plateau;
         maxM_ = c_.M_j_Rd * 1.18;
+        if (o_.plates) {
+            maxM_ = std::max(maxM_, 1.12 * o_.plates->M_j_Rd);
+            maxPhi_ = std::max(maxPhi_, std::min(1.1 * o_.plates->phi_Cd, 3 * maxPhi_));
+        }
         for (const ConnectionResult& other : result_.connections)
             if (isMine(other)) maxM_ = std::max(maxM_, 1.12 * std::min(other.M_Ed, 1.6 * c_.M_j_Rd));
         left_ = 58;
@@ -123,6 +130,26 @@ private:
                                  "M_j_Rd " + shown(c.M_j_Rd, Quantity::Moment, o_.units) +
                                      (isKnown || o_.width < 600 ? "" : ", rotation capacity not covered"),
                                  textSize::small, Tone::Ink);
+        label.hasHalo = true;
+    }
+
+    // The plate method's curve to its own end: a rotation the plates vouch for.
+    void plates() {
+        const PlateMomentRotation& p = *o_.plates;
+        std::vector<Point2> points;
+        for (const PlateCurvePoint& at : p.curve)
+            if (at.phi <= maxPhi_ && at.M <= maxM_) points.push_back({x(at.phi), y(at.M)});
+        if (points.size() < 2) return;
+        const Tone tone = o_.arePlatesStale ? Tone::FaintInk : Tone::Accent;
+        d_.polyline(points, tone, 1.8).isDashed = o_.arePlatesStale;
+        const Point2 end = points.back();
+        d_.polyline({{end.x - 4, end.y - 4}, {end.x + 4, end.y + 4}}, tone, 1.6);
+        d_.polyline({{end.x - 4, end.y + 4}, {end.x + 4, end.y - 4}}, tone, 1.6);
+        const PlateClass k = classOf(p, c_);
+        std::string text =
+            o_.arePlatesStale ? "plates, of another state" : "plates " + shown(p.M_j_Rd, Quantity::Moment, o_.units);
+        if (k.stiffness != StiffnessClass::NotGiven && !o_.arePlatesStale) text += std::string(", ") + wordOf(k.stiffness);
+        Shape& label = d_.label({std::min(end.x, right_) - 6, end.y + 14}, text, textSize::small, tone, Align::Right);
         label.hasHalo = true;
     }
 

@@ -4,10 +4,14 @@
 
 namespace zg {
 
+struct PlateMomentRotation;
+
 struct ChartOptions {
     double width = 640, height = 160;
     UnitSystem units = UnitSystem::SI;
-    const ConnectionResult* datum = nullptr; ///< curve of the datum state, drawn faintly
+    const ConnectionResult* datum = nullptr;     ///< curve of the datum state, drawn faintly
+    const PlateMomentRotation* plates = nullptr; ///< curve of the plate method
+    bool arePlatesStale = false;                 ///< it belongs to another state of the joint
 };
 
 /// Moment-rotation strip of a connection: its curve, the wedges of rigid and pinned, demand points of all sets of the same side

@@ -35,6 +35,7 @@ bool hits(const Shape& s, Point2 p) {
     case Shape::Kind::Polygon: return isInside(s.points, p) || distanceToLine(s.points, true, p) < 3.5;
     case Shape::Kind::Polyline: return distanceToLine(s.points, false, p) < 5;
     case Shape::Kind::Circle: return std::hypot(p.x - s.points[0].x, p.y - s.points[0].y) <= s.radius + 2;
+    case Shape::Kind::Image: return false; // what it shows is found by its own ids
     case Shape::Kind::Text: {
         const double w = 0.62 * s.size * static_cast<double>(s.text.size()) + 6;
         const double x0 = s.points[0].x - (s.align == Align::Left ? 3 : s.align == Align::Centre ? w / 2 : w - 3);
@@ -53,6 +54,15 @@ Shape& Drawing::polygon(std::vector<Point2> points, Tone fill, Tone stroke, doub
     s.fill = fill;
     s.stroke = stroke;
     s.width = lineWidth;
+    shapes.push_back(std::move(s));
+    return shapes.back();
+}
+
+Shape& Drawing::image(Point2 topLeft, Point2 bottomRight, std::shared_ptr<const Picture> picture) {
+    Shape s;
+    s.kind = Shape::Kind::Image;
+    s.points = {topLeft, bottomRight};
+    s.picture = std::move(picture);
     shapes.push_back(std::move(s));
     return shapes.back();
 }

@@ -2,12 +2,15 @@
 #include "drawing/tokens.h"
 #include "joint/assembly.h"
 #include "joint/edit.h"
+#include <memory>
 #include <optional>
 #include <string>
 #include <variant>
 #include <vector>
 
 namespace zg {
+
+struct Picture;
 
 /// A force arrow on the Sheet that can be edited in place.
 struct ForceRef {
@@ -24,7 +27,7 @@ enum class Align { Left, Centre, Right };
 
 /// One primitive on the page: pixels at 96 dpi, y downwards. Plain data: painted by the window, the PDF and the SVG writer alike.
 struct Shape {
-    enum class Kind { Polygon, Polyline, Circle, Text };
+    enum class Kind { Polygon, Polyline, Circle, Text, Image };
     Kind kind = Kind::Polygon;
     std::vector<Point2> points; ///< circle: its centre; text: its anchor on the base line
     double radius = 0;
@@ -38,7 +41,8 @@ struct Shape {
     bool isSymbol = false, isBold = false;
     double size = 0;
     Align align = Align::Left;
-    bool hasHalo = false; ///< text on top of lines: paper behind it
+    bool hasHalo = false;                   ///< text on top of lines: paper behind it
+    std::shared_ptr<const Picture> picture; ///< image: its pixels, between the two points
     Target target;
     bool isGhost = false;   ///< a fitting that could be added: shown faintly, and clearly under the mouse
     bool isHotZone = false; ///< not drawn, only clickable
@@ -55,6 +59,7 @@ struct Drawing {
     Shape& polyline(std::vector<Point2> points, Tone stroke, double width);
     Shape& circle(Point2 centre, double radius, Tone fill, Tone stroke, double width);
     Shape& label(Point2 at, const std::string& text, double size, Tone tone, Align align = Align::Left);
+    Shape& image(Point2 topLeft, Point2 bottomRight, std::shared_ptr<const Picture> picture);
     Shape& symbol(Point2 at, const std::string& text, double size, Tone tone, Align align = Align::Left);
 };
 

@@ -1,6 +1,7 @@
 #include "drawing/svg.h"
 #include "base/text.h"
 #include "base/typeset.h"
+#include "scene/png.h"
 #include <cstdio>
 
 namespace zg {
@@ -68,6 +69,11 @@ std::string svg(const Drawing& d, const Palette& p) {
         case Shape::Kind::Circle:
             out += "<circle cx=\"" + num(s.points[0].x) + "\" cy=\"" + num(s.points[0].y) + "\" r=\"" + num(s.radius) + "\"" +
                    paint(s, p) + "/>\n";
+            break;
+        case Shape::Kind::Image:
+            out += "<image x=\"" + num(s.points[0].x) + "\" y=\"" + num(s.points[0].y) + "\" width=\"" +
+                   num(s.points[1].x - s.points[0].x) + "\" height=\"" + num(s.points[1].y - s.points[0].y) +
+                   "\" href=\"data:image/png;base64," + base64(pngBytes(*s.picture)) + "\"/>\n";
             break;
         case Shape::Kind::Text: out += textShape(s, p); break;
         }

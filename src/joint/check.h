@@ -30,6 +30,15 @@ enum class CheckCode {
     RibShear,
     RibWeld,
     AxialForce,
+    // plate method
+    PlatesReserve,
+    PlatesOverStrength,
+    PlateStrain,
+    PlatesBolt,
+    PlatesWeld,
+    PlatesWeldDeformation,
+    PlateBucklingFactor,
+    PlateBucklingReduced,
     // detailing
     EndDistance,
     EdgeDistancePlate,
@@ -68,10 +77,14 @@ enum class CheckState { Within, Close, Over, NotDone, NotApplicable };
 /// met or not whatever the set. Detailing: geometry, met or not. NotDone: listed so that nobody takes silence for a check.
 enum class CheckGroup { Strength, Rule, Detailing, NotDone };
 
+/// By which method.
+enum class CheckMethod { Component, Plates };
+
 /// One verified limit state.
 struct Check {
     CheckCode code = CheckCode::JointMoment;
     CheckGroup group = CheckGroup::Strength;
+    CheckMethod method = CheckMethod::Component;
     CheckState state = CheckState::Within;
     SideId side = SideId::Right;
     bool isReversed = false;         ///< tension at the bottom flange
@@ -82,7 +95,7 @@ struct Check {
     double utilisation = 0;
     const char* clause = "";
     PartRef parts[3];
-    int partCount = 0;
+    int partCount = 0; ///< the first part of a check by plates tells it from others of its kind
     void add(PartRef part) {
         if (partCount < 3) parts[partCount++] = part;
     }

@@ -243,7 +243,7 @@ struct OutOfPlaneForces {
     static constexpr bool hasFields = true;
     double V_y = 0, M_z = 0, T = 0;
     template <class Self, class V_> static void fields(Self& s, V_& v) {
-        v(Field{"V_y", Quantity::Force, -1e9, 1e9, "shear force across the frame, towards the reader"}, s.V_y);
+        v(Field{"V_y", Quantity::Force, -1e9, 1e9, "shear force across the frame, away from the reader"}, s.V_y);
         v(Field{"M_z", Quantity::Moment, -1e12, 1e12, "bending moment about the minor axis, right-handed about the upward axis"},
           s.M_z);
         v(Field{"T", Quantity::Moment, -1e12, 1e12, "torsion, right-handed about the beam's axis away from the column"}, s.T);

@@ -26,8 +26,7 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
             bolt.plates.push_back(patch(flangeShells, y, z, radius));
             bolt.plates.push_back(patch(plateShells, y, z, radius));
             const double k = youngsModulus * s.bolt.A_s / strength.L_b, ratio = strength.F_t_Rd / strength.F_v_Rd;
-            bolt.law.ellipsoid = {
-                {k, strength.k_shear, strength.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.F_t_Rd, 1e-3 * k};
+            bolt.law.ellipsoid = {{k, strength.k_shear, strength.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.F_t_Rd, 0};
             bolt.law.isTensionOnly = true;
             bolt.law.fracture = strength.fractureLength;
             JointModel::Bolt placed;

@@ -24,8 +24,9 @@ struct JointModel {
     struct Weld {
         PartRef part;
         int firstLink = 0, linkCount = 0;
-        double strength = 0; ///< of the directional method, MPa; 0: as strong as the plate
-        double fracture = 0; ///< plastic deformation at which a transverse fillet breaks, mm
+        double strength = 0;  ///< of the directional method, MPa; 0: as strong as the plate
+        double fracture = 0;  ///< plastic deformation at which a transverse fillet breaks, mm
+        bool isDouble = true; ///< points on both sides of the edge take turns
     };
     std::vector<Weld> welds;
     struct Contact {

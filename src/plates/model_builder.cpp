@@ -148,8 +148,8 @@ void ModelBuilder::lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towar
         link.law = law;
         out_.model.links.push_back(link);
     }
-    out_.welds.push_back(
-        {ref, first, static_cast<int>(out_.model.links.size()) - first, strength, strength > 0 ? filletFracture(throat) : 0});
+    out_.welds.push_back({ref, first, static_cast<int>(out_.model.links.size()) - first, strength,
+                          strength > 0 ? filletFracture(throat) : 0, false});
 }
 
 // In touch by construction; thicker root strips are thicker on their far side. `thicknesses`: of both plates together.

@@ -4,12 +4,45 @@
 #include "plates/end_forces.h"
 #include <algorithm>
 #include <cmath>
+#include <unordered_map>
 
 namespace zg {
 
 namespace {
 
 Float3 asFloat(fe::Vec3 v) { return {static_cast<float>(v.x), static_cast<float>(v.y), static_cast<float>(v.z)}; }
+
+// Stress and strain at the corners: what the material answered at the nearest integration point, nothing continued beyond it, and
+// the mean of a part's shells at a node.
+void fieldsAtCorners(const fe::Analysis& a, PlateFrame& f) {
+    const fe::Model& m = a.model();
+    f.stress.assign(m.shells.size(), {});
+    f.strain.assign(m.shells.size(), {});
+    struct Sum {
+        float stress = 0, strain = 0, count = 0;
+    };
+    std::unordered_map<long long, Sum> sums; // (part, node)
+    const auto sumAt = [&](const fe::Shell& s, int k) -> Sum& {
+        return sums[static_cast<long long>(s.part) * static_cast<long long>(m.nodes.size()) + s.nodes[k]];
+    };
+    for (std::size_t e = 0; e < m.shells.size(); ++e) {
+        const std::array<fe::PointStress, 4> at = fe::pointStresses(a, static_cast<int>(e));
+        const bool isTriangle = m.shells[e].isTriangle();
+        for (int k = 0; k < (isTriangle ? 3 : 4); ++k) {
+            const fe::PointStress& p = at[isTriangle ? 0 : k];
+            Sum& sum = sumAt(m.shells[e], k);
+            sum.stress += static_cast<float>(p.largestEquivalent());
+            sum.strain += static_cast<float>(p.largestPlasticStrain());
+            sum.count += 1;
+        }
+    }
+    for (std::size_t e = 0; e < m.shells.size(); ++e)
+        for (int k = 0; k < (m.shells[e].isTriangle() ? 3 : 4); ++k) {
+            const Sum& sum = sumAt(m.shells[e], k);
+            f.stress[e][k] = sum.stress / sum.count;
+            f.strain[e][k] = sum.strain / sum.count;
+        }
+}
 
 } // namespace
 
@@ -30,10 +63,17 @@ PlateGeometry geometryOf(const ResolvedJoint& joint, const JointModel& m) {
     }
     for (const JointModel::Bolt& b : m.bolts)
         g.bolts.push_back({b.row, asFloat(b.head), asFloat(b.nut), joint.side(b.row.side)->bolt.d});
+    // Points of a weld on both sides of an edge alternate; a line each.
     for (const JointModel::Weld& w : m.welds) {
-        PlateGeometry::Weld weld{w.part, {}};
-        for (int i = 0; i < w.linkCount; ++i) weld.points.push_back(asFloat(m.model.links[w.firstLink + i].a.position));
-        g.welds.push_back(weld);
+        const int lines = w.isDouble ? 2 : 1;
+        for (int line = 0; line < lines; ++line) {
+            PlateGeometry::Weld weld{w.part, {}};
+            for (int i = line; i < w.linkCount; i += lines) {
+                const fe::Attachment& at = m.model.links[w.firstLink + i].a;
+                weld.points.push_back(asFloat(at.position));
+            }
+            g.welds.push_back(weld);
+        }
     }
     return g;
 }
@@ -49,14 +89,7 @@ PlateFrame frameOf(const fe::Analysis& a, const JointModel& m, double factor) {
     PlateFrame f;
     f.factor = factor;
     f.displacement = shapeOf(a.state().freedoms);
-    const auto floats = [](const std::vector<std::array<double, 4>>& from) {
-        std::vector<std::array<float, 4>> to(from.size());
-        for (std::size_t e = 0; e < from.size(); ++e)
-            for (int k = 0; k < 4; ++k) to[e][k] = static_cast<float>(from[e][k]);
-        return to;
-    };
-    f.stress = floats(fe::nodalField(a, fe::FieldKind::EquivalentStress).corner);
-    f.strain = floats(fe::nodalField(a, fe::FieldKind::PlasticStrain).corner);
+    fieldsAtCorners(a, f);
     // Pressure at the nodes of the plate that presses: force over area of the points that hang on each node.
     std::vector<double> force(m.model.nodes.size(), 0), area(m.model.nodes.size(), 0);
     std::vector<char> presses(m.model.parts.size(), 0);

@@ -55,10 +55,18 @@ public:
         case_ = m_.model.addCase("set " + set_.id);
         m_.model.cases[case_].forces = forces_;
         Diagnostics found;
-        analysis_ = fe::Analysis::create(m_.model, found, {1e-6, 30, 2});
-        out_.model = m_.model;
-        if (!analysis_) return tl::unexpected(found);
-        toTheSet();
+        // A first step that goes far beyond the limit says only that the limit is below it: start again with smaller ones.
+        for (double first : {0.34, 0.06, 0.012}) {
+            analysis_ = fe::Analysis::create(m_.model, found, {1e-6, 30, 2});
+            if (!analysis_) return tl::unexpected(found);
+            s.frames.clear();
+            s.limit = PlateLimit::None;
+            s.message.clear();
+            s.reserve = s.reached = lastUse_ = lastFactor_ = 0;
+            isTooCoarse_ = false;
+            toTheSet(first);
+            if (!isTooCoarse_ || isCancelled()) break;
+        }
         s.balance = balanceOf(*analysis_, scaled(s.reached));
         if (settings_.atFull) settings_.atFull(*analysis_);
         if (settings_.wantsBuckling && !isCancelled()) buckling();
@@ -110,24 +118,29 @@ private:
         return true;
     }
 
-    void toTheSet() {
+    void toTheSet(double first) {
         fe::Stage stage;
         stage.id = "set " + set_.id;
         stage.factors.assign(m_.model.cases.size(), 0);
         stage.factors[case_] = 1;
-        stage.firstStep = stage.largestStep = 0.34;
-        stage.smallestStep = 0.02;
+        stage.firstStep = stage.largestStep = first;
+        stage.smallestStep = 0.01;
         // In thirds while elastic, in small steps from first yield on.
         bool isElastic = true;
         const auto onStep = [&](const fe::Analysis&, const fe::Step&) {
             isWithin_ = look(true);
+            isTooCoarse_ = !isWithin_ && lastFactor_ == 0 && first > 0.02;
             const bool wasElastic = isElastic;
             isElastic = lastUse_ < 0.01 && isWithin_;
             return isElastic || (!wasElastic && isWithin_);
         };
         fe::RunResult run = analysis_->run(stage, onStep, progress_);
+        const bool hasFailed = run.reason == fe::StopReason::LimitLoad || run.reason == fe::StopReason::NotConverged ||
+                               run.reason == fe::StopReason::Fracture;
+        isTooCoarse_ = isTooCoarse_ || (hasFailed && lastFactor_ == 0 && first > 0.02);
+        if (isTooCoarse_) return;
         if (run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
-            stage.firstStep = stage.largestStep = 0.12 / (1 - factorNow());
+            stage.firstStep = stage.largestStep = std::min(0.12, first) / (1 - factorNow());
             run = analysis_->run(stage, onStep, progress_);
         }
         // The whole set is looked at even when its limit has been met on the way.
@@ -195,6 +208,8 @@ private:
         if (run.reason == fe::StopReason::Fracture) {
             s.limit = PlateLimit::BoltFracture;
             if (!run.ids.empty()) s.limitPart = run.ids.front();
+            s.message = "Bolts of " + s.limitPart + " break at " + std::to_string(static_cast<int>(100 * factorNow() + 0.5)) +
+                        " % of the set.";
         }
     }
 
@@ -235,7 +250,7 @@ private:
     std::unique_ptr<fe::Analysis> analysis_;
     int case_ = 0;
     double lastUse_ = 0, lastFactor_ = 0;
-    bool isWithin_ = true;
+    bool isWithin_ = true, isTooCoarse_ = false;
 };
 
 } // namespace

@@ -1,7 +1,9 @@
 #include "print/painter.h"
 #include "drawing/pieces.h"
 #include "print/fonts.h"
+#include "scene/rasteriser.h"
 #include <QFontMetricsF>
+#include <QImage>
 #include <QPainter>
 #include <QPainterPath>
 
@@ -61,6 +63,14 @@ void paintHatch(QPainter& painter, const Shape& s, const Palette& p) {
 void paintShape(QPainter& painter, const Shape& s, const PaintOptions& o) {
     const Palette& p = *o.palette;
     if (s.kind == Shape::Kind::Text) return paintText(painter, s, o);
+    if (s.kind == Shape::Kind::Image) {
+        const Picture& picture = *s.picture;
+        const QImage image(reinterpret_cast<const uchar*>(picture.pixels.data()), picture.width, picture.height,
+                           QImage::Format_ARGB32);
+        painter.drawImage(QRectF(s.points[0].x, s.points[0].y, s.points[1].x - s.points[0].x, s.points[1].y - s.points[0].y),
+                          image);
+        return;
+    }
     QColor fill = qcolor(p, s.fill);
     fill.setAlphaF(static_cast<float>(s.opacity));
     painter.setPen(penOf(s, p));

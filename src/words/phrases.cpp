@@ -49,6 +49,19 @@ constexpr std::array phrases{
     Phrase{CheckCode::RibShear, "rib_shear", "Rib in shear", "Thicker or longer rib."},
     Phrase{CheckCode::RibWeld, "rib_weld", "Weld of the rib", "Larger throat or longer rib."},
     Phrase{CheckCode::AxialForce, "axial_force", "Net tension on the rows", "More rows that take tension."},
+    Phrase{CheckCode::PlatesReserve, "plates_reserve", "Plates: reserve of the set",
+           "Look in the Plates view at what ends it: strain in a plate, elongation of a bolt, or no equilibrium."},
+    Phrase{CheckCode::PlatesOverStrength, "plates_over_strength", "Plates: over-strength of the beam",
+           "The joint must outlast the beam's plastic hinge only where it is designed for capacity."},
+    Phrase{CheckCode::PlateStrain, "plate_strain", "Plates: plastic strain", "Thicker plate, or a stiffener beside it."},
+    Phrase{CheckCode::PlatesBolt, "plates_bolt", "Plates: bolt with prying", "Larger bolts, or a thicker plate against prying."},
+    Phrase{CheckCode::PlatesWeld, "plates_weld", "Plates: stress on the throat", "Larger throat, or a butt weld."},
+    Phrase{CheckCode::PlatesWeldDeformation, "plates_weld_deformation", "Plates: yielding of the weld",
+           "Larger throat, or a butt weld."},
+    Phrase{CheckCode::PlateBucklingFactor, "plate_buckling_factor", "Plates: buckling factor",
+           "Thicker plate, or a stiffener across the wave."},
+    Phrase{CheckCode::PlateBucklingReduced, "plate_buckling_reduced", "Plates: reduced stress rule",
+           "Thicker plate, or a stiffener across the wave."},
     Phrase{CheckCode::EndDistance, "end_distance", "End distance of the bolts", "Move the row, or let the plate reach further."},
     Phrase{CheckCode::EdgeDistancePlate, "edge_distance_plate", "Edge distance in the end plate",
            "Wider plate or smaller gauge."},
@@ -113,6 +126,10 @@ std::string titleOf(const Check& c, bool isTwoSided) {
                                         : ", rows " + std::to_string(c.firstRow + 1) + " to " + std::to_string(c.lastRow + 1);
     }
     if (c.group == CheckGroup::NotDone) return text;
+    if (c.method == CheckMethod::Plates)
+        return c.partCount == 0 || c.firstRow >= 0
+                   ? text + (isTwoSided && c.firstRow >= 0 ? std::string(", ") + name(c.side) : "")
+                   : text + ", " + partName(c.parts[0], isTwoSided);
     if (isTwoSided) text += std::string(", ") + name(c.side);
     if (c.isReversed && c.group != CheckGroup::Detailing) text += ", reversed";
     return text;
@@ -136,6 +153,19 @@ std::string numbersOf(const Check& c, UnitSystem units) {
                         c.code == CheckCode::StiffenerWidth || c.code == CheckCode::StiffenerClass;
     const std::string demand = shown(c.demand, c.quantity, units);
     const std::string resistance = shown(c.resistance, c.quantity, units);
+    switch (c.code) {
+    case CheckCode::PlatesReserve: return "limit at " + fixedDecimals(c.resistance, 2) + " times the set";
+    case CheckCode::PlatesOverStrength: return "limit at " + fixedDecimals(c.resistance, 2) + " of the plastic hinge";
+    case CheckCode::PlateStrain:
+        return "strain " + fixedDecimals(100 * c.demand, 2) + " %, limit " + fixedDecimals(100 * c.resistance, 1) + " %";
+    case CheckCode::PlatesBolt: return "tension with prying " + demand + ", F_t,Rd " + resistance;
+    case CheckCode::PlatesWeldDeformation:
+        return "plastic " + fixedDecimals(c.demand, 3) + " mm, fracture at " + fixedDecimals(c.resistance, 2) + " mm";
+    case CheckCode::PlateBucklingFactor:
+        return "factor " + fixedDecimals(c.resistance, 1) + ", at least " + fixedDecimals(c.demand, 0);
+    case CheckCode::PlateBucklingReduced: return "ρ " + fixedDecimals(c.resistance, 2) + ", α_ult " + fixedDecimals(c.demand, 2);
+    default: break;
+    }
     if (c.group == CheckGroup::Detailing) return demand + (isMost ? ", at most " : ", at least ") + resistance;
     if (c.quantity == Quantity::Stress) return "stress " + demand + ", limit " + resistance;
     return "demand " + demand + ", resistance " + resistance;

@@ -1,0 +1,96 @@
+#include "compare/reconcile.h"
+#include "component/verify.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+
+namespace {
+
+constexpr double worthAWord = 0.15;
+
+PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotation& p) {
+    if (p.M_j_Rd > c.M_j_Rd) {
+        if (c.limit == Limit::PanelShear || c.limit == Limit::ColumnWebCompression) return PartingReason::PanelFrame;
+        // Inner rows carry more, and the rotation is far beyond first yield.
+        const double elastic = p.M_j_Rd / p.S_j_ini;
+        return p.phi_Cd > 3 * elastic ? PartingReason::LateRows : PartingReason::Unknown;
+    }
+    if (p.limit == PlateLimit::BoltFracture) return PartingReason::BoltElongation;
+    if (p.limit == PlateLimit::PlasticStrain)
+        return p.limitPart.find("beam") != std::string::npos ? PartingReason::MemberYield : PartingReason::LocalStrain;
+    return PartingReason::Unknown;
+}
+
+double secant(const std::vector<CurvePoint>& curve, double M) {
+    for (std::size_t i = 1; i < curve.size(); ++i) {
+        if (curve[i].M < M || curve[i].M <= curve[i - 1].M) continue;
+        const double t = (M - curve[i - 1].M) / (curve[i].M - curve[i - 1].M);
+        return M / (curve[i - 1].phi + t * (curve[i].phi - curve[i - 1].phi));
+    }
+    return 0;
+}
+
+} // namespace
+
+Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p) {
+    Reconciliation r;
+    r.side = p.side;
+    r.isReversed = p.isReversed;
+    r.M = std::min(c.M_j_Rd, p.M_j_Rd);
+    const auto add = [&](Counterpart what, int row, double component, double plates, Quantity quantity, PartingReason reason) {
+        CounterpartRow line{what, row, component, plates, quantity, PartingReason::None};
+        if (std::abs(line.apart()) > worthAWord) line.reason = reason;
+        r.rows.push_back(line);
+    };
+    add(Counterpart::MomentResistance, -1, c.M_j_Rd, p.M_j_Rd, Quantity::Moment, reasonOfMoment(c, p));
+    add(Counterpart::InitialStiffness, -1, c.stiffness.S_j_ini, p.S_j_ini, Quantity::Stiffness,
+        p.S_j_ini < c.stiffness.S_j_ini ? PartingReason::MidPlaneArms : PartingReason::Unknown);
+    const double two = 2.0 / 3 * r.M, plates = p.at(two).phi > 0 ? two / p.at(two).phi : 0;
+    if (const double component = secant(c.curve, two); component > 0)
+        add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness,
+            plates < component ? PartingReason::MidPlaneArms : PartingReason::Unknown);
+    const PlateCurvePoint inside = p.at(r.M);
+    const double scale = c.M_j_Rd > 0 ? r.M / c.M_j_Rd : 0;
+    double most = 0;
+    for (const RowResult& row : c.rows) most = std::max(most, scale * row.F_tr_Rd);
+    for (const RowResult& row : c.rows) {
+        const double net = row.place < static_cast<int>(inside.rowNet.size()) ? inside.rowNet[row.place] : 0;
+        if (std::max(net, scale * row.F_tr_Rd) < 0.05 * most) continue;
+        add(Counterpart::RowForce, row.place, scale * row.F_tr_Rd, net, Quantity::Force, PartingReason::PlasticSharing);
+    }
+    add(Counterpart::Compression, -1, scale * c.T_Rd, inside.compression, Quantity::Force, PartingReason::SpreadCompression);
+    // The other beam is without load: the panel's shear is the sum of the rows (beta = 1).
+    add(Counterpart::PanelShear, -1, scale * c.T_Rd, inside.panelShear, Quantity::Force,
+        inside.panelShear < scale * c.T_Rd ? PartingReason::ColumnBeyondPanel : PartingReason::Unknown);
+    return r;
+}
+
+std::vector<ConnectionResult> bareConnections(const Job& job, const Joint& joint) {
+    Joint bare = joint;
+    bare.actions.clear();
+    const auto result = verify(job, bare);
+    return result ? result->connections : std::vector<ConnectionResult>{};
+}
+
+const ConnectionResult* find(const std::vector<ConnectionResult>& connections, SideId side, bool isReversed) {
+    for (const ConnectionResult& c : connections)
+        if (c.side == side && c.isReversed == isReversed) return &c;
+    return nullptr;
+}
+
+PlateClass classOf(const PlateMomentRotation& p, const ConnectionResult& c) {
+    PlateClass k;
+    const Classification& by = c.classification;
+    if (by.rigidLimit > 0)
+        k.stiffness = p.S_j_ini >= by.rigidLimit    ? StiffnessClass::Rigid
+                      : p.S_j_ini <= by.pinnedLimit ? StiffnessClass::Pinned
+                                                    : StiffnessClass::SemiRigid;
+    if (by.M_full > 0)
+        k.strength = p.M_j_Rd >= by.M_full          ? StrengthClass::Full
+                     : p.M_j_Rd <= 0.25 * by.M_full ? StrengthClass::Pinned
+                                                    : StrengthClass::Partial;
+    return k;
+}
+
+} // namespace zg

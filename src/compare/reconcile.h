@@ -1,0 +1,55 @@
+#pragma once
+#include "component/result.h"
+#include "plates/plate_result.h"
+
+namespace zg {
+
+/// What is set side by side.
+enum class Counterpart { MomentResistance, InitialStiffness, SecantStiffness, RowForce, Compression, PanelShear };
+
+/// Why the methods part, where a reason is known.
+enum class PartingReason {
+    None,           ///< within 15 %
+    LateRows,       ///< component: T-stub rows one by one end it; plates go on through inner rows, membrane action and hardening
+    PanelFrame,     ///< component: the panel ends it; plates count the frame of flanges and end plate round the panel as well
+    LocalStrain,    ///< plates end at the strain limit in one corner before the mechanism of the component method is complete
+    MemberYield,    ///< plates end by yielding of the beam, which the component method meets through F_c_fb only
+    BoltElongation, ///< plates end by a bolt's elongation; the component method does not limit it
+    PlasticSharing, ///< rows share by stiffness in plates, by plastic resistance in the component method
+    MidPlaneArms,   ///< plates bend from mid-plane to mid-plane, without weld legs: longer arms than m
+    SpreadCompression, ///< contact spreads over the plate below the flange, so the arm differs
+    ColumnBeyondPanel, ///< part of the panel's force goes through the flanges' bending into the column above and below
+    Unknown            ///< more than 15 % apart and none of the above is seen in the numbers
+};
+
+struct CounterpartRow {
+    Counterpart what = Counterpart::MomentResistance;
+    int row = -1; ///< bolt row, place in the side's list
+    double component = 0, plates = 0;
+    Quantity quantity = Quantity::Moment;
+    PartingReason reason = PartingReason::None;
+    [[nodiscard]] double apart() const { return component != 0 ? plates / component - 1 : 0; }
+};
+
+/// One connection by both methods: resistances, stiffness, and the forces inside at the smaller of both moment resistances. Rows
+/// with less than a twentieth of the largest force are left out.
+struct Reconciliation {
+    SideId side = SideId::Right;
+    bool isReversed = false;
+    double M = 0; ///< at which forces are compared
+    std::vector<CounterpartRow> rows;
+};
+[[nodiscard]] Reconciliation reconcile(const ConnectionResult& component, const PlateMomentRotation& plates);
+
+/// The component method's connections without axial force, both signs: what the curves are compared with.
+[[nodiscard]] std::vector<ConnectionResult> bareConnections(const Job& job, const Joint& joint);
+[[nodiscard]] const ConnectionResult* find(const std::vector<ConnectionResult>& connections, SideId side, bool isReversed);
+
+/// Classes of a plates' curve by the rules of EN 1993-1-8:2005 5.2, with the limits of the component result of that connection.
+struct PlateClass {
+    StiffnessClass stiffness = StiffnessClass::NotGiven;
+    StrengthClass strength = StrengthClass::Partial;
+};
+[[nodiscard]] PlateClass classOf(const PlateMomentRotation& plates, const ConnectionResult& component);
+
+} // namespace zg

@@ -1,0 +1,207 @@
+#include "exchange/plate_cache.h"
+#include <cstring>
+#include <nlohmann/json.hpp>
+
+namespace zg {
+
+namespace {
+
+using nlohmann::json;
+constexpr int version = 1;
+
+template <class T> struct IsPacked : std::false_type {};
+template <> struct IsPacked<float> : std::true_type {};
+template <std::size_t N> struct IsPacked<std::array<float, N>> : std::true_type {};
+template <std::size_t N> struct IsPacked<std::array<int, N>> : std::true_type {};
+
+// ---- listings: what a study consists of, for writing and for reading
+
+template <class V> void list(V& v, PartRef& p) { v("kind", p.kind), v("side", p.side), v("index", p.index); }
+template <class V> void list(V& v, PlateGeometry::Part& p) {
+    v("ref", p.ref), v("id", p.id), v("t", p.thickness), v("f_y", p.f_y);
+}
+template <class V> void list(V& v, PlateGeometry::Bolt& b) { v("row", b.row), v("head", b.head), v("nut", b.nut), v("d", b.d); }
+template <class V> void list(V& v, PlateGeometry::Weld& w) { v("part", w.part), v("points", w.points); }
+template <class V> void list(V& v, PlateGeometry& g) {
+    v("parts", g.parts), v("nodes", g.nodes), v("shells", g.shells), v("part_of", g.partOf), v("bolts", g.bolts),
+        v("welds", g.welds);
+}
+template <class V> void list(V& v, PlateFrame& f) {
+    v("factor", f.factor), v("displacement", f.displacement), v("stress", f.stress), v("strain", f.strain),
+        v("pressure", f.pressure);
+}
+template <class V> void list(V& v, PartUse& u) {
+    v("part", u.part), v("stress", u.stress), v("strain", u.strain), v("f_y", u.f_y), v("at", u.strainAt);
+}
+template <class V> void list(V& v, BoltUse& u) {
+    v("row", u.row), v("bolt", u.bolt), v("tension", u.tension), v("shear", u.shear), v("F_t_Rd", u.F_t_Rd),
+        v("F_v_Rd", u.F_v_Rd);
+    v("B_p_Rd", u.B_p_Rd), v("elongation", u.elongation), v("fracture", u.fractureLength);
+}
+template <class V> void list(V& v, WeldUse& u) {
+    v("part", u.part), v("stress", u.stress), v("strength", u.strength), v("deformation", u.deformation), v("limit", u.limit);
+}
+template <class V> void list(V& v, std::pair<PartRef, double>& p) { v("part", p.first), v("force", p.second); }
+template <class V> void list(V& v, PlateBalance& b) {
+    v("applied", b.applied), v("left", b.left), v("left_moment", b.leftMoment), v("residual", b.residual);
+}
+template <class V> void list(V& v, PlateStrength& s) {
+    v("set", s.set), v("id", s.id), v("title", s.title), v("loaded", s.isLoaded), v("reached", s.reached),
+        v("reserve", s.reserve);
+    v("open", s.isReserveOpen), v("limit", s.limit), v("limit_part", s.limitPart), v("message", s.message), v("parts", s.parts);
+    v("bolts", s.bolts), v("welds", s.welds), v("contact", s.contact), v("balance", s.balance), v("frames", s.frames);
+    v("full_frame", s.fullFrame), v("seconds", s.seconds);
+}
+template <class V> void list(V& v, PlateMode::Share& s) { v("part", s.part), v("energy", s.energy); }
+template <class V> void list(V& v, PlateMode& m) {
+    v("factor", m.factor), v("shape", m.shape), v("shares", m.shares), v("membrane", m.membraneShare), v("reach", m.reach);
+    v("part", m.part), v("slenderness", m.slenderness), v("rho", m.rho), v("alpha_ult", m.alpha_ult), v("reduced", m.reduced);
+    v("least", m.leastFactor);
+}
+template <class V> void list(V& v, PlateBuckling& b) {
+    v("set", b.set), v("id", b.id), v("modes", b.modes), v("complete", b.isComplete), v("message", b.message),
+        v("seconds", b.seconds);
+}
+template <class V> void list(V& v, PlateCurvePoint& p) {
+    v("phi", p.phi), v("M", p.M), v("strain", p.plasticStrain), v("residual", p.residual), v("panel", p.panelShear);
+    v("compression", p.compression), v("net", p.rowNet), v("bolts", p.rowBolts);
+}
+template <class V> void list(V& v, PlateRow& r) { v("row", r.row), v("tension", r.tension); }
+template <class V> void list(V& v, PlateMomentRotation& m) {
+    v("side", m.side), v("reversed", m.isReversed), v("curve", m.curve), v("S_j_ini", m.S_j_ini), v("M_j_Rd", m.M_j_Rd);
+    v("phi_Cd", m.phi_Cd), v("limit", m.limit), v("limit_part", m.limitPart), v("rows", m.rows), v("contact", m.contact);
+    v("imbalance", m.axialImbalance), v("peak", m.peakStress), v("peak_part", m.peakPart), v("freedoms", m.freedoms);
+    v("seconds", m.seconds), v("complete", m.isComplete), v("message", m.message);
+}
+template <class V> void list(V& v, PlateStudy& s) {
+    v("mark", s.mark), v("geometry", s.geometry), v("sets", s.sets), v("buckling", s.buckling), v("curves", s.curves);
+    v("over_strength", s.overStrength), v("element_size", s.elementSize), v("freedoms", s.freedoms), v("seconds", s.seconds);
+    v("complete", s.isComplete), v("notes", s.notes), v("mechanism", s.mechanism), v("mechanism_words", s.mechanismWords);
+}
+
+class Writer {
+public:
+    template <class T> void operator()(const char* key, T& value) { out_[key] = written(value); }
+    json out_ = json::object();
+
+private:
+    template <class T> json written(T& value) {
+        if constexpr (std::is_enum_v<T>) {
+            return static_cast<int>(value);
+        } else if constexpr (std::is_arithmetic_v<T> || std::is_same_v<T, std::string> ||
+                             std::is_same_v<T, std::vector<double>> || std::is_same_v<T, std::vector<int>> ||
+                             std::is_same_v<T, std::vector<std::string>> || std::is_same_v<T, Float3> ||
+                             std::is_same_v<T, std::array<double, 3>>) {
+            return value;
+        } else {
+            Writer inner;
+            list(inner, value);
+            return std::move(inner.out_);
+        }
+    }
+    template <class T> json written(std::vector<T>& values) {
+        if constexpr (IsPacked<T>::value) {
+            std::vector<std::uint8_t> bytes(values.size() * sizeof(T));
+            if (!bytes.empty()) std::memcpy(bytes.data(), values.data(), bytes.size());
+            return json::binary(std::move(bytes));
+        } else if constexpr (std::is_arithmetic_v<T> || std::is_same_v<T, std::string>) {
+            return values;
+        } else {
+            json all = json::array();
+            for (T& value : values) all.push_back(written(value));
+            return all;
+        }
+    }
+};
+
+class Reader {
+public:
+    explicit Reader(const json& in) : in_(in) {}
+    template <class T> void operator()(const char* key, T& value) { read(in_.at(key), value); }
+
+private:
+    template <class T> static void read(const json& from, T& value) {
+        if constexpr (std::is_enum_v<T>) {
+            value = static_cast<T>(from.get<int>());
+        } else if constexpr (std::is_arithmetic_v<T> || std::is_same_v<T, std::string> || std::is_same_v<T, Float3> ||
+                             std::is_same_v<T, std::array<double, 3>>) {
+            value = from.get<T>();
+        } else {
+            Reader inner(from);
+            list(inner, value);
+        }
+    }
+    template <class T> static void read(const json& from, std::vector<T>& values) {
+        if constexpr (IsPacked<T>::value) {
+            const auto& bytes = from.get_binary();
+            if (bytes.size() % sizeof(T) != 0) throw std::runtime_error("a field has a broken length");
+            values.resize(bytes.size() / sizeof(T));
+            if (!values.empty()) std::memcpy(values.data(), bytes.data(), bytes.size());
+        } else {
+            values.clear();
+            for (const json& one : from) {
+                T value{};
+                read(one, value);
+                values.push_back(std::move(value));
+            }
+        }
+    }
+    const json& in_;
+};
+
+// Indices that views follow blindly.
+void verify(const PlateStudy& s) {
+    const int nodes = static_cast<int>(s.geometry.nodes.size()), parts = static_cast<int>(s.geometry.parts.size());
+    const auto insist = [](bool is) {
+        if (!is) throw std::runtime_error("its pieces do not fit together");
+    };
+    insist(s.geometry.shells.size() == s.geometry.partOf.size());
+    for (const auto& shell : s.geometry.shells)
+        for (int k = 0; k < 4; ++k) insist(shell[k] < nodes && shell[k] >= (k == 3 ? -1 : 0));
+    for (int p : s.geometry.partOf) insist(p >= 0 && p < parts);
+    for (const PlateStrength& set : s.sets) {
+        insist(set.fullFrame < static_cast<int>(set.frames.size()));
+        for (const PlateFrame& f : set.frames)
+            insist(static_cast<int>(f.displacement.size()) >= nodes && f.stress.size() == s.geometry.shells.size() &&
+                   f.strain.size() == f.stress.size() && f.pressure.size() == f.stress.size());
+    }
+    for (const PlateBuckling& b : s.buckling)
+        for (const PlateMode& m : b.modes) insist(static_cast<int>(m.shape.size()) >= nodes);
+}
+
+} // namespace
+
+std::string writeStudy(const PlateStudy& study) {
+    Writer w;
+    PlateStudy copy = study; // the listing serves both ways, so it wants a value it may change
+    list(w, copy);
+    w.out_["format"] = "zealous-girder-plates";
+    w.out_["version"] = version;
+    w.out_["key"] = study.key;
+    const std::vector<std::uint8_t> bytes = json::to_cbor(w.out_);
+    return {bytes.begin(), bytes.end()};
+}
+
+tl::expected<PlateStudy, Diagnostic> readStudy(const std::string& bytes) {
+    const auto refused = [](const std::string& why) {
+        return tl::unexpected(
+            Diagnostic{Severity::Warning, "plate results", "The kept plate results cannot be read: " + why + "."});
+    };
+    try {
+        const json in = json::from_cbor(bytes);
+        if (!in.is_object() || in.value("format", "") != "zealous-girder-plates") return refused("not a file of plate results");
+        if (in.value("version", 0) != version) return refused("they were written by another version");
+        PlateStudy study;
+        Reader reader(in);
+        list(reader, study);
+        study.key = in.at("key").get<std::uint64_t>();
+        verify(study);
+        return study;
+    } catch (const std::exception& e) { return refused(e.what()); }
+}
+
+std::string studyPath(const std::string& jobPath, const std::string& jointId) {
+    return jobPath.empty() ? std::string() : jobPath + ".plates/" + jointId + ".cbor";
+}
+
+} // namespace zg

@@ -1,0 +1,162 @@
+#include "exchange/plate_json.h"
+#include "words/phrases.h"
+#include "words/plate_words.h"
+#include <nlohmann/json.hpp>
+
+namespace zg {
+
+namespace {
+
+using nlohmann::ordered_json;
+
+ordered_json strengthJson(const PlateStrength& s, double strainLimit) {
+    ordered_json j{{"set", s.id}, {"computed", s.isLoaded}};
+    if (!s.isLoaded) {
+        j["reason"] = s.message;
+        return j;
+    }
+    j.update({{"reached", s.reached},
+              {"reserve", s.reserve},
+              {"reserve_is_open", s.isReserveOpen},
+              {"limit", limitWords(s.limit, s.limitPart, strainLimit)},
+              {"seconds", s.seconds}});
+    if (!s.message.empty()) j["message"] = s.message;
+    ordered_json parts = ordered_json::array(), bolts = ordered_json::array(), welds = ordered_json::array(),
+                 contact = ordered_json::array();
+    for (const PartUse& p : s.parts)
+        parts.push_back({{"part", partId(p.part)},
+                         {"stress_MPa", p.stress},
+                         {"f_y_MPa", p.f_y},
+                         {"plastic_strain", p.strain},
+                         {"at_mm", p.strainAt}});
+    for (const BoltUse& b : s.bolts)
+        bolts.push_back({{"row", partId(b.row)},
+                         {"tension_N", b.tension},
+                         {"shear_N", b.shear},
+                         {"F_t_Rd_N", b.F_t_Rd},
+                         {"F_v_Rd_N", b.F_v_Rd},
+                         {"B_p_Rd_N", b.B_p_Rd},
+                         {"plastic_elongation_mm", b.elongation},
+                         {"fracture_mm", b.fractureLength},
+                         {"utilisation", b.utilisation()}});
+    for (const WeldUse& w : s.welds) {
+        ordered_json one{{"part", partId(w.part)}, {"stress_MPa", w.stress}, {"kind", w.strength > 0 ? "fillet" : "butt"}};
+        if (w.strength > 0)
+            one.update({{"strength_MPa", w.strength},
+                        {"plastic_deformation_mm", w.deformation},
+                        {"fracture_mm", w.limit},
+                        {"utilisation", w.utilisation()}});
+        welds.push_back(std::move(one));
+    }
+    for (const auto& [part, force] : s.contact) contact.push_back({{"part", partId(part)}, {"force_N", force}});
+    j["plates"] = std::move(parts);
+    j["bolts"] = std::move(bolts);
+    j["welds"] = std::move(welds);
+    j["contact"] = std::move(contact);
+    j["balance"] = {{"largest_applied_N", s.balance.applied},
+                    {"left_N", s.balance.left},
+                    {"left_Nmm", s.balance.leftMoment},
+                    {"residual", s.balance.residual}};
+    return j;
+}
+
+ordered_json bucklingJson(const PlateBuckling& b) {
+    ordered_json modes = ordered_json::array();
+    for (const PlateMode& m : b.modes) {
+        ordered_json shares = ordered_json::object();
+        for (const PlateMode::Share& s : m.shares) shares[partId(s.part)] = s.energy;
+        modes.push_back({{"factor", m.factor},
+                         {"reach", m.reach == ModeReach::Local    ? "local"
+                                   : m.reach == ModeReach::Member ? "member"
+                                                                  : "joint"},
+                         {"part", partId(m.part)},
+                         {"energy", std::move(shares)},
+                         {"membrane_share", m.membraneShare},
+                         {"least_factor", m.leastFactor},
+                         {"alpha_ult", m.alpha_ult},
+                         {"slenderness", m.slenderness},
+                         {"rho", m.rho},
+                         {"utilisation_reduced_stress", m.reduced}});
+    }
+    ordered_json j{{"set", b.id}, {"complete", b.isComplete}, {"modes", std::move(modes)}, {"seconds", b.seconds}};
+    if (!b.message.empty()) j["message"] = b.message;
+    return j;
+}
+
+ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
+    ordered_json points = ordered_json::array(), rows = ordered_json::array();
+    for (const PlateCurvePoint& p : m.curve)
+        points.push_back({{"phi_rad", p.phi},
+                          {"M_Nmm", p.M},
+                          {"plastic_strain", p.plasticStrain},
+                          {"residual", p.residual},
+                          {"panel_shear_N", p.panelShear},
+                          {"compression_N", p.compression},
+                          {"row_net_N", p.rowNet},
+                          {"row_bolts_N", p.rowBolts}});
+    for (const PlateRow& r : m.rows) rows.push_back({{"row", partId(r.row)}, {"bolts_N", r.tension}});
+    return {{"side", name(m.side)},
+            {"tension", m.isReversed ? "bottom" : "top"},
+            {"S_j_ini_Nmm_per_rad", m.S_j_ini},
+            {"M_j_Rd_Nmm", m.M_j_Rd},
+            {"phi_Cd_rad", m.phi_Cd},
+            {"limit", limitWords(m.limit, m.limitPart, strainLimit)},
+            {"complete", m.isComplete},
+            {"rows", std::move(rows)},
+            {"contact_N", m.contact},
+            {"axial_imbalance", m.axialImbalance},
+            {"freedoms", m.freedoms},
+            {"seconds", m.seconds},
+            {"M_phi", std::move(points)}};
+}
+
+} // namespace
+
+std::string plateJson(const Joint& joint, const PlateStudy& study, const std::vector<Reconciliation>& compared,
+                      double strainLimit) {
+    ordered_json j{{"format", "zealous-girder-plate-result"},
+                   {"version", 1},
+                   {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}},
+                   {"mark", joint.mark},
+                   {"element_size_mm", study.elementSize},
+                   {"freedoms", study.freedoms},
+                   {"complete", study.isComplete},
+                   {"seconds", study.seconds}};
+    ordered_json sets = ordered_json::array(), buckling = ordered_json::array(), curves = ordered_json::array(),
+                 over = ordered_json::array(), both = ordered_json::array(), checks = ordered_json::array();
+    for (const PlateStrength& s : study.sets) sets.push_back(strengthJson(s, strainLimit));
+    for (const PlateBuckling& b : study.buckling) buckling.push_back(bucklingJson(b));
+    for (const PlateMomentRotation& m : study.curves) curves.push_back(curveJson(m, strainLimit));
+    for (const PlateStrength& s : study.overStrength) over.push_back(strengthJson(s, strainLimit));
+    for (const Reconciliation& r : compared) {
+        ordered_json rows = ordered_json::array();
+        for (const CounterpartRow& row : r.rows) {
+            ordered_json one{{"what", nameOf(row)}, {"component", row.component}, {"plates", row.plates}, {"apart", row.apart()}};
+            if (row.reason != PartingReason::None) one["reason"] = sentenceOf(row.reason);
+            rows.push_back(std::move(one));
+        }
+        both.push_back({{"side", name(r.side)},
+                        {"tension", r.isReversed ? "bottom" : "top"},
+                        {"forces_at_Nmm", r.M},
+                        {"rows", std::move(rows)}});
+    }
+    for (const Check& c : plateChecks(study, strainLimit))
+        checks.push_back({{"id", idOf(c.code)},
+                          {"title", titleOf(c, joint.left.has_value())},
+                          {"method", "plates"},
+                          {"clause", c.clause},
+                          {"state", wordOf(c.state)},
+                          {"utilisation", c.utilisation},
+                          {"parts", c.partCount > 0 ? ordered_json::array({partId(c.parts[0])}) : ordered_json::array()}});
+    j["strength"] = std::move(sets);
+    j["buckling"] = std::move(buckling);
+    j["moment_rotation"] = std::move(curves);
+    j["over_strength"] = std::move(over);
+    j["reconciliation"] = std::move(both);
+    j["checks"] = std::move(checks);
+    j["notes"] = study.notes;
+    if (!study.mechanismWords.empty()) j["loose"] = {{"message", study.mechanismWords}, {"remedy", looseRemedy()}};
+    return j.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+}
+
+} // namespace zg

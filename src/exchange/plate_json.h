@@ -1,0 +1,11 @@
+#pragma once
+#include "compare/reconcile.h"
+#include "plates/plate_result.h"
+
+namespace zg {
+
+/// The numbers of a study (no fields) with the comparison, as JSON; schema/plates.schema.json.
+[[nodiscard]] std::string plateJson(const Joint& joint, const PlateStudy& study, const std::vector<Reconciliation>& compared,
+                                    double strainLimit);
+
+} // namespace zg

@@ -1,0 +1,92 @@
+#include "plates/plate_result.h"
+
+namespace zg {
+
+namespace {
+
+class Ledger {
+public:
+    void add(Check c) {
+        c.method = CheckMethod::Plates;
+        c.group = CheckGroup::Strength;
+        c.state = stateOf(c.utilisation);
+        for (Check& other : checks_) {
+            if (other.code != c.code || other.parts[0] != c.parts[0] || other.partCount != c.partCount) continue;
+            if (c.utilisation > other.utilisation) other = c;
+            return;
+        }
+        checks_.push_back(c);
+    }
+    std::vector<Check> checks_;
+};
+
+Check made(CheckCode code, int set, double demand, double resistance, Quantity quantity, double utilisation, const char* clause) {
+    Check c;
+    c.code = code;
+    c.set = set;
+    c.demand = demand;
+    c.resistance = resistance;
+    c.quantity = quantity;
+    c.utilisation = utilisation;
+    c.clause = clause;
+    return c;
+}
+
+} // namespace
+
+std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit) {
+    Ledger ledger;
+    const auto of = [&](const PlateStrength& s, bool isOverStrength) {
+        if (!s.isLoaded) return;
+        Check whole =
+            made(isOverStrength ? CheckCode::PlatesOverStrength : CheckCode::PlatesReserve, s.set, 1, s.reserve, Quantity::Ratio,
+                 s.reserve > 0 ? 1 / s.reserve : 99, isOverStrength ? "EN 1998-1:2004 6.5.5" : "EN 1993-1-5:2006 annex C");
+        ledger.add(whole);
+        if (isOverStrength) return;
+        for (const PartUse& p : s.parts) {
+            if (p.strain <= 0) continue; // elastic: the reserve of the whole speaks for it
+            Check c = made(CheckCode::PlateStrain, s.set, p.strain, strainLimit, Quantity::Ratio, p.strain / strainLimit,
+                           "EN 1993-1-5:2006 C.8");
+            c.add(p.part);
+            ledger.add(c);
+        }
+        for (const BoltUse& b : s.bolts) {
+            Check c = made(CheckCode::PlatesBolt, s.set, b.tension, b.F_t_Rd, Quantity::Force, b.utilisation(),
+                           "EN 1993-1-8:2005 table 3.4");
+            c.side = b.row.side;
+            c.firstRow = c.lastRow = b.row.index;
+            c.add(b.row);
+            ledger.add(c);
+        }
+        for (const WeldUse& w : s.welds) {
+            if (w.strength <= 0) continue;
+            Check c = made(CheckCode::PlatesWeld, s.set, w.stress, w.strength, Quantity::Stress, w.utilisation(),
+                           "EN 1993-1-8:2005 4.5.3.2");
+            c.side = w.part.side;
+            c.add(w.part);
+            ledger.add(c);
+            if (w.deformation <= 0) continue;
+            c = made(CheckCode::PlatesWeldDeformation, s.set, w.deformation, w.limit, Quantity::Length, w.deformation / w.limit,
+                     "AISC 360-16 J2.4");
+            c.side = w.part.side;
+            c.add(w.part);
+            ledger.add(c);
+        }
+    };
+    for (const PlateStrength& s : study.sets) of(s, false);
+    for (const PlateStrength& s : study.overStrength) of(s, true);
+    for (const PlateBuckling& b : study.buckling)
+        for (const PlateMode& mode : b.modes) {
+            Check plain = made(CheckCode::PlateBucklingFactor, b.set, mode.leastFactor, mode.factor, Quantity::Ratio,
+                               mode.leastFactor / mode.factor, "EN 1993-1-1:2005 5.2.1");
+            plain.add(mode.part);
+            ledger.add(plain);
+            Check reduced = made(CheckCode::PlateBucklingReduced, b.set, mode.alpha_ult, mode.rho, Quantity::Ratio, mode.reduced,
+                                 "EN 1993-1-5:2006 10(2)");
+            reduced.add(mode.part);
+            if (mode.reduced > 0) ledger.add(reduced);
+        }
+    return ledger.checks_;
+}
+
+} // namespace zg

@@ -1,0 +1,79 @@
+#include "words/plate_words.h"
+#include "base/text.h"
+#include "words/phrases.h"
+
+namespace zg {
+
+std::string limitWords(PlateLimit limit, const std::string& part, double strainLimit) {
+    switch (limit) {
+    case PlateLimit::PlasticStrain: return "plastic strain of " + fixedDecimals(100 * strainLimit, 1) + " % in " + part;
+    case PlateLimit::BoltFracture: return "fracture of a bolt of " + part;
+    case PlateLimit::WeldFracture: return "fracture of the weld of " + part;
+    case PlateLimit::Rotation: return "the largest rotation looked at; most used: " + part;
+    case PlateLimit::NoEquilibrium: return "no equilibrium beyond; most used: " + part;
+    case PlateLimit::None: break;
+    }
+    return "nothing";
+}
+
+const char* wordOf(Counterpart what) {
+    switch (what) {
+    case Counterpart::MomentResistance: return "M_j,Rd";
+    case Counterpart::InitialStiffness: return "S_j,ini";
+    case Counterpart::SecantStiffness: return "S_j at 2/3 of M";
+    case Counterpart::RowForce: return "force of row";
+    case Counterpart::Compression: return "compression";
+    case Counterpart::PanelShear: return "panel shear";
+    }
+    return "";
+}
+
+std::string nameOf(const CounterpartRow& row) {
+    return row.row >= 0 ? wordOf(row.what) + std::string(" ") + std::to_string(row.row + 1) : wordOf(row.what);
+}
+
+const char* sentenceOf(PartingReason reason) {
+    switch (reason) {
+    case PartingReason::None: return "";
+    case PartingReason::LateRows:
+        return "The component method ends with its rows' T-stubs; in the plates inner rows, membrane action and hardening go on.";
+    case PartingReason::PanelFrame:
+        return "The panel or its compression ends the component method; in the plates flanges and end plate frame it.";
+    case PartingReason::LocalStrain:
+        return "The plates end at the strain limit in one corner before the whole mechanism has formed.";
+    case PartingReason::MemberYield: return "The plates end in the beam itself.";
+    case PartingReason::BoltElongation:
+        return "The plates end with a bolt's elongation, which the component method does not limit.";
+    case PartingReason::PlasticSharing:
+        return "Rows share by stiffness in the plates, by plastic resistance in the component method.";
+    case PartingReason::MidPlaneArms: return "Plates bend between mid-planes, without the weld legs: longer arms.";
+    case PartingReason::SpreadCompression: return "Contact spreads round the compression flange and prying is taken off by rows.";
+    case PartingReason::ColumnBeyondPanel: return "Part of the force leaves the panel through the bending of the column flanges.";
+    case PartingReason::Unknown: return "No reason is seen in the numbers.";
+    }
+    return "";
+}
+
+std::string reachWords(const PlateMode& mode, bool isTwoSided) {
+    const std::string part = partName(mode.part, isTwoSided);
+    switch (mode.reach) {
+    case ModeReach::Local: return "local, " + part;
+    case ModeReach::Member: return "of the member, led by " + part;
+    case ModeReach::Joint: return "of the whole joint, led by " + part;
+    }
+    return part;
+}
+
+std::string strengthSentence(const PlateStrength& s, double strainLimit) {
+    if (!s.isLoaded) return s.message;
+    const std::string carried = s.reached < 1 - 1e-9 ? "carried to " + fixedDecimals(100 * s.reached, 0) + " % only; " : "";
+    if (s.isReserveOpen) return carried + "no limit met up to " + fixedDecimals(s.reserve, 1) + " times the set";
+    return carried + "limit at " + fixedDecimals(s.reserve, 2) +
+           " times the set: " + limitWords(s.limit, s.limitPart, strainLimit);
+}
+
+const char* looseRemedy() {
+    return "Give the part a weld, bolts or contact that hold it, hold the member's end, or take off the force that moves it.";
+}
+
+} // namespace zg

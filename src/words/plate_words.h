@@ -1,0 +1,20 @@
+#pragma once
+#include "compare/reconcile.h"
+#include <string>
+
+/// Words of the plate method and of the comparison.
+namespace zg {
+
+/// What a run ended at ("plastic strain of 5.0 % in the end plate").
+[[nodiscard]] std::string limitWords(PlateLimit limit, const std::string& part, double strainLimit);
+[[nodiscard]] const char* wordOf(Counterpart what);
+[[nodiscard]] std::string nameOf(const CounterpartRow& row);
+[[nodiscard]] const char* sentenceOf(PartingReason reason);
+/// "local, column web", "of the member, column web leads", "of the whole joint".
+[[nodiscard]] std::string reachWords(const PlateMode& mode, bool isTwoSided);
+/// One line of a set: how far it is carried and what ends it.
+[[nodiscard]] std::string strengthSentence(const PlateStrength& strength, double strainLimit);
+/// What would hold a loose part.
+[[nodiscard]] const char* looseRemedy();
+
+} // namespace zg
