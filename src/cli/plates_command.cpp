@@ -189,7 +189,7 @@ int plates(const PlatesCommand& c) {
     scope.strength = wants("strength") || wants("buckling");
     scope.buckling = wants("buckling");
     scope.curves = wants("curves");
-    scope.overStrength = wants("over-strength");
+    scope.overStrength = c.only.empty() ? Wanted::AsChosen : wants("over-strength") ? Wanted::Yes : Wanted::No;
     const auto study = studyPlates(*resolved, resultKey(*job, joint), scope);
     if (!study) return fail(study.error());
     const double limit = resolved->plates.strainLimit;
@@ -227,7 +227,7 @@ int plates(const PlatesCommand& c) {
                 std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units)
                           << (row.reason == PartingReason::None ? "" : std::string(". ") + sentenceOf(row.reason)) << "\n";
     }
-    if (!study->overStrength.empty()) std::cout << "Over-strength of the beams (not a check unless the frame needs it)\n";
+    if (!study->overStrength.empty()) std::cout << "Over-strength of the beams\n";
     for (const PlateStrength& s : study->overStrength) print(s, limit, units, isTwoSided);
     for (const std::string& note : study->notes) std::cout << note << "\n";
 
@@ -257,9 +257,8 @@ int plates(const PlatesCommand& c) {
     }
     if (!c.png.empty())
         if (const int code = picture(c, *study, units); code != allWithin) return code;
-    // Over-strength is said, not judged.
     for (const Check& check : plateChecks(*study, limit))
-        if (check.state == CheckState::Over && check.code != CheckCode::PlatesOverStrength) return somethingOver;
+        if (check.state == CheckState::Over) return somethingOver;
     return allWithin;
 }
 

@@ -52,17 +52,23 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
             plates < component ? PartingReason::MidPlaneArms : PartingReason::Unknown);
     const PlateCurvePoint inside = p.at(r.M);
     const double scale = c.M_j_Rd > 0 ? r.M / c.M_j_Rd : 0;
-    double most = 0;
-    for (const RowResult& row : c.rows) most = std::max(most, scale * row.F_tr_Rd);
+    double most = 0, arm = 0, tension = 0;
     for (const RowResult& row : c.rows) {
+        most = std::max(most, scale * row.F_tr_Rd);
+        arm = std::max(arm, row.h_r);
+    }
+    for (const RowResult& row : c.rows) {
+        // Rows next to the compression flange count with the compression in both methods.
+        if (row.h_r < arm / 3) continue;
+        tension += scale * row.F_tr_Rd;
         const double net = row.place < static_cast<int>(inside.rowNet.size()) ? inside.rowNet[row.place] : 0;
         if (std::max(net, scale * row.F_tr_Rd) < 0.05 * most) continue;
         add(Counterpart::RowForce, row.place, scale * row.F_tr_Rd, net, Quantity::Force, PartingReason::PlasticSharing);
     }
-    add(Counterpart::Compression, -1, scale * c.T_Rd, inside.compression, Quantity::Force, PartingReason::SpreadCompression);
+    add(Counterpart::Compression, -1, tension, inside.compression, Quantity::Force, PartingReason::SpreadCompression);
     // The other beam is without load: the panel's shear is the sum of the rows (beta = 1).
-    add(Counterpart::PanelShear, -1, scale * c.T_Rd, inside.panelShear, Quantity::Force,
-        inside.panelShear < scale * c.T_Rd ? PartingReason::ColumnBeyondPanel : PartingReason::Unknown);
+    add(Counterpart::PanelShear, -1, tension, inside.panelShear, Quantity::Force,
+        inside.panelShear < tension ? PartingReason::ColumnBeyondPanel : PartingReason::Unknown);
     return r;
 }
 

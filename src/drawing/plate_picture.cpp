@@ -110,7 +110,7 @@ PlatePicture platePicture(const PlateScene& scene, const SceneState& given, cons
     if (state.field == PlateField::Stress && !state.shape && yieldStress > 0 && yieldStress <= out.range.largest) {
         const double v = at(yieldStress / measure.factor);
         d.polyline({{left - 4, v}, {left + 18, v}}, Tone::Over, 1.6);
-        Shape& s = text({left + 58, v + 4}, "yield");
+        Shape& s = text({left + 52, v + 4}, "yield");
         s.fill = Tone::Over;
     }
     if (state.shape || out.range.most <= 0) return out;

@@ -281,6 +281,7 @@ struct PlateSpec {
     std::optional<EndCarries> rightEnd, leftEnd;
     int modes = 6;
     double localFactor = 3, globalFactor = 15;
+    bool isCapacityDesigned = false;
     double overStrength = 1.25, hardening = 1.1;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"size_factor", Quantity::None, 0.3, 4, "factor on the default element size"}, s.sizeFactor);
@@ -293,6 +294,8 @@ struct PlateSpec {
         v(Field{"modes", Quantity::None, 1, 20, "buckling modes looked for"}, s.modes);
         v(Field{"local_factor", Quantity::None, 1, 100, "least buckling factor of a plate by itself"}, s.localFactor);
         v(Field{"global_factor", Quantity::None, 1, 100, "least buckling factor of a member as a whole"}, s.globalFactor);
+        v(Field{"capacity_design", Quantity::None, 0, 0, "the joint must outlast the beams' plastic hinges"},
+          s.isCapacityDesigned);
         v(Field{"over_strength", Quantity::None, 1, 2, "gamma_ov of the beams' steel (EN 1998-1:2004 6.2)"}, s.overStrength);
         v(Field{"hardening", Quantity::None, 1, 1.5, "strain hardening in the plastic hinge (EN 1998-1:2004 6.5.5)"},
           s.hardening);

@@ -22,7 +22,6 @@ struct StrengthSettings {
 struct SetAnalysis {
     PlateStrength strength;
     PlateBuckling buckling;
-    fe::Model model;               ///< what was run
     std::vector<double> mechanism; ///< [6 nodes]: how a loose part moves; empty when nothing is loose
 };
 

@@ -36,7 +36,6 @@ bool isForceless(const ActionSet& set) {
            isForceless(set.columnBelow.value_or(MemberForces{})) && !set.rightOutOfPlane && !set.leftOutOfPlane;
 }
 
-// The last frame of a set, for the geometry all frames share.
 class Study {
 public:
     Study(const ResolvedJoint& joint, const StudyScope& scope, Progress* progress)
@@ -69,7 +68,7 @@ public:
                     out_.freedoms = curve->freedoms;
                     out_.curves.push_back(std::move(*curve));
                 }
-        if (scope_.overStrength)
+        if (wantsOverStrength())
             for (const JointModel::Beam& beam : model->beams)
                 for (bool isReversed : {false, true}) {
                     if (!goesOn) break;
@@ -85,10 +84,15 @@ public:
     }
 
 private:
+    [[nodiscard]] bool wantsOverStrength() const {
+        return scope_.overStrength == Wanted::Yes ||
+               (scope_.overStrength == Wanted::AsChosen && joint_.plates.isCapacityDesigned);
+    }
+
     [[nodiscard]] int count() const {
         const int beams = joint_.left ? 2 : 1;
         return std::max(1, (scope_.strength || scope_.buckling ? static_cast<int>(joint_.actions.size()) : 0) +
-                               (scope_.curves ? 2 * beams : 0) + (scope_.overStrength ? 2 * beams : 0));
+                               (scope_.curves ? 2 * beams : 0) + (wantsOverStrength() ? 2 * beams : 0));
     }
 
     // False when there is no going on: cancelled, or something is loose.
@@ -120,7 +124,9 @@ private:
         for (const ActionSet& actions : joint_.actions)
             if (isForceless(actions)) out_.notes.push_back("Set " + actions.id + " has no forces; nothing was computed for it.");
         if (joint_.actions.empty()) out_.notes.emplace_back("The joint has no action sets: strength and buckling wait for them.");
-        if (scope_.overStrength)
+        if (!wantsOverStrength())
+            out_.notes.emplace_back("Over-strength of the beams: not asked for (the joint is not designed for capacity).");
+        else
             for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)})
                 if (s && !s->spec.span)
                     out_.notes.push_back(std::string("Over-strength of the ") + name(s->id) +

@@ -5,12 +5,14 @@
 
 namespace zg {
 
+enum class Wanted { No, AsChosen, Yes };
+
 /// Which analyses a study holds.
 struct StudyScope {
-    bool strength = true;     ///< every action set, with its reserve
-    bool buckling = true;     ///< of every action set
-    bool curves = true;       ///< moment-rotation of every beam, both signs
-    bool overStrength = true; ///< the beams' plastic hinges
+    bool strength = true;                   ///< every action set, with its reserve
+    bool buckling = true;                   ///< of every action set
+    bool curves = true;                     ///< moment-rotation of every beam, both signs
+    Wanted overStrength = Wanted::AsChosen; ///< the beams' plastic hinges; as the joint's choices say
 };
 
 /// All analyses of a joint, one after the other. Cancelled, it holds what was finished. Bad models come back as words; a
