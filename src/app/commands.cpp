@@ -4,6 +4,7 @@
 #include "app/main_window.h"
 #include "app/panels/actions_panel.h"
 #include "app/panels/verdict_bar.h"
+#include "app/plates/plates_view.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "app/views/workings_view.h"
@@ -76,13 +77,28 @@ void MainWindow::makeCommands() {
     command(joint, tr("Set datum"), QKeySequence(tr("Ctrl+D")), [this] { session_.setDatum(); });
     command(joint, tr("Clear datum"), QKeySequence(tr("Ctrl+Shift+D")), [this] { session_.clearDatum(); });
 
+    joint->addSeparator();
+    command(joint, tr("Run the plates, or cancel"), QKeySequence(tr("F5")), [this] {
+        show(View::Plates);
+        plates_->runOrCancel();
+    });
+    command(joint, tr("Mesh error of the plates"), QKeySequence(tr("Shift+F5")), [this] {
+        show(View::Plates);
+        plates_->converge();
+    });
+    command(joint, tr("Both methods beside each other"), QKeySequence(tr("Ctrl+B")), [this] {
+        show(View::Plates);
+        plates_->showComparison(true);
+    });
+
     QMenu* look = menuBar()->addMenu(tr("&View"));
     command(look, tr("Sheet"), QKeySequence(tr("Alt+1")), [this] {
         show(View::Sheet);
         sheet_->setFocus();
     });
     command(look, tr("Springs"), QKeySequence(tr("Alt+2")), [this] { show(View::Springs); });
-    command(look, tr("Workings"), QKeySequence(tr("Alt+3")), [this] { show(View::Workings); });
+    command(look, tr("Plates"), QKeySequence(tr("Alt+3")), [this] { show(View::Plates); });
+    command(look, tr("Workings"), QKeySequence(tr("Alt+4")), [this] { show(View::Workings); });
     look->addSeparator();
     command(look, tr("Workings: brief"), {}, [this] {
         show(View::Workings);

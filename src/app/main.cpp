@@ -1,5 +1,7 @@
 #include "app/dialogs/prompts.h"
 #include "app/main_window.h"
+#include "app/plates/plate_display.h"
+#include "app/plates/plates_view.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "app/views/workings_view.h"
@@ -49,11 +51,14 @@ int main(int argc, char** argv) {
                                      QStringLiteral("file.png"));
     const QCommandLineOption size(QStringLiteral("size"), QStringLiteral("Size of the window."), QStringLiteral("1280x800"));
     const QCommandLineOption joint(QStringLiteral("joint"), QStringLiteral("Joint to show."), QStringLiteral("mark"));
-    const QCommandLineOption view(QStringLiteral("view"), QStringLiteral("sheet, springs or workings."), QStringLiteral("view"));
+    const QCommandLineOption view(QStringLiteral("view"), QStringLiteral("sheet, springs, plates, comparison or workings."),
+                                  QStringLiteral("view"));
     const QCommandLineOption card(QStringLiteral("card"), QStringLiteral("Open the card of the end plate, or of a bolt row."),
                                   QStringLiteral("plate|bolts"));
     const QCommandLineOption check(QStringLiteral("select"), QStringLiteral("Select the first check of the ledger."));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours."));
+    const QCommandLineOption mode(QStringLiteral("mode"), QStringLiteral("Show this buckling mode."), QStringLiteral("number"));
+    parser.addOption(mode);
     parser.addOptions({demo, picture, size, joint, view, card, check, dark});
     parser.process(application);
 
@@ -78,6 +83,11 @@ int main(int argc, char** argv) {
         if (const Joint* j = findJoint(session.job(), parser.value(joint).toStdString())) session.setCurrent(j->id);
     }
     if (parser.value(view) == QLatin1String("springs")) window.show(MainWindow::View::Springs);
+    const bool isComparison = parser.value(view) == QLatin1String("comparison");
+    if (isComparison || parser.value(view) == QLatin1String("plates")) {
+        window.show(MainWindow::View::Plates);
+        if (isComparison) window.plates()->showComparison(true);
+    }
     if (parser.value(view) == QLatin1String("workings")) window.show(MainWindow::View::Workings);
     if (!parser.isSet(picture)) return QApplication::exec();
 
@@ -86,6 +96,7 @@ int main(int argc, char** argv) {
             const JointState* state = session.state();
             if (state && state->result) session.selectCheck(ledger(*state->result).front());
         }
+        if (parser.isSet(mode)) window.plates()->display().showMode(parser.value(mode).toInt() - 1);
         if (parser.value(card) == QLatin1String("plate")) {
             session.selectPart(PartRef{PartKind::EndPlate});
             window.sheet()->openCard({PartKind::EndPlate}, {330, 200});

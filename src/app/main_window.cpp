@@ -7,6 +7,7 @@
 #include "app/panels/ledger_panel.h"
 #include "app/panels/register_panel.h"
 #include "app/panels/verdict_bar.h"
+#include "app/plates/plates_view.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "app/views/start_view.h"
@@ -80,7 +81,7 @@ void MainWindow::build() {
     tabs_->setObjectName(QStringLiteral("views"));
     tabs_->setDrawBase(false);
     tabs_->setExpanding(false);
-    for (const QString& name : {tr("Sheet"), tr("Springs"), tr("Workings")}) tabs_->addTab(name);
+    for (const QString& name : {tr("Sheet"), tr("Springs"), tr("Plates"), tr("Workings")}) tabs_->addTab(name);
     work->addWidget(tabs_);
     views_ = new QStackedWidget(centre);
     sheet_ = new SheetView(
@@ -99,6 +100,8 @@ void MainWindow::build() {
             return springsDrawing(*state->resolved, *state->result, *c, o);
         },
         views_));
+    plates_ = new PlatesView(session_, theme_, views_);
+    views_->addWidget(plates_);
     workings_ = new WorkingsView(session_, theme_, views_);
     views_->addWidget(workings_);
     connect(tabs_, &QTabBar::currentChanged, views_, &QStackedWidget::setCurrentIndex);

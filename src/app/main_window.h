@@ -12,6 +12,7 @@ class QTabBar;
 namespace zg {
 
 class ActionsPanel;
+class PlatesView;
 class Prompts;
 class SheetView;
 class Session;
@@ -25,12 +26,13 @@ struct Check;
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum class View { Sheet, Springs, Workings };
+    enum class View { Sheet, Springs, Plates, Workings };
     MainWindow(Session& session, Theme& theme, Prompts& prompts, const QString& demoPath, QWidget* parent = nullptr);
     ~MainWindow() override;
     void show(View view);
     using QMainWindow::show;
     [[nodiscard]] SheetView* sheet() const { return sheet_; }
+    [[nodiscard]] PlatesView* plates() const { return plates_; }
     [[nodiscard]] WorkingsView* workings() const { return workings_; }
     [[nodiscard]] VerdictBar* verdict() const { return verdict_; }
     [[nodiscard]] ActionsPanel* actionsPanel() const { return actions_; }
@@ -65,6 +67,7 @@ private:
     QStackedWidget* views_ = nullptr;
     QStackedWidget* pages_ = nullptr;
     SheetView* sheet_ = nullptr;
+    PlatesView* plates_ = nullptr;
     WorkingsView* workings_ = nullptr;
     StartView* start_ = nullptr;
     ActionsPanel* actions_ = nullptr;

@@ -27,6 +27,7 @@ struct PlatesCommand {
     std::string file, joint, side = "right", tension = "top", curve, vtu, json, gltf, png, set, only, field = "stress",
         view = "oblique";
     int mode = 0;
+    bool isKept = false;
     double size = 1;
     bool isConverging = false;
 };

@@ -71,6 +71,7 @@ int main(int argc, char** argv) {
     plates_->add_option("--side", platesC.side, "Beam of --curve and --converge")->check(CLI::IsMember({"right", "left"}));
     plates_->add_option("--tension", platesC.tension, "Tension of --curve and --converge")
         ->check(CLI::IsMember({"top", "bottom"}));
+    plates_->add_flag("--keep", platesC.isKept, "Keep the results beside the job, where the bench finds them");
     plates_->add_option("--json", platesC.json, "Write all numbers as JSON here; - for standard output");
     plates_->add_option("--curve", platesC.curve, "Write a moment-rotation curve as CSV here; - for standard output");
     plates_->add_option("--set", platesC.set, "Action set of --vtu, --gltf and --png; the first when left out");

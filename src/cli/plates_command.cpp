@@ -14,6 +14,7 @@
 #include "words/phrases.h"
 #include "words/plate_words.h"
 #include <cmath>
+#include <filesystem>
 #include <iostream>
 #include <sstream>
 #ifdef ZG_WITH_PDF
@@ -236,6 +237,12 @@ int plates(const PlatesCommand& c) {
             if (m.side == (c.side == "left" ? SideId::Left : SideId::Right) && m.isReversed == (c.tension == "bottom") &&
                 !put(c.curve, curveTable(m)))
                 return couldNot;
+    }
+    if (c.isKept) {
+        const std::string path = studyPath(c.file, joint.id);
+        std::error_code failed;
+        std::filesystem::create_directories(std::filesystem::path(path).parent_path(), failed);
+        if (const auto written = writeFile(path, writeStudy(*study)); !written) return fail({written.error()});
     }
     if (!c.json.empty() && !put(c.json, plateJson(joint, *study, compared, limit))) return couldNot;
     const PlateStrength* set = setOf(*study, c.set);

@@ -9,20 +9,25 @@ namespace zg::fe {
 
 namespace {
 
+// Leaves the eigenvalue solver when the work is no longer wanted.
+struct NoLongerWanted {};
+
 // y = -K_G x for the eigenvalue solver.
 class NegativeGeometric {
 public:
     using Scalar = double;
-    explicit NegativeGeometric(const SparseSymmetric& matrix) : matrix_(&matrix) {}
+    NegativeGeometric(const SparseSymmetric& matrix, const Progress* progress) : matrix_(&matrix), progress_(progress) {}
     [[nodiscard]] Eigen::Index rows() const { return matrix_->size; }
     [[nodiscard]] Eigen::Index cols() const { return matrix_->size; }
     void perform_op(const double* x, double* y) const {
+        if (progress_ && progress_->isCancelled()) throw NoLongerWanted{};
         matrix_->multiply(x, y);
         for (int i = 0; i < matrix_->size; ++i) y[i] = -y[i];
     }
 
 private:
     const SparseSymmetric* matrix_;
+    const Progress* progress_;
 };
 
 class ElasticStiffness {
@@ -86,8 +91,8 @@ BucklingMode described(const System& system, double factor, const double* vector
 }
 
 void findModes(const System& system, const SparseSymmetric& k, const Factor& factor, const SparseSymmetric& geometric, int wanted,
-               BucklingResult& result) {
-    NegativeGeometric a(geometric);
+               const Progress* progress, BucklingResult& result) {
+    NegativeGeometric a(geometric, progress);
     ElasticStiffness b(k, factor);
     const int n = k.size, basis = std::min(n, std::max(4 * wanted, 20));
     Spectra::SymGEigsSolver<NegativeGeometric, ElasticStiffness, Spectra::GEigsMode::RegularInverse> solver(a, b, wanted, basis);
@@ -155,7 +160,10 @@ MembraneField prescribedMembrane(const System& system, const std::function<Membr
     return field;
 }
 
-BucklingResult buckle(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings) {
+namespace {
+
+BucklingResult search(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings,
+                      const Progress* progress) {
     const System& system = analysis.system();
     BucklingResult result;
     const SparseSymmetric k = analysis.tangent(true), geometric = assembledGeometric(system, field);
@@ -177,7 +185,7 @@ BucklingResult buckle(Analysis& analysis, const MembraneField& field, const Buck
     // When the last mode has twins beyond those asked for, or one was missed, the count says so and more are asked for.
     int wanted = std::min(settings.modes, k.size - 1);
     for (int round = 0; round < 3; ++round) {
-        findModes(system, k, factor, geometric, wanted, result);
+        findModes(system, k, factor, geometric, wanted, progress, result);
         if (result.state == BucklingState::NotConverged) {
             // There may be fewer positive factors than asked for: ask for as many as there are.
             const int there = countNegativePivots(combined(k, settings.largestFactor, geometric));
@@ -196,6 +204,20 @@ BucklingResult buckle(Analysis& analysis, const MembraneField& field, const Buck
         result.message = std::to_string(result.countBelowLast) + " factors lie below the last mode found, " +
                          std::to_string(result.modes.size()) + " were found.";
     return result;
+}
+
+} // namespace
+
+BucklingResult buckle(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings,
+                      const Progress* progress) {
+    try {
+        return search(analysis, field, settings, progress);
+    } catch (const NoLongerWanted&) {
+        BucklingResult result;
+        result.state = BucklingState::Cancelled;
+        result.message = "Cancelled.";
+        return result;
+    }
 }
 
 } // namespace zg::fe

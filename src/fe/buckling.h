@@ -24,14 +24,15 @@ struct BucklingMode {
     std::vector<double> shape;      ///< [6 nodes], largest displacement 1
     std::vector<double> partEnergy; ///< share of the elastic energy by part; with springEnergy they sum to 1
     double springEnergy = 0;
-    double bendingEnergy = 0; ///< share of plate bending (and twist): near 1 when plates buckle by themselves, near 0 when members
-                              ///< do by stretching them
+    double bendingEnergy = 0; ///< share of plate bending (and twist): near 1 when plates buckle by themselves, near 0 when
+                              ///< members do by stretching them
 };
 
 enum class BucklingState {
     Found, ///< `modes` holds the smallest positive factors
     None,  ///< proved: no factor between 0 and the largest of interest
     NotConverged,
+    Cancelled,
     Singular ///< the stiffness in this state is not positive definite: the structure is unstable already or a mechanism
 };
 
@@ -46,6 +47,7 @@ struct BucklingResult {
 /// Linear buckling about the present state: (K + factor K_G) shape = 0 with the elastic stiffness of the plates, the springs and
 /// contacts as they are, and K_G from the membrane forces (all displacement components). Lanczos on -K_G shape = (1/factor) K
 /// shape; negative factors (the load reversed) are left out by construction.
-[[nodiscard]] BucklingResult buckle(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings = {});
+[[nodiscard]] BucklingResult buckle(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings = {},
+                                    const Progress* progress = nullptr);
 
 } // namespace zg::fe

@@ -220,7 +220,7 @@ private:
         fe::BucklingSettings settings;
         settings.modes = joint_.plates.modes;
         settings.largestFactor = 200 / std::max(out_.strength.reached, 1e-3);
-        const fe::BucklingResult found = fe::buckle(*analysis_, fe::membraneForces(*analysis_), settings);
+        const fe::BucklingResult found = fe::buckle(*analysis_, fe::membraneForces(*analysis_), settings, progress_);
         b.isComplete = found.isComplete;
         b.message = found.message;
         for (const fe::BucklingMode& mode : found.modes)

@@ -2,6 +2,7 @@
 #include "plates/moment_rotation.h"
 #include "plates/snapshot.h"
 #include "plates/strength.h"
+#include <algorithm>
 #include <chrono>
 #include <cmath>
 
@@ -52,9 +53,11 @@ public:
         bool goesOn = true;
         if (scope_.strength || scope_.buckling)
             for (std::size_t i = 0; i < joint_.actions.size() && goesOn; ++i) {
+                if (joint_.actions[i].kind == SetKind::Serviceability) continue;
                 auto done = set(joint_.actions[i], static_cast<int>(i), 1, scope_.buckling);
                 if (!done) return tl::unexpected(done.error());
                 goesOn = *done;
+                tell();
             }
         if (scope_.curves)
             for (const JointModel::Beam& beam : model->beams)
@@ -67,6 +70,7 @@ public:
                     if (!goesOn) break;
                     out_.freedoms = curve->freedoms;
                     out_.curves.push_back(std::move(*curve));
+                    tell();
                 }
         if (wantsOverStrength())
             for (const JointModel::Beam& beam : model->beams)
@@ -91,8 +95,16 @@ private:
 
     [[nodiscard]] int count() const {
         const int beams = joint_.left ? 2 : 1;
-        return std::max(1, (scope_.strength || scope_.buckling ? static_cast<int>(joint_.actions.size()) : 0) +
-                               (scope_.curves ? 2 * beams : 0) + (wantsOverStrength() ? 2 * beams : 0));
+        return std::max(
+            1, (scope_.strength || scope_.buckling
+                    ? static_cast<int>(std::count_if(joint_.actions.begin(), joint_.actions.end(),
+                                                     [](const ActionSet& a) { return a.kind != SetKind::Serviceability; }))
+                    : 0) +
+                   (scope_.curves ? 2 * beams : 0) + (wantsOverStrength() ? 2 * beams : 0));
+    }
+
+    void tell() const {
+        if (scope_.onPart) scope_.onPart(out_);
     }
 
     // False when there is no going on: cancelled, or something is loose.
@@ -122,7 +134,12 @@ private:
 
     void notes() {
         for (const ActionSet& actions : joint_.actions)
-            if (isForceless(actions)) out_.notes.push_back("Set " + actions.id + " has no forces; nothing was computed for it.");
+            if (actions.kind == SetKind::Serviceability)
+                out_.notes.push_back("Set " + actions.id +
+                                     " is a serviceability set; the plates' limits are those of strength, so it is "
+                                     "not run.");
+            else if (isForceless(actions))
+                out_.notes.push_back("Set " + actions.id + " has no forces; nothing was computed for it.");
         if (joint_.actions.empty()) out_.notes.emplace_back("The joint has no action sets: strength and buckling wait for them.");
         if (!wantsOverStrength())
             out_.notes.emplace_back("Over-strength of the beams: not asked for (the joint is not designed for capacity).");

@@ -2,6 +2,7 @@
 #include "base/progress.h"
 #include "plates/joint_model.h"
 #include "plates/plate_result.h"
+#include <functional>
 
 namespace zg {
 
@@ -9,10 +10,11 @@ enum class Wanted { No, AsChosen, Yes };
 
 /// Which analyses a study holds.
 struct StudyScope {
-    bool strength = true;                   ///< every action set, with its reserve
-    bool buckling = true;                   ///< of every action set
-    bool curves = true;                     ///< moment-rotation of every beam, both signs
-    Wanted overStrength = Wanted::AsChosen; ///< the beams' plastic hinges; as the joint's choices say
+    bool strength = true;                          ///< every action set, with its reserve
+    bool buckling = true;                          ///< of every action set
+    bool curves = true;                            ///< moment-rotation of every beam, both signs
+    std::function<void(const PlateStudy&)> onPart; ///< sees what there is after each analysis
+    Wanted overStrength = Wanted::AsChosen;        ///< the beams' plastic hinges; as the joint's choices say
 };
 
 /// All analyses of a joint, one after the other. Cancelled, it holds what was finished. Bad models come back as words; a

@@ -1,4 +1,5 @@
 #include "session/ledger_model.h"
+#include "session/plate_studies.h"
 #include "session/session.h"
 #include "words/phrases.h"
 
@@ -6,7 +7,7 @@ namespace zg {
 LedgerModel::LedgerModel(Session& session, QObject* parent) : QAbstractListModel(parent), session_(session) {
     rebuild();
     connect(&session, &Session::changed, this, [this](unsigned changes) {
-        if (changes & (Session::Content | Session::Current | Session::DatumMark | Session::File)) rebuild();
+        if (changes & (Session::Content | Session::Current | Session::DatumMark | Session::File | Session::Plates)) rebuild();
     });
 }
 
@@ -18,7 +19,18 @@ void LedgerModel::rebuild() {
         const auto at = session_.datum()->results.find(joint->id);
         if (at != session_.datum()->results.end() && at->second) datum_ = ledger(*at->second);
     }
-    std::vector<Check> next = state && state->result ? ledger(*state->result) : std::vector<Check>{};
+    std::vector<Check> next, byPlates;
+    if (const PlateStudies::Entry* plates = session_.plates().current()) byPlates = plates->checks;
+    arePlatesStale_ = joint && !byPlates.empty() && session_.plates().isStale(*joint);
+    if (state && state->result) {
+        next = ledger(*state->result, arePlatesStale_ ? std::vector<Check>{} : byPlates);
+        // What belongs to another state stands at the end, without a state of its own.
+        if (arePlatesStale_)
+            for (Check c : byPlates) {
+                c.state = CheckState::NotApplicable;
+                next.push_back(c);
+            }
+    }
     if (next.size() == checks_.size() && !next.empty()) {
         checks_ = std::move(next);
         Q_EMIT dataChanged(index(0), index(static_cast<int>(checks_.size()) - 1));
@@ -79,6 +91,8 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
         return d ? QVariant(*d) : QVariant();
     }
     case GroupRole: return static_cast<int>(c->group);
+    case MethodRole: return static_cast<int>(c->method);
+    case StaleRole: return arePlatesStale_ && c->method == CheckMethod::Plates;
     case NumbersRole: return QString::fromStdString(numbersOf(*c, session_.job().settings.units));
     default: return {};
     }

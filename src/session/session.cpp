@@ -2,6 +2,7 @@
 #include "exchange/job_file.h"
 #include "joint/validate.h"
 #include "session/journal.h"
+#include "session/plate_studies.h"
 #include <QDateTime>
 #include <QFileInfo>
 #include <QSettings>
@@ -47,7 +48,8 @@ constexpr int recentCount = 8;
 } // namespace
 
 Session::Session(const QString& stateFolder, QObject* parent)
-    : QObject(parent), undo_(new QUndoStack(this)), journal_(std::make_unique<Journal>(stateFolder)) {
+    : QObject(parent), undo_(new QUndoStack(this)), journal_(std::make_unique<Journal>(stateFolder)),
+      plates_(new PlateStudies(*this)) {
     connect(undo_, &QUndoStack::cleanChanged, this, [this] { notify(File); });
     connect(journal_.get(), &Journal::due, this, &Session::writeJournal);
 }
@@ -67,6 +69,7 @@ void Session::adopt(Job job, const QString& path) {
     datum_.reset();
     selectedPart_.reset();
     selectedCheck_.reset();
+    plates_->clear();
     notify(~0U);
 }
 

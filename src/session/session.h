@@ -16,6 +16,7 @@ class QUndoStack;
 namespace zg {
 
 class Journal;
+class PlateStudies;
 
 /// What there is to show of a joint: its looked-up form and its result, or what is wrong with it.
 struct JointState {
@@ -42,7 +43,8 @@ public:
         Selection = 1 << 3,
         DatumMark = 1 << 4,
         File = 1 << 5,
-        Settings_ = 1 << 6
+        Settings_ = 1 << 6,
+        Plates = 1 << 7 ///< a plate run began, found something or ended
     };
 
     explicit Session(const QString& stateFolder, QObject* parent = nullptr);
@@ -93,6 +95,9 @@ public:
     /// Shows a state while something is dragged; nothing ends it. No undo step.
     void preview(std::optional<Joint> joint);
 
+    // ---- the plate method
+    [[nodiscard]] PlateStudies& plates() { return *plates_; }
+
     // ---- datum
     void setDatum();
     void clearDatum();
@@ -121,6 +126,7 @@ private:
     std::optional<Datum> datum_;
     QUndoStack* undo_;
     std::unique_ptr<Journal> journal_;
+    PlateStudies* plates_;
 };
 
 } // namespace zg

@@ -1,5 +1,6 @@
 #include "app/panels/chart_strip.h"
 #include "drawing/chart.h"
+#include "session/plate_studies.h"
 #include "session/session.h"
 #include <cmath>
 
@@ -15,6 +16,11 @@ DrawingView* makeChartStrip(Session& session, Theme& theme, QWidget* parent) {
         o.height = height;
         o.units = session.job().settings.units;
         const Joint* joint = session.current();
+        if (const PlateStudies::Entry* plates = session.plates().current(); plates && plates->study && joint) {
+            for (const PlateMomentRotation& m : plates->study->curves)
+                if (m.side == c->side && m.isReversed == c->isReversed) o.plates = &m;
+            o.arePlatesStale = session.plates().isStale(*joint);
+        }
         if (session.datum() && joint) {
             const auto at = session.datum()->results.find(joint->id);
             if (at != session.datum()->results.end() && at->second) {

@@ -70,6 +70,15 @@ public:
             painter->restore();
             return;
         }
+        if (index.data(LedgerModel::StaleRole).toBool()) {
+            painter->setPen(qcolor(p, Tone::FaintInk));
+            painter->setFont(interfaceFont(10.5));
+            painter->drawText(
+                QRectF(line.left(), box.top() + 20, line.width(), 16), Qt::AlignVCenter,
+                tr("stale: of another state of the joint, was %1").arg(ratioText(index.data(LedgerModel::RatioRole).toDouble())));
+            painter->restore();
+            return;
+        }
         bar(*painter, box, index.data(LedgerModel::RatioRole).toDouble(), state);
         painter->setPen(qcolor(p, Tone::FaintInk));
         painter->setFont(interfaceFont(10.5));

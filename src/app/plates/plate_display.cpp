@@ -1,0 +1,156 @@
+#include "app/plates/plate_display.h"
+#include "base/text.h"
+#include "session/plate_studies.h"
+#include "session/session.h"
+#include "words/plate_words.h"
+
+namespace zg {
+
+PlateDisplay::PlateDisplay(Session& session, QObject* parent) : QObject(parent), session_(session) {
+    connect(&session, &Session::changed, this, [this](unsigned changes) {
+        if (changes & (Session::Plates | Session::Current | Session::File)) follow();
+        if (changes & (Session::Selection | Session::Content | Session::Settings_ | Session::ActiveSet)) {
+            // The set whose check is looked at comes up by itself.
+            const auto check = session_.selectedCheck();
+            if (study_ && (changes & Session::Selection) && check && check->method == CheckMethod::Plates)
+                for (std::size_t i = 0; i < study_->sets.size(); ++i)
+                    if (study_->sets[i].set == check->set && static_cast<int>(i) != set_) showSet(static_cast<int>(i));
+            Q_EMIT changed();
+        }
+    });
+    follow();
+}
+
+void PlateDisplay::follow() {
+    const PlateStudies::Entry* entry = session_.plates().current();
+    const std::shared_ptr<const PlateStudy> next = entry ? entry->study : nullptr;
+    if (next != study_) {
+        const bool isOther = !next || !study_ || next->mark != study_->mark || next->key != study_->key;
+        scene_.reset();
+        study_ = next;
+        mechanism_.clear();
+        if (study_) {
+            scene_ = std::make_unique<PlateScene>(study_->geometry);
+            for (std::size_t i = 0; i + 2 < study_->mechanism.size(); i += 3)
+                mechanism_.push_back({study_->mechanism[i], study_->mechanism[i + 1], study_->mechanism[i + 2]});
+        }
+        if (isOther) {
+            set_ = 0;
+            mode_ = -1;
+            hidden.clear();
+            isolated.reset();
+            cut.reset();
+            isMechanism_ = !mechanism_.empty() && mechanism_.size() >= study_->geometry.nodes.size();
+            frame_ = set() ? set()->fullFrame : -1;
+        }
+        if (frame_ < 0 && set()) frame_ = set()->fullFrame;
+    }
+    Q_EMIT changed();
+}
+
+const PlateStrength* PlateDisplay::set() const {
+    return study_ && set_ < static_cast<int>(study_->sets.size()) ? &study_->sets[set_] : nullptr;
+}
+
+const PlateBuckling* PlateDisplay::buckling() const {
+    if (const PlateStrength* s = set())
+        for (const PlateBuckling& b : study_->buckling)
+            if (b.set == s->set) return &b;
+    return nullptr;
+}
+
+int PlateDisplay::frameCount() const { return set() ? static_cast<int>(set()->frames.size()) : 0; }
+
+void PlateDisplay::showSet(int index) {
+    set_ = index;
+    mode_ = -1;
+    isMechanism_ = false;
+    frame_ = set() ? set()->fullFrame : -1;
+    Q_EMIT changed();
+}
+
+void PlateDisplay::showFrame(int frame) {
+    frame_ = std::max(0, std::min(frame, frameCount() - 1));
+    mode_ = -1;
+    isMechanism_ = false;
+    Q_EMIT changed();
+}
+
+void PlateDisplay::showMode(int mode) {
+    mode_ = mode;
+    isMechanism_ = false;
+    phase_ = 1;
+    Q_EMIT changed();
+}
+
+void PlateDisplay::showMechanism() {
+    isMechanism_ = !mechanism_.empty();
+    mode_ = -1;
+    Q_EMIT changed();
+}
+
+void PlateDisplay::setPhase(double phase) {
+    phase_ = phase;
+    Q_EMIT changed();
+}
+
+QString PlateDisplay::title() const {
+    const PlateStrength* s = set();
+    if (isMechanism_) return tr("A part is loose: how it can move");
+    if (!s || !study_) return {};
+    const QString name = QString::fromStdString(s->id);
+    const PlateBuckling* b = buckling();
+    if (mode_ >= 0 && b && mode_ < static_cast<int>(b->modes.size()))
+        return tr("%1, mode %2: factor %3, %4")
+            .arg(name)
+            .arg(mode_ + 1)
+            .arg(QString::fromStdString(fixedDecimals(b->modes[mode_].factor, 2)),
+                 QString::fromStdString(reachWords(b->modes[mode_], false)));
+    if (frame_ < 0 || frame_ >= frameCount()) return name;
+    return tr("%1 at %2 % of its forces").arg(name).arg(static_cast<int>(100 * s->frames[frame_].factor + 0.5));
+}
+
+PlatePicture PlateDisplay::picture(double width, double height, int samples, double pixelRatio, const Palette& palette) const {
+    PlatePictureOptions o;
+    o.width = width;
+    o.height = height;
+    o.samples = samples;
+    o.pixelRatio = pixelRatio;
+    o.units = session_.job().settings.units;
+    o.palette = &palette;
+    o.title = title().toStdString();
+    SceneState s;
+    s.field = field;
+    s.hasMesh = hasMesh;
+    s.hasBolts = hasBolts;
+    s.hidden = hidden;
+    s.isolated = isolated;
+    s.selected = session_.selectedPart();
+    s.cut = cut;
+    const PlateBuckling* b = buckling();
+    if (isMechanism_) {
+        s.shape = &mechanism_;
+        s.deformation = phase_ * scene_->size() / 12;
+    } else if (mode_ >= 0 && b && mode_ < static_cast<int>(b->modes.size())) {
+        s.shape = &b->modes[mode_].shape;
+        s.deformation = phase_ * exaggeration * scene_->size() / 20;
+    } else if (const PlateStrength* strength = set(); strength && frame_ >= 0 && frame_ < frameCount()) {
+        s.frame = &strength->frames[frame_];
+        if (isDeformed && strength->fullFrame >= 0)
+            s.deformation = exaggeration * scene_->sensibleScale(strength->frames[strength->fullFrame].displacement);
+        // One scale for all steps, so that the slider shows growth.
+        if (field == PlateField::Stress || field == PlateField::Strain || field == PlateField::Displacement) {
+            double most = 0;
+            SceneState end = s;
+            end.frame = &strength->frames[std::max(0, strength->fullFrame)];
+            for (std::size_t e = 0; e < study_->geometry.shells.size(); ++e)
+                for (float v : fieldAt(study_->geometry, end, e)) most = std::max<double>(most, v);
+            if (most > 0) s.largest = most;
+        }
+    }
+    double yield = 0;
+    for (const PlateGeometry::Part& p : study_->geometry.parts) yield = yield > 0 ? std::min(yield, p.f_y) : p.f_y;
+    return platePicture(*scene_, s, camera, yield, o);
+}
+
+} // namespace zg

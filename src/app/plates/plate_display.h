@@ -1,0 +1,62 @@
+#pragma once
+#include "drawing/plate_picture.h"
+#include <QObject>
+#include <QString>
+#include <memory>
+
+namespace zg {
+
+class Session;
+struct PlateStrength;
+struct PlateStudy;
+
+/// What the Plates view shows: which set, state, field and direction. Views and controls read and change it here; no widgets.
+class PlateDisplay : public QObject {
+    Q_OBJECT
+public:
+    explicit PlateDisplay(Session& session, QObject* parent = nullptr);
+
+    [[nodiscard]] const PlateStudy* study() const { return study_.get(); }
+    [[nodiscard]] const PlateScene* scene() const { return scene_.get(); }
+    /// Set on show; null when the study has none with forces.
+    [[nodiscard]] const PlateStrength* set() const;
+    [[nodiscard]] const PlateBuckling* buckling() const;
+    [[nodiscard]] int frame() const { return frame_; }
+    [[nodiscard]] int frameCount() const;
+    [[nodiscard]] int mode() const { return mode_; } ///< -1: none
+    void showSet(int indexInStudy);
+    void showFrame(int frame);
+    void showMode(int mode);
+    void showMechanism();
+    /// Animation: phase of a mode's swing, -1 to 1.
+    void setPhase(double phase);
+    [[nodiscard]] bool isSwinging() const { return mode_ >= 0 || isMechanism_; }
+
+    PlateField field = PlateField::Stress;
+    bool isDeformed = true, hasMesh = false, hasBolts = true;
+    double exaggeration = 1; ///< on the sensible scale
+    std::set<std::string> hidden;
+    std::optional<PartRef> isolated;
+    std::optional<SceneState::Cut> cut;
+    Camera camera = Camera::towards(NamedView::Oblique);
+    /// After a change of the plain members above.
+    void touch() { Q_EMIT changed(); }
+
+    [[nodiscard]] PlatePicture picture(double width, double height, int samples, double pixelRatio, const Palette& palette) const;
+    [[nodiscard]] QString title() const;
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    void follow();
+    Session& session_;
+    std::shared_ptr<const PlateStudy> study_;
+    std::unique_ptr<PlateScene> scene_;
+    std::vector<Float3> mechanism_;
+    int set_ = 0, frame_ = -1, mode_ = -1;
+    bool isMechanism_ = false;
+    double phase_ = 1;
+};
+
+} // namespace zg

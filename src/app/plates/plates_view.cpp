@@ -1,0 +1,296 @@
+#include "app/plates/plates_view.h"
+#include "app/plates/plate_canvas.h"
+#include "app/plates/plate_display.h"
+#include "app/plates/plate_list.h"
+#include "app/theme/theme.h"
+#include "app/views/drawing_view.h"
+#include "base/text.h"
+#include "drawing/reconciliation.h"
+#include "session/plate_studies.h"
+#include "session/session.h"
+#include "words/plate_words.h"
+#include <QCheckBox>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QSlider>
+#include <QStackedWidget>
+#include <QTimer>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace zg {
+
+namespace {
+constexpr PlateField fields[] = {PlateField::Stress,       PlateField::Strain,   PlateField::Utilisation,
+                                 PlateField::Displacement, PlateField::Pressure, PlateField::None};
+constexpr NamedView views[] = {NamedView::Oblique, NamedView::Elevation, NamedView::PlateRight, NamedView::PlateLeft,
+                               NamedView::Plan};
+} // namespace
+
+PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
+    : QWidget(parent), session_(session), theme_(theme), display_(new PlateDisplay(session, this)), swinging_(new QTimer(this)) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(4);
+    column->addWidget(makeTop());
+    line_ = new QLabel(this);
+    line_->setObjectName(QStringLiteral("plateLine"));
+    line_->setWordWrap(true);
+    line_->setContentsMargins(4, 0, 4, 0);
+    column->addWidget(line_);
+    pages_ = new QStackedWidget(this);
+    auto* model = new QWidget(pages_);
+    auto* row = new QHBoxLayout(model);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    canvas_ = new PlateCanvas(session_, *display_, theme_, model);
+    row->addWidget(canvas_, 1);
+    list_ = new PlateList(session_, *display_, model);
+    row->addWidget(list_);
+    pages_->addWidget(model);
+    comparison_ = new DrawingView(
+        session_, theme_,
+        [this](double width, double height) {
+            Drawing d;
+            const Joint* joint = session_.current();
+            const PlateStudies::Entry* entry = session_.plates().current();
+            const ConnectionResult* now = session_.shownConnection();
+            if (!joint || !entry || !entry->study || entry->study->curves.empty()) {
+                d.label({width / 2, height / 2}, "Run the plates first: the comparison needs their moment-rotation.",
+                        textSize::strong, Tone::FaintInk, Align::Centre);
+                return d;
+            }
+            const auto bare = bareConnections(session_.job(), *joint);
+            for (const PlateMomentRotation& m : entry->study->curves) {
+                if (now && (m.side != now->side || m.isReversed != now->isReversed)) continue;
+                const ConnectionResult* other = zg::find(bare, m.side, m.isReversed);
+                if (!other) continue;
+                ReconciliationOptions o;
+                o.width = width;
+                o.height = height;
+                o.units = session_.job().settings.units;
+                o.isStale = session_.plates().isStale(*joint);
+                return reconciliationDrawing(reconcile(*other, m), o);
+            }
+            return d;
+        },
+        pages_);
+    comparison_->setObjectName(QStringLiteral("plateComparison"));
+    pages_->addWidget(comparison_);
+    column->addWidget(pages_, 1);
+    foot_ = makeFoot();
+    column->addWidget(foot_);
+    swinging_->setInterval(40);
+    connect(swinging_, &QTimer::timeout, this, [this] {
+        phase_ += 0.16;
+        display_->setPhase(std::sin(phase_));
+    });
+    connect(display_, &PlateDisplay::changed, this, &PlatesView::follow);
+    connect(&session_.plates(), &PlateStudies::progressed, this, &PlatesView::say);
+    connect(&session_, &Session::changed, this, [this](unsigned changes) {
+        if (changes & (Session::Plates | Session::Current | Session::Content)) follow();
+    });
+    follow();
+}
+
+QWidget* PlatesView::makeTop() {
+    auto* box = new QWidget(this);
+    auto* bar = new QHBoxLayout(box);
+    bar->setContentsMargins(0, 0, 0, 0);
+    run_ = new QPushButton(box);
+    run_->setObjectName(QStringLiteral("runPlates"));
+    connect(run_, &QPushButton::clicked, this, &PlatesView::runOrCancel);
+    bar->addWidget(run_);
+    progress_ = new QProgressBar(box);
+    progress_->setObjectName(QStringLiteral("plateProgress"));
+    progress_->setRange(0, 1000);
+    progress_->setFixedWidth(190);
+    bar->addWidget(progress_);
+    sets_ = new QComboBox(box);
+    sets_->setObjectName(QStringLiteral("plateSet"));
+    sets_->setAccessibleName(tr("Action set"));
+    connect(sets_, &QComboBox::activated, this, [this](int i) { display_->showSet(i); });
+    bar->addWidget(sets_);
+    fields_ = new QComboBox(box);
+    fields_->setObjectName(QStringLiteral("plateField"));
+    fields_->setAccessibleName(tr("What the colours say"));
+    for (PlateField f : fields) fields_->addItem(QString::fromUtf8(nameOf(f)));
+    connect(fields_, &QComboBox::activated, this, [this](int i) {
+        display_->field = fields[i];
+        if (display_->isSwinging()) display_->showFrame(display_->frame());
+        display_->touch();
+    });
+    bar->addWidget(fields_);
+    views_ = new QComboBox(box);
+    views_->setObjectName(QStringLiteral("plateDirection"));
+    views_->setAccessibleName(tr("Direction of view"));
+    for (NamedView v : views) views_->addItem(QString::fromUtf8(nameOf(v)));
+    connect(views_, &QComboBox::activated, this, [this](int i) {
+        display_->camera = Camera::towards(views[i]);
+        display_->touch();
+    });
+    bar->addWidget(views_);
+    bar->addStretch();
+    compare_ = new QPushButton(tr("Both methods"), box);
+    compare_->setObjectName(QStringLiteral("plateCompare"));
+    compare_->setCheckable(true);
+    compare_->setToolTip(tr("Every component beside its counterpart in the plates"));
+    connect(compare_, &QPushButton::toggled, this, &PlatesView::showComparison);
+    bar->addWidget(compare_);
+    auto* converge = new QPushButton(tr("Mesh error"), box);
+    converge->setObjectName(QStringLiteral("plateConverge"));
+    converge->setToolTip(tr("Moment-rotation on three element sizes: what M_j,Rd and S_j,ini come to, and their error"));
+    connect(converge, &QPushButton::clicked, this, &PlatesView::converge);
+    bar->addWidget(converge);
+    return box;
+}
+
+QWidget* PlatesView::makeFoot() {
+    auto* box = new QWidget(this);
+    auto* bar = new QHBoxLayout(box);
+    bar->setContentsMargins(4, 0, 4, 2);
+    bar->addWidget(new QLabel(tr("step"), box));
+    steps_ = new QSlider(Qt::Horizontal, box);
+    steps_->setObjectName(QStringLiteral("plateSteps"));
+    steps_->setAccessibleName(tr("Load step"));
+    steps_->setMinimumWidth(120);
+    connect(steps_, &QSlider::valueChanged, this, [this](int step) {
+        if (!isFollowing_) display_->showFrame(step);
+    });
+    bar->addWidget(steps_, 2);
+    swing_ = new QPushButton(tr("Swing"), box);
+    swing_->setObjectName(QStringLiteral("plateSwing"));
+    swing_->setCheckable(true);
+    swing_->setToolTip(tr("Moves the mode to and fro"));
+    connect(swing_, &QPushButton::toggled, this, [this](bool is) {
+        if (is)
+            swinging_->start();
+        else
+            swinging_->stop(), display_->setPhase(1);
+    });
+    bar->addWidget(swing_);
+    const auto tick = [&](const QString& text, const char* name, bool is, auto&& set) {
+        auto* check = new QCheckBox(text, box);
+        check->setObjectName(QString::fromUtf8(name));
+        check->setChecked(is);
+        connect(check, &QCheckBox::toggled, this, [this, set](bool on) {
+            set(*display_, on);
+            display_->touch();
+        });
+        bar->addWidget(check);
+    };
+    tick(tr("deformed"), "plateDeformed", true, [](PlateDisplay& d, bool on) { d.isDeformed = on; });
+    tick(tr("mesh"), "plateMesh", false, [](PlateDisplay& d, bool on) { d.hasMesh = on; });
+    tick(tr("bolts"), "plateBolts", true, [](PlateDisplay& d, bool on) { d.hasBolts = on; });
+    cuts_ = new QComboBox(box);
+    cuts_->setObjectName(QStringLiteral("plateCut"));
+    cuts_->addItems({tr("no cut"), tr("cut across (x)"), tr("cut along web (y)"), tr("cut level (z)")});
+    bar->addWidget(cuts_);
+    cut_ = new QSlider(Qt::Horizontal, box);
+    cut_->setRange(0, 100);
+    cut_->setValue(50);
+    cut_->setFixedWidth(90);
+    cut_->setAccessibleName(tr("Place of the cut"));
+    bar->addWidget(cut_);
+    const auto cutNow = [this] {
+        const int axis = cuts_->currentIndex() - 1;
+        cut_->setEnabled(axis >= 0);
+        display_->cut.reset();
+        if (axis >= 0 && display_->scene()) {
+            const double low = display_->scene()->low()[axis], high = display_->scene()->high()[axis];
+            display_->cut = SceneState::Cut{axis, low + (high - low) * cut_->value() / 100.0, axis == 2};
+        }
+        display_->touch();
+    };
+    cut_->setEnabled(false);
+    connect(cuts_, &QComboBox::activated, this, cutNow);
+    connect(cut_, &QSlider::valueChanged, this, cutNow);
+    auto* automatic = new QCheckBox(tr("run after edits"), box);
+    automatic->setObjectName(QStringLiteral("plateAutomatic"));
+    automatic->setToolTip(tr("Computes the plates again by itself whenever the joint has changed"));
+    connect(automatic, &QCheckBox::toggled, this, [this](bool is) { session_.plates().setAutomatic(is); });
+    bar->addWidget(automatic);
+    return box;
+}
+
+void PlatesView::showComparison(bool is) {
+    compare_->setChecked(is);
+    pages_->setCurrentIndex(is ? 1 : 0);
+    foot_->setVisible(!is);
+}
+
+void PlatesView::runOrCancel() {
+    if (session_.plates().isRunning())
+        session_.plates().cancel();
+    else
+        session_.plates().run();
+}
+
+void PlatesView::converge() {
+    const ConnectionResult* now = session_.shownConnection();
+    session_.plates().converge(now ? now->side : SideId::Right, now && now->isReversed);
+}
+
+void PlatesView::follow() {
+    isFollowing_ = true;
+    const PlateStudy* study = display_->study();
+    const QSignalBlocker quiet(sets_);
+    sets_->clear();
+    if (study)
+        for (const PlateStrength& s : study->sets) sets_->addItem(QString::fromStdString(s.id));
+    const PlateStrength* set = display_->set();
+    if (study && set) sets_->setCurrentIndex(static_cast<int>(set - study->sets.data()));
+    sets_->setEnabled(sets_->count() > 1);
+    steps_->setRange(0, std::max(0, display_->frameCount() - 1));
+    steps_->setValue(std::max(0, display_->frame()));
+    steps_->setEnabled(display_->frameCount() > 1);
+    swing_->setEnabled(display_->isSwinging());
+    if (!display_->isSwinging() && swing_->isChecked()) swing_->setChecked(false);
+    isFollowing_ = false;
+    say();
+}
+
+// What stands under the buttons: progress, the set in a sentence, the mesh's error.
+void PlatesView::say() {
+    PlateStudies& plates = session_.plates();
+    run_->setText(plates.isRunning() ? tr("Cancel") : tr("Run plates"));
+    progress_->setVisible(plates.isRunning());
+    if (plates.isRunning()) {
+        progress_->setValue(static_cast<int>(1000 * plates.fraction()));
+        progress_->setFormat(plates.runningMark() + QStringLiteral(": ") + plates.stage());
+        progress_->setToolTip(plates.stage());
+    }
+    const Joint* joint = session_.current();
+    QStringList words;
+    const double limit = joint ? joint->plates.value_or(PlateSpec{}).strainLimit : PlateSpec{}.strainLimit;
+    if (const PlateStudy* study = display_->study()) {
+        if (!study->mechanismWords.empty())
+            words << QString::fromStdString(study->mechanismWords + " " + looseRemedy());
+        else if (const PlateStrength* set = display_->set())
+            words << QString::fromStdString("Set " + set->id + ": " + strengthSentence(*set, limit) + ".");
+        if (!study->isComplete && !plates.isRunning()) words << tr("The run was not finished; what is shown stands.");
+    }
+    const PlateStudies::Entry* entry = plates.current();
+    if (entry && entry->convergence) {
+        const PlateConvergence& c = *entry->convergence;
+        const auto error = [](const PlateConvergence::Estimate& e) {
+            return QString::fromStdString((e.isSteady ? "about " : "within ") + fixedDecimals(100 * e.error, 1) + " %");
+        };
+        words << tr("Mesh error on three sizes: M_j,Rd %1, S_j,ini %2; the peak stress in %3 %4.")
+                     .arg(error(c.M_j_Rd), error(c.S_j_ini), QString::fromStdString(c.peakPart),
+                          c.peakExponent > 0.1 ? tr("is that of a singular corner and grows with the mesh") : tr("converges"));
+        if (joint && entry->convergenceKey != resultKey(session_.job(), *joint)) words << tr("(of another state of the joint)");
+    } else if (display_->study()) {
+        words << tr("Element size %1 mm at the bolts.")
+                     .arg(QString::fromStdString(fixedDecimals(display_->study()->elementSize, 0)));
+    }
+    if (!plates.message().isEmpty()) words << plates.message();
+    line_->setText(words.join(QLatin1Char(' ')));
+    line_->setVisible(!words.isEmpty());
+}
+
+} // namespace zg

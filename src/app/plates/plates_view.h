@@ -1,0 +1,57 @@
+#pragma once
+#include <QWidget>
+
+class QAction;
+class QComboBox;
+class QLabel;
+class QProgressBar;
+class QPushButton;
+class QSlider;
+class QStackedWidget;
+class QTimer;
+
+namespace zg {
+
+class DrawingView;
+class PlateCanvas;
+class PlateDisplay;
+class PlateList;
+class Session;
+class Theme;
+
+/// The Plates view: run and progress above, the picture with its side list, steps and choices below; the comparison of both
+/// methods on its other page.
+class PlatesView : public QWidget {
+    Q_OBJECT
+public:
+    PlatesView(Session& session, Theme& theme, QWidget* parent = nullptr);
+    [[nodiscard]] PlateDisplay& display() const { return *display_; }
+    [[nodiscard]] PlateCanvas* canvas() const { return canvas_; }
+    void showComparison(bool is);
+    void runOrCancel();
+    void converge();
+
+private:
+    QWidget* makeTop();
+    QWidget* makeFoot();
+    void follow();
+    void say();
+    Session& session_;
+    Theme& theme_;
+    PlateDisplay* display_;
+    PlateCanvas* canvas_ = nullptr;
+    PlateList* list_ = nullptr;
+    DrawingView* comparison_ = nullptr;
+    QStackedWidget* pages_ = nullptr;
+    QPushButton *run_ = nullptr, *compare_ = nullptr, *swing_ = nullptr;
+    QProgressBar* progress_ = nullptr;
+    QComboBox *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
+    QSlider *steps_ = nullptr, *cut_ = nullptr;
+    QLabel* line_ = nullptr;
+    QWidget* foot_ = nullptr;
+    QTimer* swinging_ = nullptr;
+    double phase_ = 0;
+    bool isFollowing_ = false;
+};
+
+} // namespace zg

@@ -1,0 +1,229 @@
+#include "session/plate_studies.h"
+#include "exchange/file.h"
+#include "exchange/plate_cache.h"
+#include "session/session.h"
+#include <QDir>
+#include <QFileInfo>
+#include <QTimer>
+#include <atomic>
+#include <mutex>
+#include <thread>
+
+namespace zg {
+
+/// What the thread that computes and the window share.
+struct PlateStudies::Work : Progress {
+    std::string jointId, mark;
+    std::uint64_t key = 0;
+    std::shared_ptr<const ResolvedJoint> joint;
+    std::atomic<bool> isWanted{true}, isDone{false};
+    std::mutex guard; ///< of all below
+    double fraction = 0;
+    std::string stage;
+    PlateStudyPtr study;
+    std::optional<PlateConvergence> convergence;
+    Diagnostics problems;
+    std::thread thread;
+
+    void report(double at, const std::string& what) override {
+        const std::lock_guard<std::mutex> lock(guard);
+        fraction = at;
+        stage = what;
+    }
+    [[nodiscard]] bool isCancelled() const override { return !isWanted; }
+};
+
+PlateStudies::PlateStudies(Session& session)
+    : QObject(&session), session_(session), timer_(new QTimer(this)), automatic_(new QTimer(this)) {
+    timer_->setInterval(80);
+    connect(timer_, &QTimer::timeout, this, &PlateStudies::look);
+    automatic_->setSingleShot(true);
+    automatic_->setInterval(700);
+    connect(automatic_, &QTimer::timeout, this, &PlateStudies::run);
+    connect(&session, &Session::changed, this, [this](unsigned changes) {
+        if (!isAutomatic_ || !(changes & (Session::Content | Session::Current))) return;
+        const Joint* joint = session_.current();
+        if (!joint || !isStale(*joint)) return;
+        // A run for a state that has passed is of no use.
+        if (isRunning() && work_->jointId == joint->id && work_->key != resultKey(session_.job(), *joint)) cancel();
+        automatic_->start();
+    });
+}
+
+PlateStudies::~PlateStudies() {
+    if (!work_) return;
+    cancel();
+    work_->thread.join();
+}
+
+const PlateStudies::Entry& PlateStudies::of(const Joint& joint) {
+    Entry& entry = entries_[joint.id];
+    if (entry.isLookedUp) return entry;
+    entry.isLookedUp = true;
+    const std::string path = studyPath(session_.path().toStdString(), joint.id);
+    if (path.empty() || !QFileInfo::exists(QString::fromStdString(path))) return entry;
+    // What cannot be read is computed again; nobody loses anything by it.
+    if (const auto bytes = readFile(path))
+        if (auto study = readStudy(*bytes)) adopt(joint.id, std::make_shared<const PlateStudy>(std::move(*study)));
+    return entry;
+}
+
+const PlateStudies::Entry* PlateStudies::current() {
+    const Joint* joint = session_.current();
+    return joint ? &of(*joint) : nullptr;
+}
+
+bool PlateStudies::isStale(const Joint& joint) {
+    const Entry& entry = of(joint);
+    return !entry.study || entry.study->key != resultKey(session_.job(), joint);
+}
+
+void PlateStudies::adopt(const std::string& jointId, const PlateStudyPtr& study) {
+    Entry& entry = entries_[jointId];
+    entry.study = study;
+    const Joint* joint = findJoint(session_.job(), jointId);
+    entry.checks = plateChecks(*study, joint ? joint->plates.value_or(PlateSpec{}).strainLimit : PlateSpec{}.strainLimit);
+}
+
+void PlateStudies::keep(const std::string& jointId, const PlateStudy& study) {
+    const std::string path = studyPath(session_.path().toStdString(), jointId);
+    if (path.empty()) return;
+    QDir().mkpath(QFileInfo(QString::fromStdString(path)).path());
+    if (const auto written = writeFile(path, writeStudy(study)); !written)
+        message_ =
+            tr("The plate results could not be kept beside the job: %1").arg(QString::fromStdString(written.error().message));
+}
+
+void PlateStudies::start(const std::function<void(Work&)>& task) {
+    if (isRunning()) return;
+    message_.clear();
+    const Joint* joint = session_.current();
+    const JointState* state = session_.state();
+    if (!joint || !state) return;
+    if (!state->resolved) {
+        message_ = tr("The joint has to be complete before its plates can be computed.");
+        session_.notify(Session::Plates);
+        return;
+    }
+    work_ = std::make_unique<Work>();
+    work_->jointId = joint->id;
+    work_->mark = joint->mark;
+    work_->key = resultKey(session_.job(), *joint);
+    work_->joint = state->resolved;
+    work_->thread = std::thread([task, w = work_.get()] {
+        try {
+            task(*w);
+        } catch (const std::exception& e) {
+            const std::lock_guard<std::mutex> lock(w->guard);
+            w->problems = {{Severity::Error, w->mark, std::string("The plate analysis stopped: ") + e.what()}};
+        }
+        w->isDone = true;
+    });
+    timer_->start();
+    session_.notify(Session::Plates);
+}
+
+void PlateStudies::run() {
+    const Joint* joint = session_.current();
+    if (isAutomatic_ && isRunning() && joint) {
+        automatic_->start(); // the cancelled one is on its way out
+        return;
+    }
+    start([](Work& w) {
+        StudyScope scope;
+        scope.onPart = [&w](const PlateStudy& part) {
+            auto copy = std::make_shared<const PlateStudy>(part);
+            const std::lock_guard<std::mutex> lock(w.guard);
+            w.study = std::move(copy);
+        };
+        auto study = studyPlates(*w.joint, w.key, scope, &w);
+        const std::lock_guard<std::mutex> lock(w.guard);
+        if (study)
+            w.study = std::make_shared<const PlateStudy>(std::move(*study));
+        else
+            w.problems = study.error();
+    });
+}
+
+void PlateStudies::converge(SideId side, bool isReversed) {
+    start([side, isReversed](Work& w) {
+        auto found = convergenceOf(*w.joint, side, isReversed, &w);
+        const std::lock_guard<std::mutex> lock(w.guard);
+        if (found)
+            w.convergence = std::move(*found);
+        else
+            w.problems = found.error();
+    });
+}
+
+void PlateStudies::cancel() {
+    if (work_) work_->isWanted = false;
+}
+
+QString PlateStudies::runningMark() const { return work_ ? QString::fromStdString(work_->mark) : QString(); }
+
+double PlateStudies::fraction() const {
+    if (!work_) return 0;
+    const std::lock_guard<std::mutex> lock(work_->guard);
+    return work_->fraction;
+}
+
+QString PlateStudies::stage() const {
+    if (!work_) return {};
+    const std::lock_guard<std::mutex> lock(work_->guard);
+    return QString::fromStdString(work_->stage);
+}
+
+void PlateStudies::look() {
+    if (!work_) return;
+    const bool isDone = work_->isDone; // before taking, so that the last result is not left behind
+    PlateStudyPtr part;
+    {
+        const std::lock_guard<std::mutex> lock(work_->guard);
+        part = std::move(work_->study);
+        work_->study = nullptr;
+    }
+    if (part && !work_->jointId.empty()) {
+        // A study without anything found, because it was cancelled at once, takes nothing away.
+        const bool hasResults = !part->sets.empty() || !part->curves.empty() || !part->mechanismWords.empty();
+        if (hasResults) {
+            entries_[work_->jointId].isLookedUp = true;
+            adopt(work_->jointId, part);
+            if (part->isComplete) keep(work_->jointId, *part);
+        }
+    }
+    if (isDone)
+        finish();
+    else if (part)
+        session_.notify(Session::Plates);
+    Q_EMIT progressed();
+}
+
+void PlateStudies::finish() {
+    timer_->stop();
+    work_->thread.join();
+    if (work_->convergence && !work_->jointId.empty()) {
+        entries_[work_->jointId].convergence = work_->convergence;
+        entries_[work_->jointId].convergenceKey = work_->key;
+    }
+    if (!work_->problems.empty()) message_ = QString::fromStdString(joined(work_->problems));
+    if (!work_->isWanted && message_.isEmpty()) message_ = tr("Cancelled; what was finished is kept.");
+    work_.reset();
+    session_.notify(Session::Plates);
+}
+
+void PlateStudies::setAutomatic(bool is) {
+    isAutomatic_ = is;
+    const Joint* joint = session_.current();
+    if (is && joint && isStale(*joint)) run();
+    session_.notify(Session::Plates);
+}
+
+void PlateStudies::clear() {
+    cancel();
+    if (work_) work_->jointId.clear(); // its results belong to no joint any more
+    entries_.clear();
+    message_.clear();
+}
+
+} // namespace zg

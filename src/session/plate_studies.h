@@ -1,0 +1,70 @@
+#pragma once
+#include "compare/reconcile.h"
+#include "plates/study.h"
+#include <QObject>
+#include <QString>
+#include <map>
+#include <memory>
+#include <optional>
+
+class QTimer;
+
+namespace zg {
+
+class Session;
+
+/// The plate method in the bench: runs in the background, what it found per joint, whether that still belongs to the joint, and
+/// the cache beside the job. One run at a time; results appear analysis by analysis.
+class PlateStudies : public QObject {
+    Q_OBJECT
+public:
+    explicit PlateStudies(Session& session);
+    ~PlateStudies() override;
+
+    struct Entry {
+        PlateStudyPtr study;       ///< null: none yet
+        std::vector<Check> checks; ///< of the study
+        std::optional<PlateConvergence> convergence;
+        std::uint64_t convergenceKey = 0;
+        bool isLookedUp = false; ///< the cache has been asked
+    };
+    /// Of a joint, from memory or from the cache beside the job.
+    [[nodiscard]] const Entry& of(const Joint& joint);
+    [[nodiscard]] const Entry* current();
+    /// Whether the study belongs to the joint as it stands.
+    [[nodiscard]] bool isStale(const Joint& joint);
+
+    void run();                                  ///< all analyses of the current joint
+    void converge(SideId side, bool isReversed); ///< three sizes of one moment-rotation
+    void cancel();                               ///< what is finished stays
+    [[nodiscard]] bool isRunning() const { return work_ != nullptr; }
+    [[nodiscard]] QString runningMark() const;
+    [[nodiscard]] double fraction() const;
+    [[nodiscard]] QString stage() const;
+    [[nodiscard]] QString message() const { return message_; } ///< why the last run gave nothing, or empty
+    /// Runs again by itself a moment after an edit.
+    void setAutomatic(bool is);
+    [[nodiscard]] bool isAutomatic() const { return isAutomatic_; }
+    /// Forgets everything: another job is open.
+    void clear();
+
+Q_SIGNALS:
+    void progressed(); ///< fraction or stage; results are told by Session::changed
+
+private:
+    struct Work;
+    void start(const std::function<void(Work&)>& task);
+    void look();
+    void finish();
+    void adopt(const std::string& jointId, const PlateStudyPtr& study);
+    void keep(const std::string& jointId, const PlateStudy& study);
+
+    Session& session_;
+    std::map<std::string, Entry> entries_;
+    std::unique_ptr<Work> work_;
+    QTimer *timer_, *automatic_;
+    QString message_;
+    bool isAutomatic_ = false;
+};
+
+} // namespace zg
