@@ -15,6 +15,8 @@
 #include "drawing/springs.h"
 #include "print/pdf_report.h"
 #include "report/joint_report.h"
+#include "report/plate_report.h"
+#include "session/plate_studies.h"
 #include "session/session.h"
 #include <QApplication>
 #include <QCloseEvent>
@@ -225,6 +227,9 @@ bool MainWindow::printTo(const QString& path, bool currentOnly) {
     for (const Joint& joint : session_.job().joints) {
         if (currentOnly && session_.current() && joint.id != session_.current()->id) continue;
         documents.push_back(jointReport(session_.job(), joint, options));
+        const PlateStudies::Entry& plates = session_.plates().of(joint);
+        if (plates.study && !session_.plates().isStale(joint))
+            documents.push_back(plateReport(session_.job(), joint, *plates.study));
     }
     const auto written = writePdf(path.toStdString(), documents, session_.job().settings.units);
     if (!written) {

@@ -10,11 +10,13 @@
 #include "exchange/actions_table.h"
 #include "exchange/file.h"
 #include "exchange/job_file.h"
+#include "exchange/plate_cache.h"
 #include "exchange/result_json.h"
 #include "job_input.h"
 #include "joint/first_layout.h"
 #include "report/html.h"
 #include "report/joint_report.h"
+#include "report/plate_report.h"
 #include "words/phrases.h"
 #include "words/verdict.h"
 #include <algorithm>
@@ -87,7 +89,13 @@ int report(const ReportCommand& c) {
     ReportOptions options;
     options.depth = c.depth == "brief" ? Depth::Brief : c.depth == "full" ? Depth::Full : Depth::ByPart;
     std::vector<Document> documents{registerReport(*job)};
-    for (const Joint& joint : job->joints) documents.push_back(jointReport(*job, joint, options));
+    for (const Joint& joint : job->joints) {
+        documents.push_back(jointReport(*job, joint, options));
+        // Plate results kept beside the job come along while they belong to the joint as it stands.
+        const auto kept = readFile(studyPath(c.file, joint.id));
+        const auto study = kept ? readStudy(*kept) : tl::expected<PlateStudy, Diagnostic>(tl::unexpected(kept.error()));
+        if (study && study->key == resultKey(*job, joint)) documents.push_back(plateReport(*job, joint, *study));
+    }
     const bool isHtml = c.out.size() > 5 && c.out.substr(c.out.size() - 5) == ".html";
     if (isHtml || c.out == "-") return put(c.out, htmlPage(documents, job->settings.units)) ? allWithin : couldNot;
 #ifdef ZG_WITH_PDF

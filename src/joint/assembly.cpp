@@ -2,6 +2,7 @@
 #include "base/text.h"
 #include <algorithm>
 #include <cmath>
+#include <cstdlib>
 
 namespace zg {
 namespace {
@@ -235,6 +236,17 @@ std::string partId(const PartRef& part) {
     case PartKind::WeldWeb: return side + ".weld.web";
     }
     return {};
+}
+
+std::optional<PartRef> partOfId(const std::string& id) {
+    const std::size_t row = id.find(".row.");
+    for (int kind = 0; kind <= static_cast<int>(PartKind::WeldWeb); ++kind)
+        for (SideId side : {SideId::Right, SideId::Left}) {
+            PartRef part{static_cast<PartKind>(kind), side, 0};
+            if (part.kind == PartKind::BoltRow && row != std::string::npos) part.index = std::atoi(id.c_str() + row + 5) - 1;
+            if (partId(part) == id) return part;
+        }
+    return std::nullopt;
 }
 
 double levelOf(const ResolvedSide& side, double positionDown) {

@@ -1,5 +1,6 @@
 #pragma once
 #include "joint/job.h"
+#include <optional>
 #include <string>
 
 namespace zg {
@@ -36,5 +37,7 @@ inline bool operator!=(const PartRef& a, const PartRef& b) { return !(a == b); }
 
 /// Stable text form, used as id in files and on the drawing ("right.plate", "left.row.3", "column.web").
 [[nodiscard]] std::string partId(const PartRef& part);
+/// The part of an id; nothing when it is none.
+[[nodiscard]] std::optional<PartRef> partOfId(const std::string& id);
 
 } // namespace zg

@@ -84,7 +84,7 @@ std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit) {
             Check reduced = made(CheckCode::PlateBucklingReduced, b.set, mode.alpha_ult, mode.rho, Quantity::Ratio, mode.reduced,
                                  "EN 1993-1-5:2006 10(2)");
             reduced.add(mode.part);
-            if (mode.reduced > 0) ledger.add(reduced);
+            if (mode.rho < 1) ledger.add(reduced); // at 1 the rule is the reserve itself
         }
     return ledger.checks_;
 }

@@ -4,7 +4,11 @@
 
 namespace zg {
 
-std::string limitWords(PlateLimit limit, const std::string& part, double strainLimit) {
+std::string limitWords(PlateLimit limit, const std::string& id, double strainLimit) {
+    const std::optional<PartRef> known = partOfId(id);
+    const bool isSided = known && known->kind != PartKind::ColumnWeb && known->kind != PartKind::Doubler &&
+                         known->kind != PartKind::Diagonal && known->kind != PartKind::ColumnFlange;
+    const std::string part = known ? partName(*known, isSided) : id;
     switch (limit) {
     case PlateLimit::PlasticStrain: return "plastic strain of " + fixedDecimals(100 * strainLimit, 1) + " % in " + part;
     case PlateLimit::BoltFracture: return "fracture of a bolt of " + part;
@@ -18,8 +22,8 @@ std::string limitWords(PlateLimit limit, const std::string& part, double strainL
 
 const char* wordOf(Counterpart what) {
     switch (what) {
-    case Counterpart::MomentResistance: return "M_j,Rd";
-    case Counterpart::InitialStiffness: return "S_j,ini";
+    case Counterpart::MomentResistance: return "M_j_Rd";
+    case Counterpart::InitialStiffness: return "S_j_ini";
     case Counterpart::SecantStiffness: return "S_j at 2/3 of M";
     case Counterpart::RowForce: return "force of row";
     case Counterpart::Compression: return "compression";
@@ -70,6 +74,30 @@ std::string strengthSentence(const PlateStrength& s, double strainLimit) {
     if (s.isReserveOpen) return carried + "no limit met up to " + fixedDecimals(s.reserve, 1) + " times the set";
     return carried + "limit at " + fixedDecimals(s.reserve, 2) +
            " times the set: " + limitWords(s.limit, s.limitPart, strainLimit);
+}
+
+void addPlates(Verdict& v, const std::string& mark, const std::vector<Check>& checks, const std::vector<ActionSet>& actions) {
+    const Check* worst = nullptr;
+    for (const Check& c : checks)
+        if (!worst || c.utilisation > worst->utilisation) worst = &c;
+    if (!worst) return;
+    const std::string set =
+        worst->set >= 0 && worst->set < static_cast<int>(actions.size()) ? " in set " + actions[worst->set].id : "";
+    if (worst->state == CheckState::Over) {
+        if (v.state != CheckState::Over) v.head = mark + " holds by the component method, not by plates.";
+        v.state = CheckState::Over;
+        for (const Check& c : checks)
+            if (c.code == CheckCode::PlatesReserve && c.state == CheckState::Over) {
+                v.rest += " Plates: limit at " + fixedDecimals(c.resistance, 2) + " times the set.";
+                return;
+            }
+        v.rest += " Plates: " + titleOf(*worst, true).substr(std::string("Plates: ").size()) + " " +
+                  fixedDecimals(worst->utilisation, 2) + set + ".";
+    } else {
+        for (const Check& c : checks)
+            if (c.code == CheckCode::PlatesReserve)
+                v.rest += " Plates agree: limit at " + fixedDecimals(c.resistance, 2) + " times the set.";
+    }
 }
 
 const char* looseRemedy() {

@@ -1,5 +1,6 @@
 #pragma once
 #include "compare/reconcile.h"
+#include "words/verdict.h"
 #include <string>
 
 /// Words of the plate method and of the comparison.
@@ -14,6 +15,9 @@ namespace zg {
 [[nodiscard]] std::string reachWords(const PlateMode& mode, bool isTwoSided);
 /// One line of a set: how far it is carried and what ends it.
 [[nodiscard]] std::string strengthSentence(const PlateStrength& strength, double strainLimit);
+/// What the plates add to the verdict: they agree, or the joint does not hold by them.
+void addPlates(Verdict& verdict, const std::string& mark, const std::vector<Check>& checks,
+               const std::vector<ActionSet>& actions);
 /// What would hold a loose part.
 [[nodiscard]] const char* looseRemedy();
 

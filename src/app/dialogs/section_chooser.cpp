@@ -129,7 +129,8 @@ void SectionChooser::makeSection() {
     auto* column = new QVBoxLayout(&dialog);
     column->addWidget(new ParameterForm(
         parametersOf(section), session_.job().settings.units,
-        [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setParameter(section, p.key, value); }, {}, &dialog, ParameterForm::Labels::Help));
+        [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setParameter(section, p.key, value); }, {},
+        &dialog, ParameterForm::Labels::Help));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
     column->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);

@@ -3,7 +3,9 @@
 #include "base/typeset.h"
 #include "print/fonts.h"
 #include "print/painter.h"
+#include "session/plate_studies.h"
 #include "session/session.h"
+#include "words/plate_words.h"
 #include "words/verdict.h"
 #include <QFontMetricsF>
 #include <QKeyEvent>
@@ -63,6 +65,8 @@ void VerdictBar::paintEvent(QPaintEvent*) {
         v = verdictOf(*state->result, joint->left.has_value(), joint->frame, session_.job().settings.units);
     else
         v = verdictOf(joint->mark, state->problems);
+    if (joint && state && state->result && !session_.plates().isStale(*joint))
+        addPlates(v, joint->mark, session_.plates().of(*joint).checks, joint->actions);
     paintStateRing(painter, 22, height() / 2.0, 6.5, v.state, p);
     const double room = width() - 42 - askWidth - 24;
     const QFont bold = interfaceFont(14.5, true);

@@ -75,7 +75,7 @@ void PlateList::rebuild() {
         const bool isTwoSided = joint->left.has_value();
         const UnitSystem units = session_.job().settings.units;
         const auto text = [](const std::string& s) { return QString::fromStdString(s); };
-        auto* plates = heading(tr("Plates: stress, or strain"));
+        auto* plates = heading(tr("Plates"));
         std::vector<PartUse> parts = set->parts;
         std::sort(parts.begin(), parts.end(), [](const PartUse& a, const PartUse& b) {
             return a.strain != b.strain ? a.strain > b.strain : a.stress / a.f_y > b.stress / b.f_y;

@@ -157,7 +157,7 @@ QWidget* PlatesView::makeFoot() {
     steps_ = new QSlider(Qt::Horizontal, box);
     steps_->setObjectName(QStringLiteral("plateSteps"));
     steps_->setAccessibleName(tr("Load step"));
-    steps_->setMinimumWidth(120);
+    steps_->setMinimumWidth(80);
     connect(steps_, &QSlider::valueChanged, this, [this](int step) {
         if (!isFollowing_) display_->showFrame(step);
     });
@@ -188,12 +188,12 @@ QWidget* PlatesView::makeFoot() {
     tick(tr("bolts"), "plateBolts", true, [](PlateDisplay& d, bool on) { d.hasBolts = on; });
     cuts_ = new QComboBox(box);
     cuts_->setObjectName(QStringLiteral("plateCut"));
-    cuts_->addItems({tr("no cut"), tr("cut across (x)"), tr("cut along web (y)"), tr("cut level (z)")});
+    cuts_->addItems({tr("no cut"), tr("cut x"), tr("cut y"), tr("cut z")});
     bar->addWidget(cuts_);
     cut_ = new QSlider(Qt::Horizontal, box);
     cut_->setRange(0, 100);
     cut_->setValue(50);
-    cut_->setFixedWidth(90);
+    cut_->setFixedWidth(70);
     cut_->setAccessibleName(tr("Place of the cut"));
     bar->addWidget(cut_);
     const auto cutNow = [this] {
@@ -209,7 +209,7 @@ QWidget* PlatesView::makeFoot() {
     cut_->setEnabled(false);
     connect(cuts_, &QComboBox::activated, this, cutNow);
     connect(cut_, &QSlider::valueChanged, this, cutNow);
-    auto* automatic = new QCheckBox(tr("run after edits"), box);
+    auto* automatic = new QCheckBox(tr("automatic"), box);
     automatic->setObjectName(QStringLiteral("plateAutomatic"));
     automatic->setToolTip(tr("Computes the plates again by itself whenever the joint has changed"));
     connect(automatic, &QCheckBox::toggled, this, [this](bool is) { session_.plates().setAutomatic(is); });

@@ -1,0 +1,142 @@
+#include "report/plate_report.h"
+#include "base/text.h"
+#include "drawing/plate_picture.h"
+#include "drawing/reconciliation.h"
+#include "words/phrases.h"
+#include "words/plate_words.h"
+
+namespace zg {
+
+namespace {
+
+TableCell words(const std::string& text) { return {text}; }
+TableCell number(const std::string& text) {
+    TableCell c{text};
+    c.isNumber = true;
+    return c;
+}
+
+class PlateReport {
+public:
+    PlateReport(const Job& job, const Joint& joint, const PlateStudy& study)
+        : study_(study), units_(job.settings.units), scene_(study.geometry),
+          strainLimit_(joint.plates.value_or(PlateSpec{}).strainLimit), isTwoSided_(joint.left.has_value()),
+          bare_(bareConnections(job, joint)) {
+        d_.title = joint.mark + " by plates" + (joint.title.empty() ? "" : ", " + joint.title);
+        d_.subtitle = job.title;
+    }
+
+    Document run() {
+        d_.text("Plate finite elements: mid-surfaces with root fillets, bolts and welds as springs, contact between plates, "
+                "f_y/γM0 with hardening E/1000 (EN 1993-1-5:2006 annex C). Element size at the bolts " +
+                fixedDecimals(study_.elementSize, 0) + " mm, " + std::to_string(study_.freedoms) + " freedoms. " +
+                (study_.isComplete ? "" : "The run was not finished."));
+        if (!study_.mechanismWords.empty()) d_.text(study_.mechanismWords + " " + looseRemedy());
+        sets();
+        buckling();
+        curves();
+        for (const PlateStrength& s : study_.overStrength) d_.text(s.id + ": " + strengthSentence(s, strainLimit_) + ".");
+        for (const std::string& note : study_.notes) d_.text(note, true);
+        return std::move(d_);
+    }
+
+private:
+    void picture(const SceneState& state, const std::string& title, const std::string& caption) {
+        PlatePictureOptions o;
+        o.width = 640;
+        o.height = 400;
+        o.pixelRatio = 2;
+        o.samples = 1;
+        o.units = units_;
+        o.palette = &lightPalette();
+        o.title = title;
+        const double yield = study_.geometry.parts.empty() ? 0 : study_.geometry.parts.front().f_y;
+        d_.figure(platePicture(scene_, state, Camera::towards(NamedView::Oblique), yield, o).drawing, caption);
+    }
+
+    void sets() {
+        if (study_.sets.empty()) return;
+        d_.heading(2, "Strength of the action sets");
+        TableBlock t;
+        t.head = {"set", "limit at", "ends at", "worst plate", "worst bolt", "left over"};
+        t.widths = {0.08, 0.1, 0.36, 0.2, 0.14, 0.12};
+        const PlateStrength* least = nullptr;
+        for (const PlateStrength& s : study_.sets) {
+            if (!s.isLoaded) continue;
+            if (!least || s.reserve < least->reserve) least = &s;
+            const PartUse* part = nullptr;
+            for (const PartUse& p : s.parts)
+                if (!part || p.strain > part->strain || (p.strain == part->strain && p.stress > part->stress)) part = &p;
+            double bolt = 0;
+            for (const BoltUse& b : s.bolts) bolt = std::max(bolt, b.utilisation());
+            TableCell reserve = number((s.isReserveOpen ? "> " : "") + fixedDecimals(s.reserve, 2));
+            reserve.hasState = true;
+            reserve.state = stateOf(s.reserve > 0 ? 1 / s.reserve : 99);
+            t.rows.push_back(
+                {words(s.id), reserve, words(limitWords(s.limit, s.limitPart, strainLimit_)),
+                 words(part ? partName(part->part, isTwoSided_) + ", " + fixedDecimals(100 * part->strain, 2) + " %" : ""),
+                 number(fixedDecimals(bolt, 2)), number(shown(s.balance.left, Quantity::Force, units_))});
+        }
+        d_.blocks.emplace_back(std::move(t));
+        if (!least || least->fullFrame < 0) return;
+        SceneState state;
+        state.frame = &least->frames[least->fullFrame];
+        state.deformation = scene_.sensibleScale(state.frame->displacement);
+        picture(state, least->id,
+                "Equivalent stress in set " + least->id + ", the one with the least reserve; yielded areas outlined.");
+        state.field = PlateField::Strain;
+        picture(state, least->id, "Plastic strain in set " + least->id + ".");
+    }
+
+    void buckling() {
+        if (study_.buckling.empty()) return;
+        d_.heading(2, "Buckling");
+        TableBlock t;
+        t.head = {"set", "mode", "factor", "what", "least", "λ̄", "ρ"};
+        t.widths = {0.1, 0.08, 0.12, 0.42, 0.1, 0.09, 0.09};
+        const PlateMode* first = nullptr;
+        for (const PlateBuckling& b : study_.buckling)
+            for (std::size_t i = 0; i < b.modes.size() && i < 3; ++i) {
+                const PlateMode& m = b.modes[i];
+                if (!first || m.factor < first->factor) first = &m;
+                t.rows.push_back({words(b.id), number(std::to_string(i + 1)), number(fixedDecimals(m.factor, 2)),
+                                  words(reachWords(m, isTwoSided_)), number(fixedDecimals(m.leastFactor, 0)),
+                                  number(fixedDecimals(m.slenderness, 2)), number(fixedDecimals(m.rho, 2))});
+            }
+        if (t.rows.empty()) return d_.text("No buckling factor below the largest of interest.");
+        d_.blocks.emplace_back(std::move(t));
+        SceneState state;
+        state.shape = &first->shape;
+        state.deformation = scene_.size() / 20;
+        picture(state, "factor " + fixedDecimals(first->factor, 2), "Lowest mode: " + reachWords(*first, isTwoSided_) + ".");
+    }
+
+    void curves() {
+        for (const PlateMomentRotation& m : study_.curves) {
+            const ConnectionResult* other = find(bare_, m.side, m.isReversed);
+            if (!other) continue;
+            if (&m == &study_.curves.front()) d_.heading(2, "Both methods");
+            ReconciliationOptions o;
+            o.width = 640;
+            o.units = units_;
+            const Reconciliation r = reconcile(*other, m);
+            o.height = 110 + 34.0 * static_cast<double>(r.rows.size());
+            d_.figure(reconciliationDrawing(r, o), "The plates end at " + limitWords(m.limit, m.limitPart, strainLimit_) + ", " +
+                                                       fixedDecimals(1e3 * m.phi_Cd, 1) + " mrad.");
+        }
+    }
+
+    const PlateStudy& study_;
+    UnitSystem units_;
+    PlateScene scene_;
+    double strainLimit_;
+    bool isTwoSided_;
+    std::vector<ConnectionResult> bare_;
+    Document d_;
+};
+
+} // namespace
+
+Document plateReport(const Job& job, const Joint& joint, const PlateStudy& study) { return PlateReport(job, joint, study).run(); }
+
+} // namespace zg
