@@ -182,6 +182,8 @@ int plates(const PlatesCommand& c) {
     }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());
+    if (c.side == "left" && !joint.left)
+        return fail({{Severity::Error, joint.mark, "Joint " + joint.mark + " has no beam on the left."}});
     const UnitSystem units = job->settings.units;
     if (c.isConverging) return converge(*resolved, c, units);
 

@@ -64,7 +64,7 @@ template <class V> void list(V& v, PlateBuckling& b) {
 }
 template <class V> void list(V& v, PlateCurvePoint& p) {
     v("phi", p.phi), v("M", p.M), v("strain", p.plasticStrain), v("residual", p.residual), v("panel", p.panelShear);
-    v("compression", p.compression), v("net", p.rowNet), v("bolts", p.rowBolts);
+    v("compression", p.compression), v("contact", p.contact), v("net", p.rowNet), v("bolts", p.rowBolts);
 }
 template <class V> void list(V& v, PlateRow& r) { v("row", r.row), v("tension", r.tension); }
 template <class V> void list(V& v, PlateMomentRotation& m) {

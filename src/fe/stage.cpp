@@ -243,10 +243,11 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
         const int iterations = run.iterations;
         accept(run);
         ++steps;
-        const std::vector<std::string> now = breakSprings();
-        broken.insert(broken.end(), now.begin(), now.end());
         if (onStep && !onStep(*this, steps_.back()))
             return ended(StopReason::Stopped, "Stopped by the caller's condition during " + stage.id + ".");
+        // The caller has seen the springs as they were when they came to their fracture.
+        const std::vector<std::string> now = breakSprings();
+        broken.insert(broken.end(), now.begin(), now.end());
         if (!now.empty()) {
             if (stage.stopsAtFracture)
                 return ended(StopReason::Fracture, listed(now) + " broke at " + percent(run.tau) + " of " + stage.id + ".");

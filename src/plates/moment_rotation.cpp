@@ -11,6 +11,18 @@ namespace zg {
 
 namespace {
 
+// Second moments of area of the members as they are modelled: mid-surfaces, with the column's thicker root strips. The tables'
+// values hold the beam's fillets too; taking them would leave part of the beam's own flexure in the joint.
+double modelled(const Section& s, double flangeRoot, double webRoot, double rootWidth) {
+    const double arm = (s.h - s.t_f) / 2, clear = s.h / 2 - s.t_f;
+    const double flange = s.b * s.t_f + 2 * (s.t_w / 2 + rootWidth) * flangeRoot;
+    const double strip = rootWidth * webRoot, stripArm = clear - rootWidth / 2;
+    return 2 * flange * arm * arm + s.b * s.t_f * s.t_f * s.t_f / 6 + s.t_w * std::pow(2 * arm, 3) / 12 +
+           2 * strip * stripArm * stripArm;
+}
+double modelledBeam(const Section& s) { return modelled(s, 0, 0, 0); }
+double modelledColumn(const Section& s) { return s.isWelded ? modelled(s, 0, 0, 0) : modelled(s, s.r / 4, s.r / 2, 0.8 * s.r); }
+
 // Elastic rotation of the column as a member at the level of the beam's axis, per moment: constant moments above and below, which
 // share it as their lengths allow; or all of it on the held side, when the other ends.
 double columnFlexibility(const JointModel& m, double level, double I) {
@@ -55,7 +67,7 @@ public:
             if (b.row.side == side_.id) p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
         p.rowNet = p.rowBolts;
         // Round the compression flange contact less bolts is compression; elsewhere contact pries on the row nearest to it.
-        p.compression = 0;
+        p.compression = p.contact = 0;
         for (std::size_t i = 0; i < p.rowNet.size(); ++i) {
             if (!isCompressed(levelOf(side_, side_.spec.rows[i].position))) continue;
             p.compression -= p.rowBolts[i];
@@ -65,6 +77,7 @@ public:
             const int link = contact_->firstLink + k;
             const double force = -a.springForce(link)[0], z = model_.model.links[link].a.position.z;
             if (force <= 0) continue;
+            p.contact += force;
             int nearest = -1;
             for (int i = 0; i < static_cast<int>(p.rowNet.size()); ++i) {
                 const double level = levelOf(side_, side_.spec.rows[i].position);
@@ -129,8 +142,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const JointModel::Beam& beam = *m.beam(side);
     const ConnectionForces forces(m, *resolved, isReversed);
     const double sign = isReversed ? -1 : 1, dir = directionOf(side), strainLimit = joint.plates.strainLimit;
-    const double members = beam.length / (youngsModulus * resolved->beam.section.I_y) +
-                           columnFlexibility(m, beam.axisLevel, joint.column.section.I_y);
+    const double members = beam.length / (youngsModulus * modelledBeam(resolved->beam.section)) +
+                           columnFlexibility(m, beam.axisLevel, modelledColumn(joint.column.section));
     PlateMomentRotation out;
     out.side = side;
     out.isReversed = isReversed;
@@ -192,16 +205,14 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                                                              : PlateLimit::NoEquilibrium;
         out.phi_Cd = out.curve.back().phi;
     }
+    // Of the last point: a bolt that has broken since carries nothing any more.
+    const PlateCurvePoint& last = out.curve.back();
     double bolts = 0;
-    for (const JointModel::Bolt& b : m.bolts) {
-        if (b.row.side != side) continue;
-        const double force = analysis->springForce(b.firstLink)[0];
-        bolts += force;
-        if (out.rows.empty() || out.rows.back().row != b.row) out.rows.push_back({b.row, 0});
-        out.rows.back().tension += force;
+    for (std::size_t i = 0; i < last.rowBolts.size(); ++i) {
+        out.rows.push_back({{PartKind::BoltRow, side, static_cast<int>(i)}, last.rowBolts[i]});
+        bolts += last.rowBolts[i];
     }
-    for (const auto& [part, force] : contactForces(*analysis, m))
-        if (part == PartRef{PartKind::EndPlate, side}) out.contact += force;
+    out.contact = last.contact;
     if (settings.atEnd) settings.atEnd(*analysis);
     out.axialImbalance = bolts > 0 ? (bolts - out.contact) / bolts : 0;
     out.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();

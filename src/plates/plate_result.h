@@ -137,6 +137,7 @@ struct PlateCurvePoint {
     double residual = 0;                  ///< unbalanced force over the largest force
     double panelShear = 0;                ///< across the column web in the panel, N
     double compression = 0;               ///< contact at the compression flange, N
+    double contact = 0;                   ///< all contact under the end plate, N
     std::vector<double> rowNet, rowBolts; ///< per bolt row: what reaches the beam, and the bolts with prying, N
 };
 

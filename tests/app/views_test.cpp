@@ -53,7 +53,7 @@ TEST_CASE("the workings jump to a check and are searched", "[app][views]") {
     REQUIRE(row >= 0);
     ledger->setCurrentIndex(ledger->model()->index(row, 0));
     Q_EMIT ledger->activated(ledger->currentIndex());
-    CHECK(b.window.findChild<QTabBar*>(QStringLiteral("views"))->currentIndex() == 2);
+    CHECK(b.window.findChild<QTabBar*>(QStringLiteral("views"))->currentIndex() == 3);
     QTextBrowser* page = b.window.workings()->page();
     CHECK(page->verticalScrollBar()->value() > 0);
     auto* search = b.window.findChild<QLineEdit*>(QStringLiteral("workingsSearch"));

@@ -52,8 +52,23 @@ expect 1 "$zg" check new.zgj --actions bad.tsv; has '"ten" is not a number' err.
 expect 0 "$zg" stock "$root/demo/kelp-lane.zgj" --joint B4 --part right.plate; has "> 12" out.txt
 expect 1 "$zg" stock "$root/demo/kelp-lane.zgj" --joint B4 --part column.web
 expect 0 "$zg" relieve "$root/demo/kelp-lane.zgj" --joint B4; has "end plate 20 mm" out.txt
-expect 0 "$zg" plates "$root/demo/kelp-lane.zgj" --joint B1 --size 3 --curve curve.csv --vtu plates.vtu; has "Not done by plates yet" out.txt
+cp "$root/demo/kelp-lane.zgj" kept.zgj
+expect 0 "$zg" plates kept.zgj --joint B1 --size 3 --curve curve.csv --vtu plates.vtu --json plates.json --gltf plates.gltf --png plates.png
+has "M_j,Rd component" out.txt; has "Buckling factors" out.txt; has "not asked for" out.txt
 has "phi_rad,M_Nmm" curve.csv
+python3 - plates.json plates.gltf "$root/schema/plates.schema.json" <<'PY' || fail "plates.json or plates.gltf is not as documented"
+import json, sys, jsonschema
+result = json.load(open(sys.argv[1]))
+jsonschema.validate(result, json.load(open(sys.argv[3])))
+assert len(result["moment_rotation"]) == 2 and result["strength"][0]["balance"]["residual"] < 1e-6
+assert json.load(open(sys.argv[2]))["asset"]["version"] == "2.0"
+PY
+head -c 4 plates.png | grep -q PNG || fail "plates.png is no PNG"
+expect 0 "$zg" plates kept.zgj --joint B1 --only buckling --keep; has "none missed" out.txt
+[ -s kept.zgj.plates/*.cbor ] || fail "nothing was kept beside the job"
+expect 0 "$zg" report kept.zgj --joint B1 --out kept.html; has "by plates" kept.html; has "data:image/png" kept.html
+expect 0 "$zg" plates kept.zgj --joint B1 --size 2 --converge; has "freedoms" out.txt
+expect 1 "$zg" plates kept.zgj --joint B1 --only strength --set Z9 --png no.png --size 3; has "no set with forces" err.txt
 xmllint --noout plates.vtu || fail "plates.vtu is not well formed"
 expect 1 "$zg" plates "$root/demo/kelp-lane.zgj" --joint B1 --side left; has "no beam on the left" err.txt
 expect 1 "$zg" plates "$root/demo/kelp-lane.zgj" --joint Z9

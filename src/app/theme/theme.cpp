@@ -26,6 +26,7 @@ QPushButton#link:hover, QPushButton#link:focus { text-decoration: underline; }
 QComboBox { background: @card; border: 1px solid @line; border-radius: 4px; padding: 2px 8px; } QComboBox::drop-down { width: 18px; border: none; } QComboBox::down-arrow { image: url(:/chevron.svg); width: 9px; height: 9px; } QComboBox QAbstractItemView { background: @card; selection-background-color: @panel; selection-color: @accent; }
 QTabBar { background: transparent; } QTabBar::tab { background: transparent; color: @faint; padding: 5px 4px; margin: 0 10px 0 2px; border: none; border-bottom: 2px solid transparent; font-size: 13px; }
 QTabBar::tab:selected { color: @ink; border-bottom: 2px solid @accent; font-weight: 600; } QTabBar::tab:hover { color: @ink; } QTabBar::tab:focus { color: @accent; }
+QTreeView { background: @card; border: 1px solid @line; outline: none; selection-background-color: @panel; selection-color: @accent; }
 QListView, QTableView { background: transparent; border: 1px solid transparent; outline: none; gridline-color: @line; }
 QTableView { background: @card; selection-background-color: @panel; selection-color: @ink; border: 1px solid @line; alternate-background-color: @paper; }
 QHeaderView, QHeaderView::section { background: @card; color: @faint; border: none; padding: 1px 5px; font-size: 10px; font-weight: 400; }

@@ -1,0 +1,229 @@
+#include "app/bench.h"
+#include "app/plates/plate_canvas.h"
+#include "app/plates/plate_display.h"
+#include "app/plates/plates_view.h"
+#include "session/ledger_model.h"
+#include "session/plate_studies.h"
+#include <QCheckBox>
+#include <QComboBox>
+#include <QElapsedTimer>
+#include <QFileInfo>
+#include <QLabel>
+#include <QListView>
+#include <QPushButton>
+#include <QSlider>
+#include <QTimer>
+#include <QTreeWidget>
+#include <QUndoStack>
+#include <algorithm>
+
+using namespace zg;
+using sample::Bench;
+
+namespace {
+
+// A bench whose joint has one set and a coarse mesh, so that a run takes seconds.
+struct PlatesBench : Bench {
+    PlatesBench() : Bench("B1") {
+        REQUIRE(session.edit(QStringLiteral("coarse"), [](Joint& j) {
+            j.plates = PlateSpec{};
+            j.plates->sizeFactor = 2.4;
+            j.plates->modes = 2;
+            j.actions.resize(1);
+        }));
+        REQUIRE(session.save(session.path()));
+        window.show(MainWindow::View::Plates);
+        QTest::qWait(20);
+    }
+    template <class W> W* child(const char* name) {
+        auto* w = window.findChild<W*>(QString::fromUtf8(name));
+        REQUIRE(w);
+        return w;
+    }
+    void run() {
+        QTest::mouseClick(child<QPushButton>("runPlates"), Qt::LeftButton);
+        REQUIRE(session.plates().isRunning());
+        REQUIRE(QTest::qWaitFor([&] { return !session.plates().isRunning(); }, 120000));
+        QTest::qWait(30);
+    }
+    int platesRows(bool stale) {
+        auto* model = child<QListView>("ledger")->model();
+        int count = 0;
+        for (int i = 0; i < model->rowCount(); ++i)
+            if (model->index(i, 0).data(LedgerModel::MethodRole).toInt() == static_cast<int>(CheckMethod::Plates) &&
+                model->index(i, 0).data(LedgerModel::StaleRole).toBool() == stale)
+                ++count;
+        return count;
+    }
+};
+
+} // namespace
+
+TEST_CASE("the engineer runs the plates, steps through the loading, picks a bolt and reads it in the ledger", "[app][plates]") {
+    PlatesBench b;
+    CHECK(b.platesRows(false) == 0);
+    CHECK(b.child<QPushButton>("runPlates")->text() == QStringLiteral("Run plates"));
+    b.run();
+    const PlateStudies::Entry* entry = b.session.plates().current();
+    REQUIRE(entry);
+    REQUIRE(entry->study);
+    CHECK(entry->study->isComplete);
+    CHECK(b.platesRows(false) > 3);
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("limit at")));
+
+    // Steps.
+    PlateDisplay& display = b.window.plates()->display();
+    auto* steps = b.child<QSlider>("plateSteps");
+    REQUIRE(steps->maximum() >= 2);
+    steps->setValue(0);
+    CHECK(display.frame() == 0);
+    const std::vector<std::uint32_t> first = b.window.plates()->canvas()->current().scene->pixels;
+    QTest::keyClick(steps, Qt::Key_End);
+    CHECK(display.frame() == steps->maximum());
+    CHECK(b.window.plates()->canvas()->current().scene->pixels != first);
+
+    // A bolt under the mouse: search the picture for one, click it, and its row of the ledger is chosen.
+    PlateCanvas* canvas = b.window.plates()->canvas();
+    b.child<QComboBox>("plateDirection")->setCurrentIndex(0);
+    QPoint at(-1, -1);
+    for (int y = 0; y < canvas->height() && at.x() < 0; y += 2)
+        for (int x = 0; x < canvas->width(); x += 2) {
+            const auto part = canvas->partAt({x, y});
+            if (part && part->kind == PartKind::BoltRow) {
+                at = {x, y};
+                break;
+            }
+        }
+    REQUIRE(at.x() >= 0);
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, at);
+    REQUIRE(b.session.selectedPart());
+    CHECK(b.session.selectedPart()->kind == PartKind::BoltRow);
+    CHECK(b.child<QListView>("ledger")->currentIndex().isValid());
+
+    // The other way: a check by plates in the ledger selects its part.
+    auto* ledger = b.child<QListView>("ledger");
+    for (int i = 0; i < ledger->model()->rowCount(); ++i)
+        if (ledger->model()->index(i, 0).data().toString().startsWith(QStringLiteral("Plates: plastic strain"))) {
+            ledger->setCurrentIndex(ledger->model()->index(i, 0));
+            REQUIRE(b.session.selectedPart());
+            CHECK(b.session.selectedPart()->kind != PartKind::BoltRow);
+            break;
+        }
+
+    // A mode from the side list, and its swing.
+    auto* list = b.child<QTreeWidget>("plateList");
+    QTreeWidgetItem* mode = nullptr;
+    for (int i = 0; i < list->topLevelItemCount(); ++i)
+        if (list->topLevelItem(i)->text(0).startsWith(QStringLiteral("Buckling")) && list->topLevelItem(i)->childCount() > 0)
+            mode = list->topLevelItem(i)->child(0);
+    REQUIRE(mode);
+    list->setCurrentItem(mode);
+    CHECK(display.mode() == 0);
+    CHECK(display.title().contains(QStringLiteral("mode 1")));
+    b.child<QPushButton>("plateSwing")->setChecked(true);
+    const std::vector<std::uint32_t> still = canvas->current().scene->pixels;
+    QTest::qWait(150);
+    CHECK(canvas->current().scene->pixels != still);
+    b.child<QPushButton>("plateSwing")->setChecked(false);
+
+    // Field, cut, mesh, turning by hand: every one changes the picture.
+    display.showFrame(1);
+    const auto changes = [&](const std::function<void()>& act) {
+        const std::vector<std::uint32_t> before = canvas->current().scene->pixels;
+        act();
+        QTest::qWait(10);
+        return canvas->current().scene->pixels != before;
+    };
+    CHECK(changes([&] { QTest::mouseClick(b.child<QCheckBox>("plateMesh"), Qt::LeftButton); }));
+    CHECK(changes([&] {
+        auto* field = b.child<QComboBox>("plateField");
+        field->setCurrentIndex(3);
+        Q_EMIT field->activated(3);
+    }));
+    CHECK(changes([&] {
+        auto* cut = b.child<QComboBox>("plateCut");
+        cut->setCurrentIndex(1);
+        Q_EMIT cut->activated(1);
+    }));
+    CHECK(changes([&] {
+        QTest::mousePress(canvas, Qt::LeftButton, {}, {200, 150});
+        QMouseEvent drag(QEvent::MouseMove, QPointF(260, 170), canvas->mapToGlobal(QPointF(260, 170)), Qt::NoButton,
+                         Qt::LeftButton, {});
+        QApplication::sendEvent(canvas, &drag);
+        QTest::mouseRelease(canvas, Qt::LeftButton, {}, {260, 170});
+    }));
+
+    // Both methods.
+    QTest::mouseClick(b.child<QPushButton>("plateCompare"), Qt::LeftButton);
+    CHECK(b.child<QWidget>("plateComparison")->isVisible());
+}
+
+TEST_CASE("an edit makes the results stale, undo makes them current, and they are found again beside the job", "[app][plates]") {
+    PlatesBench b;
+    b.run();
+    const int rows = b.platesRows(false);
+    REQUIRE(rows > 3);
+    CHECK(b.platesRows(true) == 0);
+    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness += 5; }));
+    CHECK(b.platesRows(false) == 0);
+    CHECK(b.platesRows(true) == rows);
+    b.session.undoStack()->undo();
+    CHECK(b.platesRows(false) == rows);
+    // Titles are no part of it.
+    REQUIRE(b.session.edit(QStringLiteral("title"), [](Joint& j) { j.title = "elsewhere"; }));
+    CHECK(b.platesRows(false) == rows);
+    b.session.undoStack()->undo();
+
+    // Another session on the same file: the cache beside the job, and nothing of it in the job.
+    Session again(b.folder.filePath(QStringLiteral("other")));
+    REQUIRE(again.open(b.job));
+    again.setCurrent(b.session.current()->id);
+    REQUIRE(again.plates().current());
+    REQUIRE(again.plates().current()->study);
+    CHECK_FALSE(again.plates().isStale(*again.current()));
+    CHECK(again.plates().current()->checks.size() == b.session.plates().current()->checks.size());
+    QFile file(b.job);
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    CHECK_FALSE(file.readAll().contains("frames"));
+}
+
+TEST_CASE("while the plates run the window answers, and cancel is heard at once", "[app][plates]") {
+    PlatesBench b;
+    REQUIRE(b.session.edit(QStringLiteral("finer"), [](Joint& j) { j.plates->sizeFactor = 1; }));
+    QTest::mouseClick(b.child<QPushButton>("runPlates"), Qt::LeftButton);
+    REQUIRE(b.session.plates().isRunning());
+    CHECK(b.child<QPushButton>("runPlates")->text() == QStringLiteral("Cancel"));
+    // How late a timer of 5 ms comes.
+    std::vector<double> late;
+    QElapsedTimer watch;
+    QTimer ticks;
+    ticks.setTimerType(Qt::PreciseTimer);
+    QObject::connect(&ticks, &QTimer::timeout, [&] {
+        late.push_back(static_cast<double>(watch.nsecsElapsed()) * 1e-6 - 5);
+        watch.restart();
+    });
+    watch.start();
+    ticks.start(5);
+    QTest::qWait(2500);
+    ticks.stop();
+    std::sort(late.begin(), late.end());
+    REQUIRE(late.size() > 50);
+    WARN("event loop late by: median " << late[late.size() / 2] << " ms, 99 % " << late[late.size() * 99 / 100] << " ms, most "
+                                       << late.back() << " ms");
+    REQUIRE(b.session.plates().isRunning());
+    watch.restart();
+    QTest::mouseClick(b.child<QPushButton>("runPlates"), Qt::LeftButton);
+    REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 20000));
+    WARN("cancel answered after " << watch.elapsed() << " ms");
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("Cancelled")));
+    CHECK(b.child<QPushButton>("runPlates")->text() == QStringLiteral("Run plates"));
+}
+
+TEST_CASE("a joint that cannot be computed says why in the Plates view", "[app][plates]") {
+    PlatesBench b;
+    REQUIRE(b.session.edit(QStringLiteral("no bolts"), [](Joint& j) { j.right.rows.clear(); }));
+    QTest::mouseClick(b.child<QPushButton>("runPlates"), Qt::LeftButton);
+    REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 20000));
+    QTest::qWait(20);
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("no bolts")));
+}
