@@ -67,7 +67,12 @@ void ModelBuilder::diagonal() {
 void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>& plateShells) {
     const std::optional<RibSpec>& spec = isTop ? s.spec.ribTop : s.spec.ribBottom;
     const double height = isTop ? s.spec.plate.above : s.spec.plate.below;
-    if (!spec || height < 21) return;
+    if (!spec) return;
+    if (height < 21) {
+        out_.notes.push_back(std::string("The rib at the ") + (isTop ? "top" : "bottom") + " on the " + name(s.id) +
+                             " is left out by the plates: the end plate reaches less than 21 mm beyond the flange.");
+        return;
+    }
     const PartRef ref{isTop ? PartKind::RibTop : PartKind::RibBottom, s.id};
     const SteelStrength& steel = isTop ? s.ribTopSteel : s.ribBottomSteel;
     const double dir = directionOf(s.id), x0 = dir * (col_.h / 2 + s.spec.plate.thickness),
@@ -104,7 +109,11 @@ std::vector<ModelBuilder::Backing> ModelBuilder::backings(const ResolvedSide& s,
             most = std::max(most, row.position);
             gauge = row.gauge.value_or(gauge);
         }
-        if (least > most) continue;
+        if (least > most) {
+            out_.notes.push_back(std::string("The backing plates at the ") + (isTop ? "top" : "bottom") + " on the " +
+                                 name(s.id) + " have no bolts there and are left out by the plates.");
+            continue;
+        }
         const PartRef ref{isTop ? PartKind::BackingTop : PartKind::BackingBottom, s.id};
         const double inner = col_.t_w / 2 + col_.r, outer = col_.b / 2, x = dir * (col_.h / 2 - col_.t_f - spec->thickness / 2);
         for (double sign : {1.0, -1.0}) {

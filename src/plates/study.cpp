@@ -50,6 +50,7 @@ public:
         if (!model) return tl::unexpected(model.error());
         out_.geometry = geometryOf(joint_, *model);
         out_.elementSize = model->elementSize;
+        out_.notes = model->notes;
         bool goesOn = true;
         if (scope_.strength || scope_.buckling)
             for (std::size_t i = 0; i < joint_.actions.size() && goesOn; ++i) {

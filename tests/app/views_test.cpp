@@ -72,9 +72,8 @@ TEST_CASE("workings follow an edit a moment later without being asked", "[app][v
     b.window.show(MainWindow::View::Workings);
     b.window.workings()->setDepth(Depth::ByPart);
     REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { j.right.plate.thickness = 13; }));
-    QTest::qWait(200);
     auto* page = b.window.findChild<QTextBrowser*>(QStringLiteral("workings"));
-    CHECK(page->toPlainText().contains(QStringLiteral("13 mm × 200 mm")));
+    CHECK(QTest::qWaitFor([&] { return page->toPlainText().contains(QStringLiteral("13 mm × 200 mm")); }, 3000));
 }
 
 TEST_CASE("recent jobs are remembered, newest first, and open again", "[app][views]") {

@@ -167,6 +167,19 @@ TEST_CASE("serviceability sets and sets without forces are named as not run", "[
     CHECK(all.find("Z9 has no forces") != std::string::npos);
 }
 
+TEST_CASE("fittings that find no place are named, not dropped in silence", "[plates][study]") {
+    const Job job = sample::demo();
+    Joint joint = small();
+    joint.right.plate.above = 15;
+    joint.right.ribTop = RibSpec{};
+    const auto resolved = resolve(job, joint);
+    REQUIRE(resolved);
+    const auto model = buildJointModel(*resolved);
+    REQUIRE(model);
+    REQUIRE(model->notes.size() == 1);
+    CHECK(model->notes[0].find("rib at the top") != std::string::npos);
+}
+
 TEST_CASE("both methods are set side by side with reasons where they part", "[plates][compare]") {
     Job job = sample::demo();
     job.joints = {small()};

@@ -25,7 +25,7 @@ PlateCanvas::PlateCanvas(Session& session, PlateDisplay& display, Theme& theme, 
     setAccessibleName(tr("Plates: model and results"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
-    setMinimumSize(220, 180);
+    setMinimumSize(160, 140);
     settle_->setSingleShot(true);
     settle_->setInterval(120);
     connect(settle_, &QTimer::timeout, this, [this] {

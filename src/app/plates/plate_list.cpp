@@ -25,7 +25,7 @@ PlateList::PlateList(Session& session, PlateDisplay& display, QWidget* parent)
     header()->setSectionResizeMode(1, QHeaderView::ResizeToContents);
     setRootIsDecorated(false);
     setIndentation(8);
-    setFixedWidth(214);
+    setFixedWidth(208);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     connect(&display, &PlateDisplay::changed, this, &PlateList::rebuild);
     connect(this, &QTreeWidget::currentItemChanged, this, [this](QTreeWidgetItem* item) {

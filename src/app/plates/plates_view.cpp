@@ -9,8 +9,10 @@
 #include "session/plate_studies.h"
 #include "session/session.h"
 #include "words/plate_words.h"
+#include <QAbstractItemView>
 #include <QCheckBox>
 #include <QComboBox>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QProgressBar>
@@ -49,8 +51,10 @@ PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
     row->setSpacing(4);
     canvas_ = new PlateCanvas(session_, *display_, theme_, model);
     row->addWidget(canvas_, 1);
+    auto* sideColumn = new QVBoxLayout;
     list_ = new PlateList(session_, *display_, model);
-    row->addWidget(list_);
+    sideColumn->addWidget(list_, 1);
+    sideColumn->addWidget(makeOptions());
     pages_->addWidget(model);
     comparison_ = new DrawingView(
         session_, theme_,
@@ -81,7 +85,11 @@ PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
         pages_);
     comparison_->setObjectName(QStringLiteral("plateComparison"));
     pages_->addWidget(comparison_);
-    column->addWidget(pages_, 1);
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(4);
+    middle->addWidget(pages_, 1);
+    middle->addLayout(sideColumn);
+    column->addLayout(middle, 1);
     foot_ = makeFoot();
     column->addWidget(foot_);
     swinging_->setInterval(40);
@@ -108,7 +116,8 @@ QWidget* PlatesView::makeTop() {
     progress_ = new QProgressBar(box);
     progress_->setObjectName(QStringLiteral("plateProgress"));
     progress_->setRange(0, 1000);
-    progress_->setFixedWidth(190);
+    progress_->setMinimumWidth(60);
+    progress_->setMaximumWidth(190);
     bar->addWidget(progress_);
     sets_ = new QComboBox(box);
     sets_->setObjectName(QStringLiteral("plateSet"));
@@ -134,18 +143,14 @@ QWidget* PlatesView::makeTop() {
         display_->touch();
     });
     bar->addWidget(views_);
-    bar->addStretch();
-    compare_ = new QPushButton(tr("Both methods"), box);
-    compare_->setObjectName(QStringLiteral("plateCompare"));
-    compare_->setCheckable(true);
-    compare_->setToolTip(tr("Every component beside its counterpart in the plates"));
-    connect(compare_, &QPushButton::toggled, this, &PlatesView::showComparison);
-    bar->addWidget(compare_);
-    auto* converge = new QPushButton(tr("Mesh error"), box);
-    converge->setObjectName(QStringLiteral("plateConverge"));
-    converge->setToolTip(tr("Moment-rotation on three element sizes: what M_j,Rd and S_j,ini come to, and their error"));
-    connect(converge, &QPushButton::clicked, this, &PlatesView::converge);
-    bar->addWidget(converge);
+    for (QComboBox* box_ : {sets_, fields_, views_}) {
+        box_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        box_->setMinimumContentsLength(5);
+        box_->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+        box_->view()->setMinimumWidth(150);
+    }
+    fields_->setMaximumWidth(190);
+    fields_->setMinimumContentsLength(9);
     return box;
 }
 
@@ -173,6 +178,16 @@ QWidget* PlatesView::makeFoot() {
             swinging_->stop(), display_->setPhase(1);
     });
     bar->addWidget(swing_);
+    return box;
+}
+
+// Under the side list: what is drawn, and runs on demand.
+QWidget* PlatesView::makeOptions() {
+    auto* box = new QWidget(this);
+    auto* grid = new QGridLayout(box);
+    grid->setContentsMargins(2, 0, 2, 0);
+    grid->setVerticalSpacing(3);
+    int column = 0;
     const auto tick = [&](const QString& text, const char* name, bool is, auto&& set) {
         auto* check = new QCheckBox(text, box);
         check->setObjectName(QString::fromUtf8(name));
@@ -181,7 +196,7 @@ QWidget* PlatesView::makeFoot() {
             set(*display_, on);
             display_->touch();
         });
-        bar->addWidget(check);
+        grid->addWidget(check, 0, column++);
     };
     tick(tr("deformed"), "plateDeformed", true, [](PlateDisplay& d, bool on) { d.isDeformed = on; });
     tick(tr("mesh"), "plateMesh", false, [](PlateDisplay& d, bool on) { d.hasMesh = on; });
@@ -189,13 +204,12 @@ QWidget* PlatesView::makeFoot() {
     cuts_ = new QComboBox(box);
     cuts_->setObjectName(QStringLiteral("plateCut"));
     cuts_->addItems({tr("no cut"), tr("cut x"), tr("cut y"), tr("cut z")});
-    bar->addWidget(cuts_);
+    grid->addWidget(cuts_, 1, 0);
     cut_ = new QSlider(Qt::Horizontal, box);
     cut_->setRange(0, 100);
     cut_->setValue(50);
-    cut_->setFixedWidth(70);
     cut_->setAccessibleName(tr("Place of the cut"));
-    bar->addWidget(cut_);
+    grid->addWidget(cut_, 1, 1, 1, 2);
     const auto cutNow = [this] {
         const int axis = cuts_->currentIndex() - 1;
         cut_->setEnabled(axis >= 0);
@@ -209,11 +223,24 @@ QWidget* PlatesView::makeFoot() {
     cut_->setEnabled(false);
     connect(cuts_, &QComboBox::activated, this, cutNow);
     connect(cut_, &QSlider::valueChanged, this, cutNow);
-    auto* automatic = new QCheckBox(tr("automatic"), box);
+    auto* automatic = new QCheckBox(tr("run after every edit"), box);
     automatic->setObjectName(QStringLiteral("plateAutomatic"));
     automatic->setToolTip(tr("Computes the plates again by itself whenever the joint has changed"));
     connect(automatic, &QCheckBox::toggled, this, [this](bool is) { session_.plates().setAutomatic(is); });
-    bar->addWidget(automatic);
+    grid->addWidget(automatic, 2, 0, 1, 3);
+    compare_ = new QPushButton(tr("Both methods"), box);
+    compare_->setObjectName(QStringLiteral("plateCompare"));
+    compare_->setCheckable(true);
+    compare_->setToolTip(tr("Every component beside its counterpart in the plates"));
+    connect(compare_, &QPushButton::toggled, this, &PlatesView::showComparison);
+    auto* both = new QHBoxLayout;
+    both->addWidget(compare_);
+    auto* converge = new QPushButton(tr("Mesh error"), box);
+    converge->setObjectName(QStringLiteral("plateConverge"));
+    converge->setToolTip(tr("Moment-rotation on three element sizes: what M_j,Rd and S_j,ini come to, and their error"));
+    connect(converge, &QPushButton::clicked, this, &PlatesView::converge);
+    both->addWidget(converge);
+    grid->addLayout(both, 3, 0, 1, 3);
     return box;
 }
 

@@ -34,6 +34,7 @@ public:
 private:
     QWidget* makeTop();
     QWidget* makeFoot();
+    QWidget* makeOptions();
     void follow();
     void say();
     Session& session_;
