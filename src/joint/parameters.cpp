@@ -196,6 +196,12 @@ template <class T> bool setIn(T& value, const std::string& key, const ParameterV
 
 std::vector<Parameter> parametersOf(const Settings& settings) { return listed(settings, "settings"); }
 bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value) { return setIn(settings, key, value); }
+std::vector<Parameter> parametersOf(const PlateSpec& plates) { return listed(plates, "plates"); }
+bool setParameter(PlateSpec& plates, const std::string& key, const ParameterValue& value) { return setIn(plates, key, value); }
+std::vector<Parameter> parametersOf(const OutOfPlaneForces& forces) { return listed(forces, "out_of_plane"); }
+bool setParameter(OutOfPlaneForces& forces, const std::string& key, const ParameterValue& value) {
+    return setIn(forces, key, value);
+}
 std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }
 bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value) {
     return setIn(section, key, value);

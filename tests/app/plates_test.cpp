@@ -4,8 +4,11 @@
 #include "app/plates/plates_view.h"
 #include "session/ledger_model.h"
 #include "session/plate_studies.h"
+#include <QAction>
+#include <QApplication>
 #include <QCheckBox>
 #include <QComboBox>
+#include <QDialog>
 #include <QElapsedTimer>
 #include <QFileInfo>
 #include <QLabel>
@@ -217,6 +220,52 @@ TEST_CASE("while the plates run the window answers, and cancel is heard at once"
     WARN("cancel answered after " << watch.elapsed() << " ms");
     CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("Cancelled")));
     CHECK(b.child<QPushButton>("runPlates")->text() == QStringLiteral("Run plates"));
+}
+
+TEST_CASE("the choices of the plate method are asked for, applied as one step and taken back", "[app][plates]") {
+    Bench b("B2");
+    const auto call = [&](const QString& text) {
+        for (QAction* action : b.window.commands())
+            if (action->text().startsWith(text)) return action->trigger();
+        FAIL("no such command");
+    };
+    const auto fill = [](const char* dialogName, const char* field, const QString& text, int choice = -1) {
+        QTimer::singleShot(50, [=] {
+            QWidget* dialog = QApplication::activeModalWidget();
+            REQUIRE(dialog);
+            CHECK(dialog->objectName() == QString::fromUtf8(dialogName));
+            if (choice >= 0) {
+                auto* combo = dialog->findChild<QComboBox*>(QString::fromUtf8(field));
+                REQUIRE(combo);
+                combo->setCurrentIndex(choice);
+                Q_EMIT combo->activated(choice);
+            } else {
+                auto* edit = dialog->findChild<QLineEdit*>(QString::fromUtf8(field));
+                REQUIRE(edit);
+                edit->setText(text);
+                Q_EMIT edit->editingFinished();
+            }
+            qobject_cast<QDialog*>(dialog)->accept();
+        });
+    };
+    fill("plateChoices", "plates.held_end", {}, 1);
+    call(QStringLiteral("Choices of the plate"));
+    REQUIRE(b.session.current()->plates);
+    CHECK(b.session.current()->plates->heldEnd == HeldEnd::ColumnAbove);
+    fill("plateChoices", "plates.right_end", {}, 1); // 0: not given
+    call(QStringLiteral("Choices of the plate"));
+    CHECK(b.session.current()->plates->rightEnd == EndCarries::InPlane);
+    b.session.undoStack()->undo();
+    b.session.undoStack()->undo();
+    CHECK_FALSE(b.session.current()->plates);
+    b.session.setActiveSet(1);
+    fill("outOfPlane", "out_of_plane.V_y", QStringLiteral("7.5"));
+    call(QStringLiteral("Forces out of the plane, right"));
+    REQUIRE(b.session.current()->actions[1].rightOutOfPlane);
+    CHECK(b.session.current()->actions[1].rightOutOfPlane->V_y == Approx(7500));
+    fill("outOfPlane", "out_of_plane.V_y", QStringLiteral("0"));
+    call(QStringLiteral("Forces out of the plane, right"));
+    CHECK_FALSE(b.session.current()->actions[1].rightOutOfPlane);
 }
 
 TEST_CASE("a joint that cannot be computed says why in the Plates view", "[app][plates]") {

@@ -97,9 +97,15 @@ QWidget* ParameterForm::choice(const Parameter& p) {
     auto* combo = new QComboBox(this);
     for (const std::string& c : p.choices) combo->addItem(QString::fromStdString(c));
     if (p.kind == Parameter::Kind::Choice) {
-        combo->setCurrentIndex(static_cast<int>(p.number));
-        connect(combo, &QComboBox::activated, this,
-                [this, p, combo](int index) { apply_(p, static_cast<double>(index), combo->itemText(index)); });
+        const int first = p.isOptional ? 1 : 0; // before it: not given
+        if (p.isOptional) combo->insertItem(0, tr("not given"));
+        combo->setCurrentIndex(p.isGiven ? static_cast<int>(p.number) + first : 0);
+        connect(combo, &QComboBox::activated, this, [this, p, combo, first](int index) {
+            if (index < first)
+                apply_(p, std::monostate{}, combo->itemText(index));
+            else
+                apply_(p, static_cast<double>(index - first), combo->itemText(index));
+        });
     } else {
         const int at = combo->findText(QString::fromStdString(p.text));
         if (at < 0) combo->insertItem(0, QString::fromStdString(p.text));
