@@ -14,7 +14,7 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
         if (c.limit == Limit::PanelShear || c.limit == Limit::ColumnWebCompression) return PartingReason::PanelFrame;
         // Inner rows carry more, and the rotation is far beyond first yield.
         const double elastic = p.M_j_Rd / p.S_j_ini;
-        return p.phi_Cd > 3 * elastic ? PartingReason::LateRows : PartingReason::Unknown;
+        return p.phi_Cd > 2 * elastic ? PartingReason::LateRows : PartingReason::Unknown;
     }
     if (p.limit == PlateLimit::BoltFracture) return PartingReason::BoltElongation;
     if (p.limit == PlateLimit::PlasticStrain)

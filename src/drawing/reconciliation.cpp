@@ -27,9 +27,10 @@ Drawing reconciliationDrawing(const Reconciliation& r, const ReconciliationOptio
     y += 28;
     d.label({component, y}, "component", textSize::label, Tone::FaintInk, Align::Right);
     d.label({plates, y}, "plates", textSize::label, Tone::FaintInk, Align::Right);
-    d.label({zero, y}, "plates over component", textSize::label, Tone::FaintInk, Align::Centre);
+    d.label({std::max(zero, plates + 80), y}, "plates over component", textSize::label, Tone::FaintInk, Align::Centre);
     y += 12;
-    const double pitch = std::max(30.0, std::min(46.0, (o.height - y - 40) / static_cast<double>(std::max<std::size_t>(1, r.rows.size()))));
+    const double pitch =
+        std::max(30.0, std::min(46.0, (o.height - y - 40) / static_cast<double>(std::max<std::size_t>(1, r.rows.size()))));
     const double foot = y + pitch * static_cast<double>(r.rows.size());
     d.polygon({{x(-0.15), y}, {x(0.15), y}, {x(0.15), foot}, {x(-0.15), foot}}, Tone::Within, Tone::None, 0).opacity = 0.10;
     d.polyline({{zero, y}, {zero, foot}}, Tone::Ink, weight::thin);

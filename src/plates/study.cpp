@@ -170,8 +170,10 @@ PlateConvergence::Estimate estimate(double coarse, double middle, double fine, d
     e.value = fine;
     e.error = std::max({std::abs(coarse - fine), std::abs(middle - fine)}) / std::abs(fine);
     if (first * second <= 0 || std::abs(second) >= std::abs(first)) return e;
-    e.isSteady = true;
+    // Of an order below a half three sizes say next to nothing about a limit.
     e.order = std::log(first / second) / std::log(ratio);
+    if (e.order < 0.5) return e;
+    e.isSteady = true;
     e.value = fine + second / (first / second - 1);
     e.error = std::abs(fine / e.value - 1);
     return e;

@@ -145,6 +145,7 @@ TEST_CASE("three sizes are extrapolated only when they approach a value", "[plat
     CHECK(e.error == Approx(0.3));
     CHECK_FALSE(estimate(10, 12, 11, 1.4).isSteady);
     CHECK_FALSE(estimate(10, 11, 13, 1.4).isSteady);
+    CHECK_FALSE(estimate(10, 11, 11.9, 1.4).isSteady); // would be sent to 19
     CHECK(estimate(10, 12, 11, 1.4).error == Approx(1.0 / 11));
 }
 

@@ -51,7 +51,9 @@ PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
     row->setSpacing(4);
     canvas_ = new PlateCanvas(session_, *display_, theme_, model);
     row->addWidget(canvas_, 1);
-    auto* sideColumn = new QVBoxLayout;
+    side_ = new QWidget(this);
+    auto* sideColumn = new QVBoxLayout(side_);
+    sideColumn->setContentsMargins(0, 0, 0, 0);
     list_ = new PlateList(session_, *display_, model);
     sideColumn->addWidget(list_, 1);
     sideColumn->addWidget(makeOptions());
@@ -88,7 +90,7 @@ PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
     auto* middle = new QHBoxLayout;
     middle->setSpacing(4);
     middle->addWidget(pages_, 1);
-    middle->addLayout(sideColumn);
+    middle->addWidget(side_);
     column->addLayout(middle, 1);
     foot_ = makeFoot();
     column->addWidget(foot_);
@@ -111,6 +113,7 @@ QWidget* PlatesView::makeTop() {
     bar->setContentsMargins(0, 0, 0, 0);
     run_ = new QPushButton(box);
     run_->setObjectName(QStringLiteral("runPlates"));
+    run_->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Fixed);
     connect(run_, &QPushButton::clicked, this, &PlatesView::runOrCancel);
     bar->addWidget(run_);
     progress_ = new QProgressBar(box);
@@ -143,14 +146,24 @@ QWidget* PlatesView::makeTop() {
         display_->touch();
     });
     bar->addWidget(views_);
-    for (QComboBox* box_ : {sets_, fields_, views_}) {
-        box_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        box_->setMinimumContentsLength(5);
-        box_->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
-        box_->view()->setMinimumWidth(150);
-    }
-    fields_->setMaximumWidth(190);
-    fields_->setMinimumContentsLength(9);
+    // As wide as their words where there is room, and narrow in a small window.
+    const auto fit = [](QComboBox* combo, int letters) {
+        combo->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        combo->setMinimumContentsLength(letters);
+        combo->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+        combo->setMinimumWidth(40);
+        combo->view()->setMinimumWidth(150);
+    };
+    fit(sets_, 7);
+    fit(fields_, 15);
+    fit(views_, 9);
+    bar->addStretch();
+    compare_ = new QPushButton(tr("Both methods"), box);
+    compare_->setObjectName(QStringLiteral("plateCompare"));
+    compare_->setCheckable(true);
+    compare_->setToolTip(tr("Every component beside its counterpart in the plates"));
+    connect(compare_, &QPushButton::toggled, this, &PlatesView::showComparison);
+    bar->addWidget(compare_);
     return box;
 }
 
@@ -228,19 +241,11 @@ QWidget* PlatesView::makeOptions() {
     automatic->setToolTip(tr("Computes the plates again by itself whenever the joint has changed"));
     connect(automatic, &QCheckBox::toggled, this, [this](bool is) { session_.plates().setAutomatic(is); });
     grid->addWidget(automatic, 2, 0, 1, 3);
-    compare_ = new QPushButton(tr("Both methods"), box);
-    compare_->setObjectName(QStringLiteral("plateCompare"));
-    compare_->setCheckable(true);
-    compare_->setToolTip(tr("Every component beside its counterpart in the plates"));
-    connect(compare_, &QPushButton::toggled, this, &PlatesView::showComparison);
-    auto* both = new QHBoxLayout;
-    both->addWidget(compare_);
     auto* converge = new QPushButton(tr("Mesh error"), box);
     converge->setObjectName(QStringLiteral("plateConverge"));
     converge->setToolTip(tr("Moment-rotation on three element sizes: what M_j,Rd and S_j,ini come to, and their error"));
     connect(converge, &QPushButton::clicked, this, &PlatesView::converge);
-    both->addWidget(converge);
-    grid->addLayout(both, 3, 0, 1, 3);
+    grid->addWidget(converge, 3, 0, 1, 3);
     return box;
 }
 
@@ -248,6 +253,7 @@ void PlatesView::showComparison(bool is) {
     compare_->setChecked(is);
     pages_->setCurrentIndex(is ? 1 : 0);
     foot_->setVisible(!is);
+    side_->setVisible(!is);
 }
 
 void PlatesView::runOrCancel() {

@@ -49,7 +49,7 @@ private:
     QComboBox *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
     QSlider *steps_ = nullptr, *cut_ = nullptr;
     QLabel* line_ = nullptr;
-    QWidget* foot_ = nullptr;
+    QWidget *foot_ = nullptr, *side_ = nullptr;
     QTimer* swinging_ = nullptr;
     double phase_ = 0;
     bool isFollowing_ = false;
