@@ -170,14 +170,7 @@ private:
     void doubler() {
         if (!joint_.doubler) return;
         const DoublerSpec& d = *joint_.doubler;
-        double top = levelOf(joint_.right, -joint_.right.spec.plate.above);
-        double bottom = levelOf(joint_.right, joint_.right.depth + joint_.right.spec.plate.below);
-        if (joint_.left) {
-            top = std::max(top, levelOf(*joint_.left, -joint_.left->spec.plate.above));
-            bottom = std::min(bottom, levelOf(*joint_.left, joint_.left->depth + joint_.left->spec.plate.below));
-        }
-        top = std::min(top + 40, out_.columnTop);
-        bottom -= 40;
+        const auto [bottom, top] = doublerReach(joint_, out_.columnTop);
         const double half = doublerWidth(col_) / 2;
         for (int i = 0; i < d.sides; ++i) {
             const double y = (i ? -1 : 1) * (col_.t_w + d.thickness) / 2;
@@ -251,6 +244,16 @@ std::optional<PartRef> partOfId(const std::string& id) {
 
 double levelOf(const ResolvedSide& side, double positionDown) {
     return (side.id == SideId::Left ? side.spec.level : 0.0) - positionDown;
+}
+
+std::array<double, 2> doublerReach(const ResolvedJoint& joint, double columnTop) {
+    double top = -1e9, bottom = 1e9;
+    for (const ResolvedSide* s : {joint.side(SideId::Right), joint.side(SideId::Left)}) {
+        if (!s) continue;
+        top = std::max(top, levelOf(*s, -s->spec.plate.above));
+        bottom = std::min(bottom, levelOf(*s, s->depth + s->spec.plate.below));
+    }
+    return {bottom - 40, std::min(top + 40, columnTop)};
 }
 
 double doublerWidth(const Section& column) { return column.h - 2 * column.t_f - 1.8 * column.r; }

@@ -50,6 +50,8 @@ struct Assembly {
 [[nodiscard]] Assembly buildAssembly(const ResolvedJoint& joint);
 /// Level of the outer face of a side's top flange, and of the point a distance down its plate.
 [[nodiscard]] double levelOf(const ResolvedSide& side, double positionDown);
+/// Levels of the lower and upper end of supplementary web plates: 40 mm beyond the end plates, within the column.
+[[nodiscard]] std::array<double, 2> doublerReach(const ResolvedJoint& joint, double columnTop);
 /// Width of a supplementary web plate: between the flanges, clear of the root fillets.
 [[nodiscard]] double doublerWidth(const Section& column);
 /// Width of one stiffener plate: given, or to the edge of the column flange.

@@ -111,7 +111,7 @@ void ModelBuilder::columnEnds() {
     out_.model.addRigid(out_.freeEnd, free, "column, far end");
     std::vector<fe::Freedom> held{fe::Uy, fe::Rx, fe::Rz};
     if (!settings_.isFreeEndLoaded) held.insert(held.end(), {fe::Uz, fe::Ry});
-    out_.freeEndSupport = out_.model.fix(out_.freeEnd, held, "column, far end");
+    out_.model.fix(out_.freeEnd, held, "column, far end");
 }
 
 // Elements beside the web-flange junctions become parts of their own, thicker by the mean height of the fillets on them: over

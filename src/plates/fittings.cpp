@@ -9,14 +9,7 @@ void ModelBuilder::doubler() {
     if (!joint_.doubler) return;
     const DoublerSpec& d = *joint_.doubler;
     const PartRef ref{PartKind::Doubler};
-    double top = levelOf(joint_.right, -joint_.right.spec.plate.above),
-           bottom = levelOf(joint_.right, joint_.right.depth + joint_.right.spec.plate.below);
-    if (joint_.left) {
-        top = std::max(top, levelOf(*joint_.left, -joint_.left->spec.plate.above));
-        bottom = std::min(bottom, levelOf(*joint_.left, joint_.left->depth + joint_.left->spec.plate.below));
-    }
-    top = std::min(top + 40, out_.columnTop);
-    bottom -= 40;
+    const auto [bottom, top] = doublerReach(joint_, out_.columnTop);
     const double half = doublerWidth(col_) / 2;
     const std::vector<int> web = columnWeb();
     for (int i = 0; i < d.sides; ++i) {

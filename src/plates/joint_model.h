@@ -46,7 +46,6 @@ struct JointModel {
     std::vector<Beam> beams;
     double columnBottom = 0, columnTop = 0;
     int freeEnd = -1;               ///< handle of the column's end that is not held; -1 when the column ends at the joint
-    int freeEndSupport = -1;        ///< index of the first constraint that keeps it from turning and moving along
     bool isTopHeld = false;         ///< the held end is the upper one
     std::vector<std::string> notes; ///< what of the joint is not in the model, in words
     double elementSize = 0;         ///< at the bolts, mm

@@ -299,13 +299,12 @@ SceneImage PlateScene::draw(const SceneState& s, const Camera& camera, int width
             paint.prism(b.nut, plus(b.nut, axis, 0.8F * d), 0.85F * d, 6, p);
             paint.prism(b.head, plus(b.nut, axis, 1.1F * d), 0.5F * d, 12, p);
         }
-    if (s.hasWelds)
-        for (const PlateGeometry::Weld& w : g_.welds) {
-            if (!paint.isShown(w.part)) continue;
-            const bool isHot = s.selected && *s.selected == w.part;
-            for (std::size_t k = 0; k + 1 < w.points.size(); ++k)
-                paint.line(w.points[k], w.points[k + 1], isHot ? s.accent : s.ink, isHot ? 3.0F : 1.8F, 2 * bias);
-        }
+    for (const PlateGeometry::Weld& w : g_.welds) {
+        if (!paint.isShown(w.part)) continue;
+        const bool isHot = s.selected && *s.selected == w.part;
+        for (std::size_t k = 0; k + 1 < w.points.size(); ++k)
+            paint.line(w.points[k], w.points[k + 1], isHot ? s.accent : s.ink, isHot ? 3.0F : 1.8F, 2 * bias);
+    }
     image.picture = paint.raster_.finished();
     const Rasteriser::Vertex most = paint.seen(mostAt);
     image.range.mostAt = {most.x, most.y};

@@ -2,6 +2,8 @@
 #include "app/plates/plate_canvas.h"
 #include "app/plates/plate_display.h"
 #include "app/plates/plates_view.h"
+#include "exchange/file.h"
+#include "exchange/plate_cache.h"
 #include "session/ledger_model.h"
 #include "session/plate_studies.h"
 #include <QAction>
@@ -188,6 +190,28 @@ TEST_CASE("an edit makes the results stale, undo makes them current, and they ar
     QFile file(b.job);
     REQUIRE(file.open(QIODevice::ReadOnly));
     CHECK_FALSE(file.readAll().contains("frames"));
+}
+
+TEST_CASE("a loose part is named with its remedy and its movement is shown", "[app][plates]") {
+    PlatesBench b;
+    b.run();
+    PlateStudy loose = *b.session.plates().current()->study;
+    const auto still = b.window.plates()->canvas()->current().scene->pixels;
+    loose.mechanismWords = "right.rib.top can move freely.";
+    for (std::size_t n = 0; n < loose.geometry.nodes.size(); ++n)
+        loose.mechanism.insert(loose.mechanism.end(), {0.0F, n % 2 ? 1.0F : 0.0F, 0.0F});
+    // As a run that met a mechanism leaves it beside the job.
+    const std::string path = studyPath(b.job.toStdString(), b.session.current()->id);
+    REQUIRE(writeFile(path, writeStudy(loose)));
+    const std::string id = b.session.current()->id;
+    REQUIRE(b.session.open(b.job));
+    b.session.setCurrent(id);
+    QTest::qWait(30);
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("can move freely")));
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("Give the part a weld")));
+    CHECK(b.window.plates()->display().title().contains(QStringLiteral("loose")));
+    CHECK(b.window.plates()->canvas()->current().scene->pixels != still);
+    CHECK(b.child<QPushButton>("plateSwing")->isEnabled());
 }
 
 TEST_CASE("while the plates run the window answers, and cancel is heard at once", "[app][plates]") {

@@ -3,6 +3,7 @@
 #include "exchange/plate_json.h"
 #include "plates/study.h"
 #include "support/joints.h"
+#include "words/plate_words.h"
 #include <atomic>
 #include <catch2/catch.hpp>
 #include <chrono>
@@ -179,6 +180,35 @@ TEST_CASE("fittings that find no place are named, not dropped in silence", "[pla
     REQUIRE(model);
     REQUIRE(model->notes.size() == 1);
     CHECK(model->notes[0].find("rib at the top") != std::string::npos);
+}
+
+TEST_CASE("the verdict says what the plates add", "[plates][words]") {
+    Check reserve;
+    reserve.method = CheckMethod::Plates;
+    reserve.code = CheckCode::PlatesReserve;
+    reserve.resistance = 1.25;
+    reserve.utilisation = 0.8;
+    reserve.state = stateOf(0.8);
+    Verdict agree;
+    agree.head = "B1 holds.";
+    agree.state = CheckState::Within;
+    addPlates(agree, "B1", {reserve}, {});
+    CHECK(agree.head == "B1 holds.");
+    CHECK(agree.rest.find("agree: limit at 1.25") != std::string::npos);
+    CHECK(agree.state == CheckState::Within);
+    reserve.resistance = 0.9;
+    reserve.utilisation = 1 / 0.9;
+    reserve.state = stateOf(reserve.utilisation);
+    Verdict part;
+    part.head = "B1 holds.";
+    part.state = CheckState::Within;
+    addPlates(part, "B1", {reserve}, {});
+    CHECK(part.head == "B1 holds by the component method, not by plates.");
+    CHECK(part.state == CheckState::Over);
+    CHECK(part.rest.find("0.90 times") != std::string::npos);
+    Verdict silent = agree;
+    addPlates(silent, "B1", {}, {});
+    CHECK(silent.rest == agree.rest);
 }
 
 TEST_CASE("both methods are set side by side with reasons where they part", "[plates][compare]") {

@@ -34,13 +34,14 @@ void PlateDisplay::follow() {
             for (std::size_t i = 0; i + 2 < study_->mechanism.size(); i += 3)
                 mechanism_.push_back({study_->mechanism[i], study_->mechanism[i + 1], study_->mechanism[i + 2]});
         }
+        // What is loose is the first thing to see.
+        isMechanism_ = study_ && !mechanism_.empty() && mechanism_.size() >= study_->geometry.nodes.size();
         if (isOther) {
             set_ = 0;
             mode_ = -1;
             hidden.clear();
             isolated.reset();
             cut.reset();
-            isMechanism_ = !mechanism_.empty() && mechanism_.size() >= study_->geometry.nodes.size();
             frame_ = set() ? set()->fullFrame : -1;
         }
         if (frame_ < 0 && set()) frame_ = set()->fullFrame;
@@ -80,12 +81,6 @@ void PlateDisplay::showMode(int mode) {
     mode_ = mode;
     isMechanism_ = false;
     phase_ = 1;
-    Q_EMIT changed();
-}
-
-void PlateDisplay::showMechanism() {
-    isMechanism_ = !mechanism_.empty();
-    mode_ = -1;
     Q_EMIT changed();
 }
 
@@ -133,11 +128,11 @@ PlatePicture PlateDisplay::picture(double width, double height, int samples, dou
         s.deformation = phase_ * scene_->size() / 12;
     } else if (mode_ >= 0 && b && mode_ < static_cast<int>(b->modes.size())) {
         s.shape = &b->modes[mode_].shape;
-        s.deformation = phase_ * exaggeration * scene_->size() / 20;
+        s.deformation = phase_ * scene_->size() / 20;
     } else if (const PlateStrength* strength = set(); strength && frame_ >= 0 && frame_ < frameCount()) {
         s.frame = &strength->frames[frame_];
         if (isDeformed && strength->fullFrame >= 0)
-            s.deformation = exaggeration * scene_->sensibleScale(strength->frames[strength->fullFrame].displacement);
+            s.deformation = scene_->sensibleScale(strength->frames[strength->fullFrame].displacement);
         // One scale for all steps, so that the slider shows growth.
         if (field == PlateField::Stress || field == PlateField::Strain || field == PlateField::Displacement) {
             double most = 0;

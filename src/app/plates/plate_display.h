@@ -27,14 +27,12 @@ public:
     void showSet(int indexInStudy);
     void showFrame(int frame);
     void showMode(int mode);
-    void showMechanism();
     /// Animation: phase of a mode's swing, -1 to 1.
     void setPhase(double phase);
     [[nodiscard]] bool isSwinging() const { return mode_ >= 0 || isMechanism_; }
 
     PlateField field = PlateField::Stress;
     bool isDeformed = true, hasMesh = false, hasBolts = true;
-    double exaggeration = 1; ///< on the sensible scale
     std::set<std::string> hidden;
     std::optional<PartRef> isolated;
     std::optional<SceneState::Cut> cut;
