@@ -119,7 +119,7 @@ TEST_CASE("settings are asked for and change every joint in one step, cancel cha
     CHECK(b.session.undoStack()->count() == 1);
 }
 
-TEST_CASE("mark and frame of a joint are asked for; a mark that is taken is refused", "[app][dialogs]") {
+TEST_CASE("mark and frame of a joint are asked for, a mark that is taken is refused", "[app][dialogs]") {
     Bench b("B2");
     whenAsked([](QDialog& dialog) {
         typeInto(dialog, "joint.mark", "M2");

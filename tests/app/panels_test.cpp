@@ -102,7 +102,7 @@ TEST_CASE("a refused edit is said in the verdict line's place and changes nothin
     CHECK(ask->text().isEmpty());
 }
 
-TEST_CASE("leaving with unsaved work asks; cancel stays, save saves", "[app][panels]") {
+TEST_CASE("leaving with unsaved work asks: cancel stays, save saves", "[app][panels]") {
     Bench b("B2");
     REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { j.right.plate.thickness = 12; }));
     b.prompts.keep = Prompts::Keep::Cancel;

@@ -447,7 +447,7 @@ TEST_CASE("the vectorised layers do what the plain return does, and the element'
     }
 }
 
-TEST_CASE("stresses: continued to the corners where elastic, kept at the points where yielded; peaks named by part",
+TEST_CASE("stresses: continued to the corners where elastic, kept at the points where yielded, peaks named by part",
           "[fe][results]") {
     // Pure bending in the plane: stress linear over the depth, 6 M/(t h2) at the edge.
     Builder b;

@@ -150,16 +150,17 @@ TEST_CASE("thicker plates and stiffeners make a joint no weaker and no softer", 
     CHECK(stiff.M_j_Rd > 0.98 * thick.M_j_Rd);
 }
 
-TEST_CASE("what the plate method does not model is refused in words; cancelling too", "[plates]") {
+TEST_CASE("joints that make no model are refused in words, and cancelling is heard", "[plates]") {
     ResolvedJoint joint = demoJoint("B1");
-    joint.doubler = DoublerSpec{};
-    CHECK(refusal(joint).find("supplementary web plates") != std::string::npos);
-    joint = demoJoint("B1");
-    joint.right.spec.ribTop = RibSpec{};
-    CHECK(refusal(joint).find("ribs") != std::string::npos);
-    joint = demoJoint("B1");
     joint.right.spec.rows.clear();
     CHECK(refusal(joint).find("no bolts") != std::string::npos);
+    joint = demoJoint("B1");
+    joint.columnSpec.endAbove = 50;
+    joint.plates.heldEnd = HeldEnd::ColumnAbove;
+    CHECK(refusal(joint).find("hold it below") != std::string::npos);
+    joint = demoJoint("B1");
+    joint.plates.sizeFactor = 9;
+    CHECK(refusal(joint).find("between 0.3 and 4") != std::string::npos);
     joint = demoJoint("B1");
     CHECK_FALSE(momentRotation(joint, SideId::Left, false));
     PlateModelSettings settings;
