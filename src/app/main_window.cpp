@@ -166,6 +166,7 @@ QString MainWindow::chooseSection(const QString& now) {
 }
 
 void MainWindow::jumpToWorkings(const Check& check) {
+    if (check.method == CheckMethod::Plates) return show(View::Plates);
     show(View::Workings);
     workings_->jumpTo(check);
 }

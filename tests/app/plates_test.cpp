@@ -17,6 +17,7 @@
 #include <QListView>
 #include <QPushButton>
 #include <QSlider>
+#include <QTabBar>
 #include <QTimer>
 #include <QTreeWidget>
 #include <QUndoStack>
@@ -112,6 +113,12 @@ TEST_CASE("the engineer runs the plates, steps through the loading, picks a bolt
             ledger->setCurrentIndex(ledger->model()->index(i, 0));
             REQUIRE(b.session.selectedPart());
             CHECK(b.session.selectedPart()->kind != PartKind::BoltRow);
+            // No remedies of the component method are offered for it, and Enter opens the plates, not the workings.
+            b.window.show(MainWindow::View::Sheet);
+            Q_EMIT ledger->activated(ledger->currentIndex());
+            CHECK(b.child<QTabBar>("views")->currentIndex() == 2);
+            for (const auto* label : b.child<QFrame>("remedies")->findChildren<QLabel*>())
+                CHECK_FALSE(label->text().contains(QStringLiteral("No single change")));
             break;
         }
 

@@ -190,7 +190,9 @@ void LedgerPanel::showRemedies() {
     offered_.clear();
     const Check* check = model_->checkAt(list_->currentIndex().row());
     const Joint* joint = session_.current();
-    const bool isAskable = check && joint && check->group != CheckGroup::NotDone && check->utilisation > 0.3;
+    // Changes are tried by the component method, which says nothing of a check by plates.
+    const bool isByPlates = check && check->method == CheckMethod::Plates;
+    const bool isAskable = check && joint && !isByPlates && check->group != CheckGroup::NotDone && check->utilisation > 0.3;
     if (isAskable) offered_ = remedies(session_.job(), *joint, *check);
     auto* grid = new QGridLayout(remedies_);
     grid->setContentsMargins(10, 7, 10, 8);
@@ -208,6 +210,7 @@ void LedgerPanel::showRemedies() {
                           (*check->clause ? QStringLiteral("  ·  ") + QString::fromUtf8(check->clause) : QString())),
                     0, 0, 1, 2);
     if (offered_.empty()) {
+        if (isByPlates) grid->addWidget(faint(QString::fromStdString(adviceOf(*check))), 1, 0, 1, 2);
         if (isAskable)
             grid->addWidget(
                 faint(tr("No single change of those tried lowers it. %1").arg(QString::fromStdString(adviceOf(*check)))), 1, 0, 1,
