@@ -92,8 +92,7 @@ int report(const ReportCommand& c) {
     for (const Joint& joint : job->joints) {
         documents.push_back(jointReport(*job, joint, options));
         // Plate results kept beside the job come along while they belong to the joint as it stands.
-        const auto kept = readFile(studyPath(c.file, joint.id));
-        const auto study = kept ? readStudy(*kept) : tl::expected<PlateStudy, Diagnostic>(tl::unexpected(kept.error()));
+        const auto study = keptStudy(c.file, joint.id);
         if (study && study->key == resultKey(*job, joint)) documents.push_back(plateReport(*job, joint, *study));
     }
     const bool isHtml = c.out.size() > 5 && c.out.substr(c.out.size() - 5) == ".html";

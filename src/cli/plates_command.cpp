@@ -2,7 +2,6 @@
 #include "commands.h"
 #include "compare/reconcile.h"
 #include "drawing/plate_picture.h"
-#include "exchange/file.h"
 #include "exchange/plate_cache.h"
 #include "exchange/plate_json.h"
 #include "fe/results.h"
@@ -14,7 +13,6 @@
 #include "words/phrases.h"
 #include "words/plate_words.h"
 #include <cmath>
-#include <filesystem>
 #include <iostream>
 #include <sstream>
 #ifdef ZG_WITH_PDF
@@ -241,10 +239,7 @@ int plates(const PlatesCommand& c) {
                 return couldNot;
     }
     if (c.isKept) {
-        const std::string path = studyPath(c.file, joint.id);
-        std::error_code failed;
-        std::filesystem::create_directories(std::filesystem::path(path).parent_path(), failed);
-        if (const auto written = writeFile(path, writeStudy(*study)); !written) return fail({written.error()});
+        if (const auto kept = keepStudy(c.file, joint.id, writeStudy(*study)); !kept) return fail({kept.error()});
     }
     if (!c.json.empty() && !put(c.json, plateJson(joint, *study, compared, limit))) return couldNot;
     const PlateStrength* set = setOf(*study, c.set);

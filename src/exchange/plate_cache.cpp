@@ -1,5 +1,7 @@
 #include "exchange/plate_cache.h"
+#include "exchange/file.h"
 #include <cstring>
+#include <filesystem>
 #include <nlohmann/json.hpp>
 
 namespace zg {
@@ -202,6 +204,19 @@ tl::expected<PlateStudy, Diagnostic> readStudy(const std::string& bytes) {
 
 std::string studyPath(const std::string& jobPath, const std::string& jointId) {
     return jobPath.empty() ? std::string() : jobPath + ".plates/" + jointId + ".cbor";
+}
+
+tl::expected<void, Diagnostic> keepStudy(const std::string& jobPath, const std::string& jointId, const std::string& bytes) {
+    const std::string path = studyPath(jobPath, jointId);
+    std::error_code ignored; // the write says what is wrong
+    std::filesystem::create_directories(std::filesystem::path(path).parent_path(), ignored);
+    return writeFile(path, bytes);
+}
+
+tl::expected<PlateStudy, Diagnostic> keptStudy(const std::string& jobPath, const std::string& jointId) {
+    const auto bytes = readFile(studyPath(jobPath, jointId));
+    if (!bytes) return tl::unexpected(bytes.error());
+    return readStudy(*bytes);
 }
 
 } // namespace zg

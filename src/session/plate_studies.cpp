@@ -1,9 +1,6 @@
 #include "session/plate_studies.h"
-#include "exchange/file.h"
 #include "exchange/plate_cache.h"
 #include "session/session.h"
-#include <QDir>
-#include <QFileInfo>
 #include <QTimer>
 #include <atomic>
 #include <mutex>
@@ -21,6 +18,7 @@ struct PlateStudies::Work : Progress {
     double fraction = 0;
     std::string stage;
     PlateStudyPtr study;
+    std::string bytes; ///< of the whole study, to be kept
     std::optional<PlateConvergence> convergence;
     Diagnostics problems;
     std::thread thread;
@@ -60,11 +58,10 @@ const PlateStudies::Entry& PlateStudies::of(const Joint& joint) {
     Entry& entry = entries_[joint.id];
     if (entry.isLookedUp) return entry;
     entry.isLookedUp = true;
-    const std::string path = studyPath(session_.path().toStdString(), joint.id);
-    if (path.empty() || !QFileInfo::exists(QString::fromStdString(path))) return entry;
-    // What cannot be read is computed again; nobody loses anything by it.
-    if (const auto bytes = readFile(path))
-        if (auto study = readStudy(*bytes)) adopt(joint.id, std::make_shared<const PlateStudy>(std::move(*study)));
+    if (session_.path().isEmpty()) return entry;
+    // What is not there or cannot be read is computed again; nobody loses anything by it.
+    if (auto study = keptStudy(session_.path().toStdString(), joint.id))
+        adopt(joint.id, std::make_shared<const PlateStudy>(std::move(*study)));
     return entry;
 }
 
@@ -85,13 +82,10 @@ void PlateStudies::adopt(const std::string& jointId, const PlateStudyPtr& study)
     entry.checks = plateChecks(*study, joint ? joint->plates.value_or(PlateSpec{}).strainLimit : PlateSpec{}.strainLimit);
 }
 
-void PlateStudies::keep(const std::string& jointId, const PlateStudy& study) {
-    const std::string path = studyPath(session_.path().toStdString(), jointId);
-    if (path.empty()) return;
-    QDir().mkpath(QFileInfo(QString::fromStdString(path)).path());
-    if (const auto written = writeFile(path, writeStudy(study)); !written)
-        message_ =
-            tr("The plate results could not be kept beside the job: %1").arg(QString::fromStdString(written.error().message));
+void PlateStudies::keep(const std::string& jointId, const std::string& bytes) {
+    if (session_.path().isEmpty()) return;
+    if (const auto kept = keepStudy(session_.path().toStdString(), jointId, bytes); !kept)
+        message_ = tr("The plate results could not be kept beside the job: %1").arg(QString::fromStdString(kept.error().message));
 }
 
 void PlateStudies::start(const std::function<void(Work&)>& task) {
@@ -137,7 +131,9 @@ void PlateStudies::run() {
             w.study = std::move(copy);
         };
         auto study = studyPlates(*w.joint, w.key, scope, &w);
+        std::string bytes = study && study->isComplete ? writeStudy(*study) : std::string(); // here, not in the window's thread
         const std::lock_guard<std::mutex> lock(w.guard);
+        w.bytes = std::move(bytes);
         if (study)
             w.study = std::make_shared<const PlateStudy>(std::move(*study));
         else
@@ -178,10 +174,12 @@ void PlateStudies::look() {
     if (!work_) return;
     const bool isDone = work_->isDone; // before taking, so that the last result is not left behind
     PlateStudyPtr part;
+    std::string bytes;
     {
         const std::lock_guard<std::mutex> lock(work_->guard);
         part = std::move(work_->study);
         work_->study = nullptr;
+        bytes.swap(work_->bytes);
     }
     if (part && !work_->jointId.empty()) {
         // A study without anything found, because it was cancelled at once, takes nothing away.
@@ -189,7 +187,7 @@ void PlateStudies::look() {
         if (hasResults) {
             entries_[work_->jointId].isLookedUp = true;
             adopt(work_->jointId, part);
-            if (part->isComplete) keep(work_->jointId, *part);
+            if (!bytes.empty()) keep(work_->jointId, bytes);
         }
     }
     if (isDone)

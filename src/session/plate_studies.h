@@ -57,7 +57,7 @@ private:
     void look();
     void finish();
     void adopt(const std::string& jointId, const PlateStudyPtr& study);
-    void keep(const std::string& jointId, const PlateStudy& study);
+    void keep(const std::string& jointId, const std::string& bytes);
 
     Session& session_;
     std::map<std::string, Entry> entries_;

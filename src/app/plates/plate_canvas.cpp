@@ -33,6 +33,7 @@ PlateCanvas::PlateCanvas(Session& session, PlateDisplay& display, Theme& theme, 
         markStale();
     });
     connect(&display, &PlateDisplay::changed, this, &PlateCanvas::markStale);
+    connect(&display, &PlateDisplay::redrawWanted, this, &PlateCanvas::markStale);
     connect(&theme, &Theme::changed, this, &PlateCanvas::markStale);
 }
 

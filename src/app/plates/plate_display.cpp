@@ -86,7 +86,7 @@ void PlateDisplay::showMode(int mode) {
 
 void PlateDisplay::setPhase(double phase) {
     phase_ = phase;
-    Q_EMIT changed();
+    touch();
 }
 
 QString PlateDisplay::title() const {

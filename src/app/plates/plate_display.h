@@ -38,13 +38,14 @@ public:
     std::optional<SceneState::Cut> cut;
     Camera camera = Camera::towards(NamedView::Oblique);
     /// After a change of the plain members above.
-    void touch() { Q_EMIT changed(); }
+    void touch() { Q_EMIT redrawWanted(); }
 
     [[nodiscard]] PlatePicture picture(double width, double height, int samples, double pixelRatio, const Palette& palette) const;
     [[nodiscard]] QString title() const;
 
 Q_SIGNALS:
-    void changed();
+    void changed();      ///< what is shown: study, set, step, mode, selection
+    void redrawWanted(); ///< only how: direction, field, phase of a swing
 
 private:
     void follow();

@@ -101,9 +101,6 @@ PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
     });
     connect(display_, &PlateDisplay::changed, this, &PlatesView::follow);
     connect(&session_.plates(), &PlateStudies::progressed, this, &PlatesView::say);
-    connect(&session_, &Session::changed, this, [this](unsigned changes) {
-        if (changes & (Session::Plates | Session::Current | Session::Content)) follow();
-    });
     follow();
 }
 
