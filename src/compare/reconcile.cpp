@@ -52,14 +52,9 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
             plates < component ? PartingReason::MidPlaneArms : PartingReason::Unknown);
     const PlateCurvePoint inside = p.at(r.M);
     const double scale = c.M_j_Rd > 0 ? r.M / c.M_j_Rd : 0;
-    double most = 0, arm = 0, tension = 0;
+    double most = 0, tension = 0;
+    for (const RowResult& row : c.rows) most = std::max(most, scale * row.F_tr_Rd);
     for (const RowResult& row : c.rows) {
-        most = std::max(most, scale * row.F_tr_Rd);
-        arm = std::max(arm, row.h_r);
-    }
-    for (const RowResult& row : c.rows) {
-        // Rows next to the compression flange count with the compression in both methods.
-        if (row.h_r < arm / 3) continue;
         tension += scale * row.F_tr_Rd;
         const double net = row.place < static_cast<int>(inside.rowNet.size()) ? inside.rowNet[row.place] : 0;
         if (std::max(net, scale * row.F_tr_Rd) < 0.05 * most) continue;

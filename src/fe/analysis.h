@@ -124,6 +124,8 @@ private:
     [[nodiscard]] bool findCorrection(StageRun& run, double step);
     [[nodiscard]] double controlledChange(StageRun& run, double step);
     [[nodiscard]] bool goAlong(StageRun& run);
+    [[nodiscard]] std::size_t openAndClosed() const;
+    [[nodiscard]] bool isFactorNear(const StageRun& run) const;
     [[nodiscard]] bool isInEquilibrium(const StageRun& run) const;
     // stage.cpp
     [[nodiscard]] std::string prepareStage(StageRun& run) const;

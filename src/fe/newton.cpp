@@ -122,22 +122,44 @@ bool Analysis::isInEquilibrium(const StageRun& run) const {
     return residual_ * acting <= 1e-13 * rounding;
 }
 
+// Which springs act, as one number.
+std::size_t Analysis::openAndClosed() const {
+    std::size_t sum = 0;
+    for (const SpringState& spring : next_.springs) sum = 31 * sum + (spring.isActive ? 1 : 2);
+    return sum;
+}
+
+// Whether the last tangent that was factored still is a good one for what comes: a factor costs as much as several iterations.
+// The arc's length asks for the sign of the present one.
+bool Analysis::isFactorNear(const StageRun& run) const {
+    return (run.isLoad() || run.isWatched()) && factorState_ == FactorState::PositiveDefinite &&
+           run.factoredContacts == openAndClosed();
+}
+
 Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     startStep(run, step);
-    double best = unlimited;
+    double best = unlimited, last = unlimited;
     int stalled = 0;
     std::size_t lastContacts = 0;
+    run.tangents = 0;
     for (run.iterations = 1; run.iterations <= settings_.mostIterations; ++run.iterations) {
         if (run.progress && run.progress->isCancelled()) return StepOutcome::Cancelled;
-        if (factorise() == FactorState::Singular || !findCorrection(run, step) || !goAlong(run)) return StepOutcome::Failed;
+        if (!run.keepsFactor) {
+            if (factorise() == FactorState::Singular) return StepOutcome::Failed;
+            ++run.tangents;
+            run.factoredContacts = openAndClosed();
+        }
+        if (!findCorrection(run, step) || !goAlong(run)) return StepOutcome::Failed;
         if (isInEquilibrium(run)) {
             run.lastIncrement = run.unknowns;
             for (std::size_t i = 0; i < run.start.size(); ++i) run.lastIncrement[i] -= run.start[i];
+            run.keepsFactor = isFactorNear(run);
             return StepOutcome::Converged;
         }
+        run.keepsFactor = isFactorNear(run) && residual_ < (run.keepsFactor ? 0.15 : 0.05) * last;
+        last = residual_;
         // A change of contacts is progress too, even when the imbalance does not show it yet.
-        std::size_t contacts = 0;
-        for (const SpringState& spring : next_.springs) contacts = 31 * contacts + (spring.isActive ? 1 : 2);
+        const std::size_t contacts = openAndClosed();
         stalled = residual_ < 0.9 * best || contacts != lastContacts ? 0 : stalled + 1;
         lastContacts = contacts;
         best = std::min(best, residual_);

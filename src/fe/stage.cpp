@@ -229,7 +229,7 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
         const bool isTooFar = beyond > 1e-3 && size > smallest;
         if (outcome != StepOutcome::Converged || isTooFar) {
             if (stage.tightens) now_.springs = springsBefore;
-            isTangentCurrent_ = isFactored_ = false;
+            isTangentCurrent_ = isFactored_ = run.keepsFactor = false;
             if (outcome == StepOutcome::Cancelled)
                 return ended(StopReason::Cancelled, "Cancelled during " + stage.id + "; what had been reached is kept.");
             if (!isTooFar && size <= smallest * (1 + 1e-7)) {
@@ -240,7 +240,7 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
             step = std::max(smallest, isTooFar ? size * std::max(1 - beyond, 0.05) * (1 + 5e-4) : 0.35 * size);
             continue;
         }
-        const int iterations = run.iterations;
+        const int iterations = run.tangents;
         accept(run);
         ++steps;
         if (onStep && !onStep(*this, steps_.back()))
@@ -255,6 +255,7 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
             evaluate(next_, true);
             internal_ = internalNext_;
             isTangentCurrent_ = true;
+            run.keepsFactor = false;
             step = std::max(smallest, std::min(step, run.isLoad() ? 0.02 : 0.2 * stage.firstStep));
         }
         if (const std::optional<StopReason> reason = endOf(run))

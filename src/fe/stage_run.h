@@ -51,7 +51,9 @@ struct Analysis::StageRun {
     // The step that is being solved, on equations.
     std::vector<double> start, unknowns, imbalance, correction, tangential, onFreedoms;
     double trialTau = 0, tauChange = 0;
-    int iterations = 0;
+    int iterations = 0, tangents = 0;
+    bool keepsFactor = false; // the next iteration goes with the factor at hand
+    std::size_t factoredContacts = 0;
 };
 
 } // namespace zg::fe

@@ -34,65 +34,83 @@ void ModelBuilder::column() {
     out_.columnTop = joint_.columnSpec.endAbove ? *joint_.columnSpec.endAbove : top + settings_.columnStub * col_.h;
     out_.columnBottom = bottom - settings_.columnStub * col_.h;
     const double half = (col_.h - col_.t_f) / 2;
-    GridLines z(out_.columnBottom, out_.columnTop, 3 * fine_), y(-col_.b / 2, col_.b / 2, 2 * fine_), x(-half, half, 2 * fine_);
-    GridLines plain(-col_.b / 2, col_.b / 2, 3 * fine_); // across a flange without a beam
-    plain.through(0);
+    // The rows of two beams are seldom at the same levels: lines close to each other become one.
+    GridLines z(out_.columnBottom, out_.columnTop, 3 * fine_, joint_.left ? 0.4 * fine_ : 1), x(-half, half, 2 * fine_);
+    // Across the flanges, right and left; the same on both where plates between them need it.
+    std::array<GridLines, 2> across{GridLines{-col_.b / 2, col_.b / 2, 2 * fine_}, GridLines{-col_.b / 2, col_.b / 2, 2 * fine_}};
+    const auto onBoth = [&](double v) {
+        for (GridLines& y : across) y.through(v);
+    };
+    onBoth(0);
     // Root fillets: strips as wide as 0.8 r (EN 1993-1-8:2005 figure 6.8 measures m from there).
     const double root = col_.isWelded ? 0 : 0.8 * col_.r;
     for (double sign : {-1.0, 1.0}) {
         if (root <= 0) break;
         x.through(sign * (half - col_.t_f / 2 - root));
-        y.through(sign * (col_.t_w / 2 + root));
-        plain.through(sign * (col_.t_w / 2 + root));
+        onBoth(sign * (col_.t_w / 2 + root));
     }
-    bool isStiffened = false;
-    const auto add = [&](const ResolvedSide& s) {
-        linesOfSide(s, y, z);
-        z.through(levelOf(s, -s.spec.plate.above));
-        z.through(levelOf(s, s.depth + s.spec.plate.below));
-        for (const auto* stiffener : {&s.spec.stiffenerTop, &s.spec.stiffenerBottom}) {
+    bool isShared = joint_.diagonal.has_value();
+    for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)})
+        isShared = isShared || (s && (s->spec.stiffenerTop || s->spec.stiffenerBottom));
+    for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
+        if (!s) continue;
+        for (GridLines& y : across)
+            if (isShared || &y == &across[s->id == SideId::Right ? 0 : 1]) linesOfSide(*s, y, z);
+        z.through(levelOf(*s, -s->spec.plate.above));
+        z.through(levelOf(*s, s->depth + s->spec.plate.below));
+        for (const auto* stiffener : {&s->spec.stiffenerTop, &s->spec.stiffenerBottom}) {
             if (!*stiffener) continue;
-            isStiffened = true;
-            for (double sign : {-1.0, 1.0}) y.through(sign * (col_.t_w / 2 + stiffenerWidth((*stiffener)->width, col_)));
+            for (double sign : {-1.0, 1.0}) onBoth(sign * (col_.t_w / 2 + stiffenerWidth((*stiffener)->width, col_)));
         }
-    };
-    add(joint_.right);
-    if (joint_.left) add(*joint_.left);
-    const std::vector<double> zs = z.positions(), ys = y.positions(), xs = x.positions();
+    }
+    const std::vector<double> zs = z.positions(), xs = x.positions();
     const double f_y = joint_.column.steel.f_y;
     web_ = {part({PartKind::ColumnWeb}, col_.t_w, f_y)};
     grid(web_[0], xs, zs, [](double u, double v) { return Vec3{u, 0, v}; });
     for (SideId id : {SideId::Right, SideId::Left}) {
         std::vector<int>& flange = flanges_[id == SideId::Right ? 0 : 1];
         flange = {part({PartKind::ColumnFlange, id}, col_.t_f, f_y)};
-        const bool isPlain = !isStiffened && !joint_.diagonal && !joint_.side(id);
-        grid(flange[0], isPlain ? plain.positions() : ys, zs, [&](double u, double v) {
+        grid(flange[0], across[id == SideId::Right ? 0 : 1].positions(), zs, [&](double u, double v) {
             return Vec3{directionOf(id) * half, u, v};
         });
     }
     if (root > 0) thickenRoots(half - col_.t_f / 2 - root, col_.t_w / 2 + root);
-    columnStiffeners(xs, ys, zs);
+    columnStiffeners(xs, across[0].positions(), zs);
     columnEnds();
 }
 
+// Stiffeners of two beams that come to one level are one plate, the thicker, as they are in the workshop.
 void ModelBuilder::columnStiffeners(const std::vector<double>& xs, const std::vector<double>& ys, const std::vector<double>& zs) {
+    struct Placed {
+        PartRef ref;
+        const StiffenerSpec* spec;
+        double f_y;
+    };
+    std::map<double, Placed> atLevel;
     for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
         if (!s) continue;
         for (bool isTop : {true, false}) {
             const std::optional<StiffenerSpec>& spec = isTop ? s->spec.stiffenerTop : s->spec.stiffenerBottom;
             if (!spec) continue;
-            const double width = col_.t_w / 2 + stiffenerWidth(spec->width, col_), wanted = depthOf(*s, isTop);
+            const double wanted = depthOf(*s, isTop);
             const double level = *std::min_element(
                 zs.begin(), zs.end(), [&](double a, double b) { return std::abs(a - wanted) < std::abs(b - wanted); });
-            std::vector<double> within;
-            for (double v : ys)
-                if (std::abs(v) <= width + 1) within.push_back(v);
-            grid(part({isTop ? PartKind::StiffenerTop : PartKind::StiffenerBottom, s->id}, spec->thickness,
-                      (isTop ? s->stiffenerTopSteel : s->stiffenerBottomSteel).f_y),
-                 xs, within, [&](double u, double v) {
-                     return Vec3{u, v, level};
-                 });
+            const Placed placed{{isTop ? PartKind::StiffenerTop : PartKind::StiffenerBottom, s->id},
+                                &*spec,
+                                (isTop ? s->stiffenerTopSteel : s->stiffenerBottomSteel).f_y};
+            const auto [at, isNew] = atLevel.emplace(level, placed);
+            if (isNew) continue;
+            if (spec->thickness > at->second.spec->thickness) at->second = placed;
+            out_.notes.push_back(std::string("The column stiffeners opposite the ") + (isTop ? "top" : "bottom") +
+                                 " flanges of both beams meet: the plates have the thicker one only.");
         }
+    }
+    for (const auto& [level, placed] : atLevel) {
+        const double width = col_.t_w / 2 + stiffenerWidth(placed.spec->width, col_), z = level;
+        std::vector<double> within;
+        for (double v : ys)
+            if (std::abs(v) <= width + 1) within.push_back(v);
+        grid(part(placed.ref, placed.spec->thickness, placed.f_y), xs, within, [&](double u, double v) { return Vec3{u, v, z}; });
     }
 }
 

@@ -8,23 +8,28 @@ namespace zg {
 /// Positions of grid lines along one direction: through given places, fine within stretches, coarse elsewhere.
 class GridLines {
 public:
-    GridLines(double from, double to, double coarse) : from_(from), to_(to) { field_.size = coarse; }
+    /// Lines nearer to each other than `sliver` become one at their mean.
+    GridLines(double from, double to, double coarse, double sliver = 1) : from_(from), to_(to), sliver_(sliver) {
+        field_.size = coarse;
+    }
     void through(double at) { fixed_.push_back(at); }
     void fine(double from, double to, double size) {
         field_.spots.push_back({{(from + to) / 2, 0}, std::abs(to - from) / 2, size});
     }
-    /// Lines nearer to each other than a sliver are one.
     [[nodiscard]] std::vector<double> positions() const {
-        constexpr double sliver = 1;
         std::vector<double> kept, sorted = fixed_;
         std::sort(sorted.begin(), sorted.end());
-        for (double v : sorted)
-            if (v > from_ + sliver && v < to_ - sliver && (kept.empty() || v - kept.back() > sliver)) kept.push_back(v);
+        for (std::size_t first = 0, next = 0; first < sorted.size(); first = next) {
+            double sum = 0;
+            while (next < sorted.size() && sorted[next] - sorted[first] <= sliver_) sum += sorted[next++];
+            const double mean = sum / static_cast<double>(next - first);
+            if (mean > from_ + sliver_ && mean < to_ - sliver_) kept.push_back(mean);
+        }
         return fe::gridLines(from_, to_, kept, field_, true);
     }
 
 private:
-    double from_, to_;
+    double from_, to_, sliver_;
     std::vector<double> fixed_;
     fe::SizeField field_;
 };

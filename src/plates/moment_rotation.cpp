@@ -36,10 +36,10 @@ public:
     ConnectionForces(const JointModel& model, const ResolvedSide& side, bool isReversed) : model_(model), side_(side) {
         for (const JointModel::Contact& c : model.contacts)
             if (c.part == PartRef{PartKind::EndPlate, side.id}) contact_ = &c;
-        tension_ = levelOf(side, isReversed ? side.depth - side.flange / 2 : side.flange / 2);
+        const double tension = levelOf(side, isReversed ? side.depth - side.flange / 2 : side.flange / 2);
         compression_ = levelOf(side, isReversed ? side.flange / 2 : side.depth - side.flange / 2);
         // A cut across the column web half way up the panel: shells below it, nodes on it.
-        const double middle = 0.5 * (tension_ + compression_);
+        const double middle = 0.5 * (tension + compression_);
         double level = 1e9;
         for (const fe::Shell& s : model.model.shells)
             if (model.parts[s.part].kind == PartKind::ColumnWeb)
@@ -66,41 +66,38 @@ public:
         for (const JointModel::Bolt& b : model_.bolts)
             if (b.row.side == side_.id) p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
         p.rowNet = p.rowBolts;
-        // Round the compression flange contact less bolts is compression; elsewhere contact pries on the row nearest to it.
+        // Contact nearest to the compression flange is compression; contact nearest to a row pries on its bolts.
         p.compression = p.contact = 0;
-        for (std::size_t i = 0; i < p.rowNet.size(); ++i) {
-            if (!isCompressed(levelOf(side_, side_.spec.rows[i].position))) continue;
-            p.compression -= p.rowBolts[i];
-            p.rowNet[i] = 0;
-        }
         for (int k = 0; contact_ && k < contact_->linkCount; ++k) {
             const int link = contact_->firstLink + k;
             const double force = -a.springForce(link)[0], z = model_.model.links[link].a.position.z;
             if (force <= 0) continue;
             p.contact += force;
-            int nearest = -1;
-            for (int i = 0; i < static_cast<int>(p.rowNet.size()); ++i) {
-                const double level = levelOf(side_, side_.spec.rows[i].position);
-                if (!isCompressed(level) &&
-                    (nearest < 0 || std::abs(level - z) < std::abs(levelOf(side_, side_.spec.rows[nearest].position) - z)))
-                    nearest = i;
+            double least = std::abs(z - compression_);
+            double* nearest = nullptr;
+            for (std::size_t i = 0; i < p.rowNet.size(); ++i) {
+                const double distance = std::abs(z - levelOf(side_, side_.spec.rows[i].position));
+                if (distance < least) least = distance, nearest = &p.rowNet[i];
             }
-            if (isCompressed(z) || nearest < 0)
-                p.compression += force;
+            if (nearest)
+                *nearest -= force;
             else
-                p.rowNet[nearest] -= force;
+                p.compression += force;
+        }
+        // Where contact outdoes the bolts the row lies in the compression zone, and brings the beam no tension.
+        for (double& net : p.rowNet) {
+            if (net >= 0) continue;
+            p.compression -= net;
+            net = 0;
         }
         p.panelShear = std::abs(fe::forceAcrossCut(a, below_, cut_, {}).force.x);
     }
 
 private:
-    // Within the third of the lever arm next to the compression flange, or beyond it.
-    [[nodiscard]] bool isCompressed(double level) const { return (level - compression_) / (tension_ - compression_) < 1.0 / 3; }
-
     const JointModel& model_;
     const ResolvedSide& side_;
     const JointModel::Contact* contact_ = nullptr;
-    double tension_ = 0, compression_ = 0;
+    double compression_ = 0;
     std::vector<int> below_, cut_;
 };
 

@@ -121,6 +121,59 @@ TEST_CASE("two like beams: right and left give the same", "[plates]") {
     CHECK(reversed.M_j_Rd < right.M_j_Rd);
 }
 
+TEST_CASE("a row near the compression flange brings what the component method gives it", "[plates][verification]") {
+    // Tension at the bottom of the eaves joint: row 3 lies 128 mm from the centre of compression, and both methods load it. The
+    // other source is the component method (EN 1993-1-8:2005 6.2.7.2, 170 kN); rows 1 and 2 lie in the compression zone.
+    const ResolvedJoint joint = demoJoint("E1");
+    const PlateMomentRotation p = run(joint, SideId::Right, true, coarse(1.5));
+    for (const PlateCurvePoint& at : p.curve) {
+        double rows = 0;
+        for (std::size_t i = 0; i < at.rowNet.size(); ++i) {
+            CHECK(at.rowNet[i] >= 0);
+            CHECK(at.rowNet[i] <= at.rowBolts[i] + 1e-6);
+            rows += at.rowNet[i];
+        }
+        CHECK(rows == Approx(at.compression).epsilon(1e-6).margin(1)); // no axial force
+    }
+    const PlateCurvePoint end = p.at(219.8e6); // the component method's M_j,Rd
+    CHECK(end.rowNet[0] == 0);
+    CHECK(end.rowNet[1] == 0);
+    CHECK(end.rowNet[2] == Approx(169.6e3).epsilon(0.15));
+    CHECK(end.rowNet[3] == Approx(508.3e3).epsilon(0.05));
+}
+
+TEST_CASE("stiffeners of two beams at one level are one plate, the thicker", "[plates]") {
+    Job job = sample::extendedJob();
+    StiffenerSpec thin, thick;
+    thin.steel = thick.steel = "S275";
+    thin.thickness = 10;
+    thick.thickness = 16;
+    job.joints[0].right.stiffenerBottom = thin;
+    job.joints[0].left = job.joints[0].right;
+    job.joints[0].left->stiffenerBottom = thick;
+    const auto stiffeners = [&](double leftLower) {
+        job.joints[0].left->level = -leftLower;
+        const auto m = buildJointModel(resolved(job), coarse().model);
+        if (!m) FAIL(joined(m.error()));
+        std::vector<double> thicknesses;
+        double area = 0;
+        for (const fe::Shell& s : m->model.shells) {
+            const PartKind kind = m->parts[s.part].kind;
+            if (kind != PartKind::StiffenerBottom) continue;
+            const auto corner = [&](int k) { return m->model.nodes[s.nodes[k]]; };
+            area += 0.5 * norm(cross(corner(2) - corner(0), corner(3) - corner(1)));
+            if (thicknesses.empty() || thicknesses.back() != m->model.parts[s.part].thickness)
+                thicknesses.push_back(m->model.parts[s.part].thickness);
+        }
+        return std::pair{thicknesses, area};
+    };
+    const auto [one, area] = stiffeners(0);
+    CHECK(one == std::vector<double>{16});
+    const auto [both, twice] = stiffeners(60);
+    CHECK(both.size() == 2);
+    CHECK(twice == Approx(2 * area).epsilon(0.02));
+}
+
 TEST_CASE("stiffness settles as the mesh is refined", "[plates]") {
     const ResolvedJoint joint = demoJoint("B1");
     MomentRotationSettings s = coarse(2);

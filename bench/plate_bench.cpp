@@ -1,0 +1,59 @@
+#include "exchange/job_file.h"
+#include "fe/analysis.h"
+#include "joint/resolve.h"
+#include "plates/moment_rotation.h"
+#include "plates/strength.h"
+#include <cstdio>
+#include <cstring>
+
+/// The plate method on the demo joints: seconds of a moment-rotation curve, of the first action set and of its modes, and where a
+/// curve's time goes. Arguments: marks of joints; all when none is given.
+namespace {
+
+using namespace zg;
+
+void curve(const ResolvedJoint& joint) {
+    MomentRotationSettings settings;
+    int iterations = 0;
+    fe::Analysis::Times own;
+    fe::Factor::Times library;
+    settings.atEnd = [&](const fe::Analysis& a) {
+        for (const fe::Step& s : a.steps()) iterations += s.iterations;
+        own = a.times();
+        library = a.factor().times();
+    };
+    const auto r = momentRotation(joint, SideId::Right, false, settings);
+    if (!r) return std::printf("  no curve\n"), void();
+    std::printf("  curve %.2f s: %zu points, %d iterations kept; elements %.2f, assembly %.2f, order %.2f, factor %.2f, "
+                "solve %.2f, the rest %.2f s; M_j,Rd %.2f kNm\n",
+                r->seconds, r->curve.size(), iterations, own.elements, own.assembly, library.analyse, library.factorise,
+                library.solve, r->seconds - own.elements - own.assembly - library.analyse - library.factorise - library.solve,
+                r->M_j_Rd / 1e6);
+}
+
+void firstSet(const ResolvedJoint& joint) {
+    StrengthSettings settings;
+    settings.wantsBuckling = true;
+    const auto r = analyseSet(joint, joint.actions[0], 0, settings);
+    if (!r) return std::printf("  no set\n"), void();
+    std::printf("  set %s %.2f s, of which modes %.2f s; reserve %.3f\n", joint.actions[0].id.c_str(), r->strength.seconds,
+                r->buckling.seconds, r->strength.reserve);
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    const auto job = openJob(ZG_SOURCE_DIR "/demo/kelp-lane.zgj");
+    if (!job) return 1;
+    for (const Joint& j : job->job.joints) {
+        bool isWanted = argc == 1;
+        for (int i = 1; i < argc; ++i) isWanted = isWanted || j.mark == argv[i];
+        const auto joint = resolve(job->job, j);
+        if (!isWanted || !joint) continue;
+        std::printf("%s\n", j.mark.c_str());
+        curve(*joint);
+        firstSet(*joint);
+        std::fflush(stdout);
+    }
+    return 0;
+}
