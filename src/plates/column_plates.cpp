@@ -37,7 +37,8 @@ void ModelBuilder::column() {
     // The rows of two beams are seldom at the same levels: lines close to each other become one.
     GridLines z(out_.columnBottom, out_.columnTop, 3 * fine_, joint_.left ? 0.4 * fine_ : 1), x(-half, half, 2 * fine_);
     // Across the flanges, right and left; the same on both where plates between them need it.
-    std::array<GridLines, 2> across{GridLines{-col_.b / 2, col_.b / 2, 2 * fine_}, GridLines{-col_.b / 2, col_.b / 2, 2 * fine_}};
+    const auto flangeLines = [&](SideId id) { return GridLines(-col_.b / 2, col_.b / 2, (joint_.side(id) ? 2 : 3) * fine_); };
+    std::array<GridLines, 2> across{flangeLines(SideId::Right), flangeLines(SideId::Left)};
     const auto onBoth = [&](double v) {
         for (GridLines& y : across) y.through(v);
     };

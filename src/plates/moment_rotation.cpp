@@ -132,8 +132,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     if (!built) return tl::unexpected(built.error());
     const JointModel& m = *built;
     Diagnostics found;
-    // Residual 1e-6 of the largest force: the curve moves by less than a thousandth of a per cent.
-    const auto analysis = fe::Analysis::create(m.model, found, {1e-6, 30, 2});
+    const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, settings.threads});
     if (!analysis) return tl::unexpected(found);
 
     const JointModel::Beam& beam = *m.beam(side);

@@ -14,6 +14,7 @@ struct MomentRotationSettings {
     PlateModelSettings model;
     double largestRotation = 0.06;
     int points = 25;
+    int threads = 2;
     std::function<void(const fe::Analysis&)> atEnd; ///< sees the last state, to write it out
 };
 

@@ -57,7 +57,7 @@ public:
         Diagnostics found;
         // A first step that goes far beyond the limit says only that the limit is below it: start again with smaller ones.
         for (double first : {0.34, 0.06, 0.012}) {
-            analysis_ = fe::Analysis::create(m_.model, found, {1e-6, 30, 2});
+            analysis_ = fe::Analysis::create(m_.model, found, {plateTolerance, 30, settings_.threads});
             if (!analysis_) return tl::unexpected(found);
             s.frames.clear();
             s.limit = PlateLimit::None;

@@ -16,6 +16,7 @@ struct StrengthSettings {
     double mostReserve = 5;   ///< no further
     bool wantsBuckling = false;
     bool keepsFrames = true;
+    int threads = 2;
     std::function<void(const fe::Analysis&)> atFull; ///< sees the state at the whole set
 };
 

@@ -3,31 +3,51 @@
 #include "plates/snapshot.h"
 #include "plates/strength.h"
 #include <algorithm>
+#include <atomic>
 #include <chrono>
 #include <cmath>
+#include <exception>
+#include <mutex>
+#include <numeric>
+#include <thread>
 
 namespace zg {
 
 namespace {
 
-// Part of a whole, so that one line of progress serves many runs.
-class PartProgress : public Progress {
+// Many analyses, some at a time, tell one listener how far the whole is, and stop together.
+class SharedProgress {
 public:
-    PartProgress(Progress* whole, int count) : whole_(whole), count_(count) {}
-    void next(const std::string& what) {
-        what_ = what;
-        ++index_;
-        report(0, {});
-    }
-    void report(double fraction, const std::string& stage) override {
-        if (whole_) whole_->report((index_ + fraction) / count_, stage.empty() ? what_ : stage);
-    }
-    [[nodiscard]] bool isCancelled() const override { return whole_ && whole_->isCancelled(); }
+    SharedProgress(Progress* whole, std::size_t count) : whole_(whole), done_(count, 0.0) {}
+
+    class Part : public Progress {
+    public:
+        Part(SharedProgress& shared, std::size_t index) : shared_(shared), index_(index) {}
+        void report(double fraction, const std::string& stage) override { shared_.report(index_, fraction, stage); }
+        [[nodiscard]] bool isCancelled() const override { return shared_.isCancelled(); }
+
+    private:
+        SharedProgress& shared_;
+        std::size_t index_;
+    };
+
+    void stop() { isStopped_ = true; }
+    [[nodiscard]] bool isCancelled() const { return isStopped_ || (whole_ && whole_->isCancelled()); }
 
 private:
+    void report(std::size_t index, double fraction, const std::string& stage) {
+        if (!whole_) return;
+        const std::lock_guard<std::mutex> lock(guard_);
+        done_[index] = std::max(done_[index], fraction);
+        if (!stage.empty()) stage_ = stage;
+        whole_->report(std::accumulate(done_.begin(), done_.end(), 0.0) / static_cast<double>(done_.size()), stage_);
+    }
+
     Progress* whole_;
-    int count_, index_ = -1;
-    std::string what_;
+    std::mutex guard_; // of what follows
+    std::vector<double> done_;
+    std::string stage_;
+    std::atomic<bool> isStopped_{false};
 };
 
 bool isForceless(const MemberForces& f) { return f.N == 0 && f.V == 0 && f.M == 0; }
@@ -40,7 +60,7 @@ bool isForceless(const ActionSet& set) {
 class Study {
 public:
     Study(const ResolvedJoint& joint, const StudyScope& scope, Progress* progress)
-        : joint_(joint), scope_(scope), progress_(progress, count()) {}
+        : joint_(joint), scope_(scope), progress_(progress) {}
 
     tl::expected<PlateStudy, Diagnostics> run(std::uint64_t key) {
         const auto start = std::chrono::steady_clock::now();
@@ -51,86 +71,132 @@ public:
         out_.geometry = geometryOf(joint_, *model);
         out_.elementSize = model->elementSize;
         out_.notes = model->notes;
-        bool goesOn = true;
-        if (scope_.strength || scope_.buckling)
-            for (std::size_t i = 0; i < joint_.actions.size() && goesOn; ++i) {
-                if (joint_.actions[i].kind == SetKind::Serviceability) continue;
-                auto done = set(joint_.actions[i], static_cast<int>(i), 1, scope_.buckling);
-                if (!done) return tl::unexpected(done.error());
-                goesOn = *done;
-                tell();
-            }
-        if (scope_.curves)
-            for (const JointModel::Beam& beam : model->beams)
-                for (bool isReversed : {false, true}) {
-                    if (!goesOn) break;
-                    progress_.next({});
-                    auto curve = momentRotation(joint_, beam.side, isReversed, {}, &progress_);
-                    if (!curve) return tl::unexpected(curve.error());
-                    goesOn = !progress_.isCancelled();
-                    if (!goesOn) break;
-                    out_.freedoms = curve->freedoms;
-                    out_.curves.push_back(std::move(*curve));
-                    tell();
-                }
-        if (wantsOverStrength())
-            for (const JointModel::Beam& beam : model->beams)
-                for (bool isReversed : {false, true}) {
-                    if (!goesOn) break;
-                    auto done = set(overStrengthSet(joint_, beam.side, isReversed), -1,
-                                    joint_.plates.hardening * joint_.plates.overStrength, false);
-                    if (!done) return tl::unexpected(done.error());
-                    goesOn = *done;
-                }
         notes();
-        out_.isComplete = goesOn && !progress_.isCancelled();
-        out_.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
-        return std::move(out_);
+        plan(*model);
+        work();
+        if (failure_) std::rethrow_exception(failure_);
+        for (const Diagnostics& d : problems_)
+            if (!d.empty()) return tl::unexpected(d);
+        PlateStudy all = gathered();
+        all.isComplete =
+            all.mechanismWords.empty() && std::all_of(isDone_.begin(), isDone_.end(), [](char is) { return is != 0; });
+        all.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+        return all;
     }
 
 private:
+    enum class Kind { Set, Curve, OverStrength };
+    struct Task {
+        Kind kind;
+        int set = -1; // index of the action set
+        SideId side = SideId::Right;
+        bool isReversed = false;
+    };
+
+    void plan(const JointModel& model) {
+        if (scope_.strength || scope_.buckling)
+            for (std::size_t i = 0; i < joint_.actions.size(); ++i)
+                if (joint_.actions[i].kind != SetKind::Serviceability) tasks_.push_back({Kind::Set, static_cast<int>(i)});
+        for (const auto& [isWanted, kind] :
+             {std::pair{scope_.curves, Kind::Curve}, std::pair{wantsOverStrength(), Kind::OverStrength}})
+            for (const JointModel::Beam& beam : model.beams)
+                for (bool isReversed : {false, true})
+                    if (isWanted) tasks_.push_back({kind, -1, beam.side, isReversed});
+        isDone_.resize(tasks_.size());
+        sets_.resize(tasks_.size());
+        curves_.resize(tasks_.size());
+        problems_.resize(tasks_.size());
+    }
+
+    // Analyses stand by themselves: as many at a time as there are cores, up to four for the memory's sake.
+    void work() {
+        SharedProgress progress(progress_, tasks_.size());
+        const std::size_t cores = std::max(1u, std::thread::hardware_concurrency());
+        const std::size_t workers = std::min({cores, std::size_t{4}, tasks_.size()});
+        const int threads = workers > 1 ? 1 : static_cast<int>(std::min<std::size_t>(cores, 2));
+        std::atomic<std::size_t> next{0};
+        const auto worker = [&] {
+            try {
+                for (std::size_t i = next++; i < tasks_.size() && !progress.isCancelled(); i = next++) {
+                    SharedProgress::Part part(progress, i);
+                    if (!analyse(i, threads, part)) progress.stop();
+                }
+            } catch (...) {
+                progress.stop();
+                const std::lock_guard<std::mutex> lock(guard_);
+                if (!failure_) failure_ = std::current_exception();
+            }
+        };
+        std::vector<std::thread> others;
+        for (std::size_t w = 1; w < workers; ++w) others.emplace_back(worker);
+        worker();
+        for (std::thread& t : others) t.join();
+    }
+
+    // False when there is no going on: a bad model, or something is loose.
+    bool analyse(std::size_t index, int threads, Progress& progress) {
+        const Task& task = tasks_[index];
+        if (task.kind == Kind::Curve) {
+            MomentRotationSettings settings;
+            settings.threads = threads;
+            auto curve = momentRotation(joint_, task.side, task.isReversed, settings, &progress);
+            return place(index, curve, progress, [&] { curves_[index] = std::move(*curve); });
+        }
+        StrengthSettings settings;
+        settings.threads = threads;
+        const bool isSet = task.kind == Kind::Set;
+        settings.wantsBuckling = isSet && scope_.buckling;
+        settings.wantsReserve = settings.keepsFrames = isSet;
+        if (!isSet) settings.model.beamStrength = joint_.plates.hardening * joint_.plates.overStrength;
+        const ActionSet actions = isSet ? joint_.actions[task.set] : overStrengthSet(joint_, task.side, task.isReversed);
+        progress.report(0, "set " + actions.id);
+        auto done = analyseSet(joint_, actions, task.set, settings, &progress);
+        const bool isLoose = done && !done->mechanism.empty();
+        return place(index, done, progress, [&] { sets_[index] = std::move(*done); }) && !isLoose;
+    }
+
+    // Keeps what an analysis found and tells of it; what was cancelled on the way is dropped.
+    template <class Found, class Keep> bool place(std::size_t index, const Found& found, Progress& progress, Keep keep) {
+        const std::lock_guard<std::mutex> lock(guard_);
+        if (!found) {
+            problems_[index] = found.error();
+            return false;
+        }
+        if (progress.isCancelled()) return true;
+        keep();
+        isDone_[index] = true;
+        progress.report(1, {});
+        if (scope_.onPart) scope_.onPart(gathered());
+        return true;
+    }
+
+    // What is done, in the order of the plan. A mechanism stands for everything.
+    [[nodiscard]] PlateStudy gathered() const {
+        PlateStudy all = out_;
+        for (std::size_t i = 0; i < tasks_.size(); ++i) {
+            if (curves_[i]) {
+                all.freedoms = curves_[i]->freedoms;
+                all.curves.push_back(*curves_[i]);
+            }
+            if (!sets_[i]) continue;
+            const SetAnalysis& set = *sets_[i];
+            if (!set.mechanism.empty()) {
+                if (!all.mechanismWords.empty()) continue;
+                all.mechanismWords = set.strength.message;
+                for (const Float3& u : shapeOf(set.mechanism)) all.mechanism.insert(all.mechanism.end(), u.begin(), u.end());
+            } else if (tasks_[i].kind == Kind::Set) {
+                all.sets.push_back(set.strength);
+                if (scope_.buckling) all.buckling.push_back(set.buckling);
+            } else {
+                all.overStrength.push_back(set.strength);
+            }
+        }
+        return all;
+    }
+
     [[nodiscard]] bool wantsOverStrength() const {
         return scope_.overStrength == Wanted::Yes ||
                (scope_.overStrength == Wanted::AsChosen && joint_.plates.isCapacityDesigned);
-    }
-
-    [[nodiscard]] int count() const {
-        const int beams = joint_.left ? 2 : 1;
-        return std::max(
-            1, (scope_.strength || scope_.buckling
-                    ? static_cast<int>(std::count_if(joint_.actions.begin(), joint_.actions.end(),
-                                                     [](const ActionSet& a) { return a.kind != SetKind::Serviceability; }))
-                    : 0) +
-                   (scope_.curves ? 2 * beams : 0) + (wantsOverStrength() ? 2 * beams : 0));
-    }
-
-    void tell() const {
-        if (scope_.onPart) scope_.onPart(out_);
-    }
-
-    // False when there is no going on: cancelled, or something is loose.
-    tl::expected<bool, Diagnostics> set(const ActionSet& actions, int index, double beamStrength, bool wantsBuckling) {
-        progress_.next("set " + actions.id);
-        StrengthSettings settings;
-        settings.model.beamStrength = beamStrength;
-        settings.wantsBuckling = wantsBuckling;
-        settings.wantsReserve = index >= 0;
-        settings.keepsFrames = index >= 0;
-        auto done = analyseSet(joint_, actions, index, settings, &progress_);
-        if (!done) return tl::unexpected(done.error());
-        if (progress_.isCancelled()) return false;
-        if (!done->mechanism.empty()) {
-            out_.mechanismWords = done->strength.message;
-            for (const Float3& u : shapeOf(done->mechanism)) out_.mechanism.insert(out_.mechanism.end(), u.begin(), u.end());
-            return false;
-        }
-        if (index >= 0) {
-            out_.sets.push_back(std::move(done->strength));
-            if (wantsBuckling) out_.buckling.push_back(std::move(done->buckling));
-        } else {
-            out_.overStrength.push_back(std::move(done->strength));
-        }
-        return true;
     }
 
     void notes() {
@@ -153,8 +219,15 @@ private:
 
     const ResolvedJoint& joint_;
     const StudyScope& scope_;
-    PartProgress progress_;
-    PlateStudy out_;
+    Progress* progress_;
+    PlateStudy out_; // without results
+    std::vector<Task> tasks_;
+    std::mutex guard_; // of what follows, while the analyses run
+    std::vector<std::optional<SetAnalysis>> sets_;
+    std::vector<std::optional<PlateMomentRotation>> curves_;
+    std::vector<char> isDone_; // not bool: written by several threads
+    std::vector<Diagnostics> problems_;
+    std::exception_ptr failure_;
 };
 
 } // namespace
@@ -185,15 +258,17 @@ tl::expected<PlateConvergence, Diagnostics> convergenceOf(const ResolvedJoint& j
     c.side = side;
     c.isReversed = isReversed;
     const double ratio = std::sqrt(2.0);
-    PartProgress parts(progress, 3);
+    SharedProgress shared(progress, 3);
+    std::size_t index = 0;
     for (double factor : {2.0, ratio, 1.0}) {
-        parts.next({});
+        SharedProgress::Part part(shared, index++);
         MomentRotationSettings settings;
         settings.model.sizeFactor = factor;
-        const auto r = momentRotation(joint, side, isReversed, settings, &parts);
+        const auto r = momentRotation(joint, side, isReversed, settings, &part);
         if (!r) return tl::unexpected(r.error());
-        if (parts.isCancelled())
+        if (shared.isCancelled())
             return tl::unexpected(Diagnostics{{Severity::Warning, joint.mark, "The convergence run was cancelled."}});
+        part.report(1, {});
         c.sizes.push_back({factor, r->freedoms, r->M_j_Rd, r->S_j_ini, r->peakStress});
         c.peakPart = r->peakPart;
     }
