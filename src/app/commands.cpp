@@ -87,8 +87,7 @@ void MainWindow::makeCommands() {
         plates_->converge();
     });
     command(joint, tr("Choices of the plate method …"), {}, [this] { askForPlates(session_, this); });
-    command(joint, tr("Forces out of the plane, right beam …"), {}, [this] { askForOutOfPlane(session_, SideId::Right, this); });
-    command(joint, tr("Forces out of the plane, left beam …"), {}, [this] { askForOutOfPlane(session_, SideId::Left, this); });
+    command(joint, tr("Forces out of the plane"), {}, [this] { actions_->toggleOutOfPlane(); });
     command(joint, tr("Both methods beside each other"), QKeySequence(tr("Ctrl+B")), [this] {
         show(View::Plates);
         plates_->showComparison(true);

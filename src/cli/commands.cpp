@@ -186,7 +186,7 @@ int create(const NewCommand& c) {
         if (!text) return fail({text.error()});
         auto sets = readActions(*text, UnitSystem::SI);
         if (!sets) return fail(sets.error());
-        joint.actions = std::move(*sets);
+        mergeActions(joint.actions, *sets);
     }
     job.joints.push_back(std::move(joint));
     const auto resolved = resolve(job, job.joints.front());

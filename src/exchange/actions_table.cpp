@@ -1,17 +1,17 @@
 #include "exchange/actions_table.h"
 #include "base/text.h"
+#include "joint/action_columns.h"
 #include <algorithm>
-#include <array>
 #include <map>
+#include <utility>
 
 namespace zg {
 namespace {
 
-enum class Place { Right, Left, Above, Below };
-enum class What { Ignore, Id, Title, Kind, N, V, M };
+enum class What { Ignore, Id, Title, Kind, Number };
 struct Column {
     What what = What::Ignore;
-    Place place = Place::Right;
+    ActionColumn number;
     double factor = 0; ///< 0: display unit
 };
 
@@ -60,22 +60,37 @@ Column headerColumn(const std::string& cell) {
         });
     };
     if (words.empty()) return column;
-    column.place = has({"left"})                       ? Place::Left
-                   : has({"above", "upper"})           ? Place::Above
-                   : has({"below", "lower", "column"}) ? Place::Below
-                                                       : Place::Right;
-    if (words[0] == "n" || words[0] == "ned" || has({"axial"}))
-        column.what = What::N;
-    else if (words[0] == "v" || words[0] == "ved" || has({"shear"}))
-        column.what = What::V;
-    else if (words[0] == "m" || words[0] == "med" || has({"moment"}))
-        column.what = What::M;
+    column.number.place = has({"left"})                       ? ActionPlace::Left
+                          : has({"above", "upper"})           ? ActionPlace::Above
+                          : has({"below", "lower", "column"}) ? ActionPlace::Below
+                                                              : ActionPlace::Right;
+    // Letters with an axis, "V_y" or "Vy", come as two words or as one.
+    const std::string letter =
+        words[0] + (words.size() > 1 && (words[1] == "x" || words[1] == "y" || words[1] == "z") ? words[1] : "");
+    const auto is = [&](std::initializer_list<const char*> any) {
+        return std::any_of(any.begin(), any.end(), [&](const char* a) { return letter == a; });
+    };
+    column.what = What::Number;
+    if (is({"vy", "vyed"}))
+        column.number.force = ActionForce::V_y;
+    else if (is({"mz", "mzed"}))
+        column.number.force = ActionForce::M_z;
+    else if (is({"t", "ted", "mt", "mx"}) || has({"torsion"}))
+        column.number.force = ActionForce::T;
+    else if (is({"n", "ned", "nx"}) || has({"axial"}))
+        column.number.force = ActionForce::N;
+    else if (is({"v", "ved", "vz", "vzed"}) || has({"shear"}))
+        column.number.force = ActionForce::V;
+    else if (is({"m", "med", "my", "myed"}) || has({"moment"}))
+        column.number.force = ActionForce::M;
     else if (has({"title", "description", "text"}))
         column.what = What::Title;
     else if (has({"kind", "type", "state"}))
         column.what = What::Kind;
     else if (has({"set", "name", "id", "case", "combination"}))
         column.what = What::Id;
+    else
+        column.what = What::Ignore;
     for (std::size_t i = 1; i < words.size(); ++i) {
         const auto unit = unitFactors().find(words[i]);
         if (unit != unitFactors().end()) column.factor = unit->second;
@@ -84,21 +99,10 @@ Column headerColumn(const std::string& cell) {
 }
 
 std::vector<Column> positions(std::size_t count) {
-    std::vector<Column> columns{{What::Id, Place::Right, 0}};
-    for (const Place place : {Place::Right, Place::Left, Place::Above, Place::Below})
-        for (const What what : {What::N, What::V, What::M}) columns.push_back({what, place, 0});
+    std::vector<Column> columns{{What::Id, {}, 0}};
+    for (const ActionColumn number : actionColumns(true, false)) columns.push_back({What::Number, number, 0});
     columns.resize(std::min(count, columns.size()));
     return columns;
-}
-
-MemberForces& forcesAt(ActionSet& set, Place place) {
-    switch (place) {
-    case Place::Left: return set.left;
-    case Place::Above: return set.columnAbove ? *set.columnAbove : set.columnAbove.emplace();
-    case Place::Below: return set.columnBelow ? *set.columnBelow : set.columnBelow.emplace();
-    case Place::Right: break;
-    }
-    return set.right;
 }
 
 std::vector<std::vector<std::string>> cellsOf(const std::string& text) {
@@ -143,7 +147,7 @@ private:
         bool hasForce = false;
         for (const std::string& cell : cells) {
             columns_.push_back(headerColumn(cell));
-            hasForce = hasForce || columns_.back().what >= What::N;
+            hasForce = hasForce || columns_.back().what == What::Number;
         }
         if (!hasForce) columns_ = positions(cells.size());
         return hasForce;
@@ -196,10 +200,21 @@ private:
             errors_.push_back({Severity::Error, where, "\"" + text + "\" is not a number."});
             return;
         }
-        const Quantity quantity = column.what == What::M ? Quantity::Moment : Quantity::Force;
-        const double x = *value * (column.factor > 0 ? column.factor : unitOf(quantity, units_).factor);
-        MemberForces& forces = forcesAt(set, column.place);
-        (column.what == What::N ? forces.N : column.what == What::V ? forces.V : forces.M) = x;
+        const ActionColumn at = column.number;
+        const double x = *value * (column.factor > 0 ? column.factor : unitOf(quantityOf(at.force), units_).factor);
+        if (!isOutOfPlane(at.force)) {
+            put(set, at, x);
+        } else if (at.place == ActionPlace::Right || at.place == ActionPlace::Left) {
+            // Given as nil is given: it takes the place of what a set of this name had.
+            auto& forces = at.place == ActionPlace::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
+            if (!forces) forces.emplace();
+            put(set, at, x);
+            if (!forces) forces.emplace();
+        } else if (x != 0) {
+            errors_.push_back({Severity::Error, where,
+                               std::string(letterOf(at.force)) + " of the column cannot be taken: forces out of the plane are "
+                                                                 "those of the beams."});
+        }
     }
 
     UnitSystem units_;
@@ -215,41 +230,44 @@ tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string&
 }
 
 std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, UnitSystem units) {
-    std::vector<std::string> places{"right"};
-    if (isTwoSided) places.push_back("left");
-    places.push_back("above");
-    places.push_back("below");
-    std::string text = "set\ttitle\tkind";
-    std::string second = "\n\t\t";
-    for (const std::string& place : places) {
-        text += "\tN " + place + "\tV " + place + "\tM " + place;
-        const std::string force = unitOf(Quantity::Force, units).symbol;
-        second += "\t" + force + "\t" + force + "\t" + unitOf(Quantity::Moment, units).symbol;
+    const std::vector<ActionColumn> columns = actionColumns(isTwoSided, hasOutOfPlane(sets));
+    std::string text = "set\ttitle\tkind", second = "\n\t\t";
+    for (const ActionColumn c : columns) {
+        text += std::string("\t") + letterOf(c.force) + " " + name(c.place);
+        second += std::string("\t") + unitOf(quantityOf(c.force), units).symbol;
     }
     text += second;
-    const auto number = [&](double x, Quantity q) { return significant(x / unitOf(q, units).factor, 10); };
     for (const ActionSet& set : sets) {
         text += "\n" + set.id + "\t" + set.title + "\t" + EnumNames<SetKind>::names[static_cast<std::size_t>(set.kind)];
-        const auto forces = [&](const MemberForces* f) {
-            text += f ? "\t" + number(f->N, Quantity::Force) + "\t" + number(f->V, Quantity::Force) + "\t" +
-                            number(f->M, Quantity::Moment)
-                      : "\t\t\t";
-        };
-        forces(&set.right);
-        if (isTwoSided) forces(&set.left);
-        forces(set.columnAbove ? &*set.columnAbove : nullptr);
-        forces(set.columnBelow ? &*set.columnBelow : nullptr);
+        for (const ActionColumn c : columns) {
+            const auto value = valueIn(set, c);
+            text += "\t" + (value ? significant(*value / unitOf(quantityOf(c.force), units).factor, 10) : std::string());
+        }
     }
     return text + "\n";
 }
 
 void mergeActions(std::vector<ActionSet>& into, const std::vector<ActionSet>& sets) {
+    const auto dropNil = [](std::optional<OutOfPlaneForces>& forces) {
+        if (forces == OutOfPlaneForces{}) forces.reset();
+    };
     for (const ActionSet& set : sets) {
-        const auto twin = std::find_if(into.begin(), into.end(), [&](const ActionSet& s) { return s.id == set.id; });
-        if (twin == into.end())
+        auto place = std::find_if(into.begin(), into.end(), [&](const ActionSet& s) { return s.id == set.id; });
+        if (place == into.end()) {
             into.push_back(set);
-        else
-            *twin = set;
+            place = into.end() - 1;
+        } else {
+            const ActionSet before = std::exchange(*place, set);
+            const auto keep = [](auto& now, const auto& earlier) {
+                if (!now) now = earlier;
+            };
+            keep(place->columnAbove, before.columnAbove);
+            keep(place->columnBelow, before.columnBelow);
+            keep(place->rightOutOfPlane, before.rightOutOfPlane);
+            keep(place->leftOutOfPlane, before.leftOutOfPlane);
+        }
+        dropNil(place->rightOutOfPlane);
+        dropNil(place->leftOutOfPlane);
     }
 }
 

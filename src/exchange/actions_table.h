@@ -9,15 +9,16 @@ namespace zg {
 
 /// Reads action sets from rows copied out of a spreadsheet (tab or semicolon separated, or a CSV with commas).
 /// The first row may name the columns, in any order: set, title, kind, and N, V, M, each with an optional place
-/// (right, left, above, below) and unit ("N right [kN]"). A row of units may follow. Without a header the columns are
-/// set, N, V, M of the right beam, then of the left beam, the column above, the column below.
-/// Every number that cannot be read is reported with its row and column; nothing is guessed.
+/// (right, left, above, below) and unit ("N right [kN]"); also V_y, M_z, T of the beams, out of the plane. A row of units may
+/// follow. Without a header the columns are set, N, V, M of the right beam, then of the left beam, the column above, the column
+/// below. Every number that cannot be read is reported with its row and column; nothing is guessed.
 [[nodiscard]] tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units);
 
 /// The same table as text, with header and units row, for copying and for files.
 [[nodiscard]] std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, UnitSystem units);
 
-/// Sets of the same name are replaced, others appended.
+/// Sets of the same name are replaced, others appended. What the rows do not speak of, forces of the column or out of the plane,
+/// stays as it was.
 void mergeActions(std::vector<ActionSet>& into, const std::vector<ActionSet>& sets);
 
 } // namespace zg

@@ -4,6 +4,8 @@
 
 namespace zg {
 
+PlateSpec platesOf(const Joint& joint) { return joint.plates.value_or(PlateSpec{}); }
+
 const char* name(SideId side) { return side == SideId::Right ? "right" : "left"; }
 
 const SideSpec* sideOf(const Joint& joint, SideId side) {

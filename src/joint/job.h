@@ -389,6 +389,8 @@ struct Job {
 
 enum class SideId { Right, Left };
 [[nodiscard]] const char* name(SideId side);
+/// The joint's choices of the plate method, or the usual ones.
+[[nodiscard]] PlateSpec platesOf(const Joint& joint);
 [[nodiscard]] const SideSpec* sideOf(const Joint& joint, SideId side);
 [[nodiscard]] SideSpec* sideOf(Joint& joint, SideId side);
 [[nodiscard]] const Joint* findJoint(const Job& job, const std::string& markOrId);

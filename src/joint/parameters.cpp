@@ -198,10 +198,6 @@ std::vector<Parameter> parametersOf(const Settings& settings) { return listed(se
 bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value) { return setIn(settings, key, value); }
 std::vector<Parameter> parametersOf(const PlateSpec& plates) { return listed(plates, "plates"); }
 bool setParameter(PlateSpec& plates, const std::string& key, const ParameterValue& value) { return setIn(plates, key, value); }
-std::vector<Parameter> parametersOf(const OutOfPlaneForces& forces) { return listed(forces, "out_of_plane"); }
-bool setParameter(OutOfPlaneForces& forces, const std::string& key, const ParameterValue& value) {
-    return setIn(forces, key, value);
-}
 std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }
 bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value) {
     return setIn(section, key, value);

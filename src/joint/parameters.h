@@ -36,11 +36,9 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 [[nodiscard]] bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value);
 [[nodiscard]] std::vector<Parameter> parametersOf(const CustomSection& section);
 [[nodiscard]] bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value);
-/// Choices of the plate method, and forces out of the frame's plane.
+/// Choices of the plate method.
 [[nodiscard]] std::vector<Parameter> parametersOf(const PlateSpec& plates);
 [[nodiscard]] bool setParameter(PlateSpec& plates, const std::string& key, const ParameterValue& value);
-[[nodiscard]] std::vector<Parameter> parametersOf(const OutOfPlaneForces& forces);
-[[nodiscard]] bool setParameter(OutOfPlaneForces& forces, const std::string& key, const ParameterValue& value);
 /// Joint-wide choices that belong to no part: frame, where the actions are given, mark, title, note.
 [[nodiscard]] std::vector<Parameter> jointParameters(const Joint& joint);
 [[nodiscard]] bool setJointParameter(Joint& joint, const std::string& key, const ParameterValue& value);

@@ -29,7 +29,7 @@ public:
         r.diagonal = joint_.diagonal;
         if (r.diagonal) r.diagonalSteel = steel(r.diagonal->steel, r.diagonal->thickness, "diagonal");
         r.actions = joint_.actions;
-        r.plates = joint_.plates.value_or(PlateSpec{});
+        r.plates = platesOf(joint_);
         return r;
     }
     Diagnostics found;

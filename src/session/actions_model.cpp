@@ -9,32 +9,6 @@
 namespace zg {
 namespace {
 
-struct Cell {
-    MemberForces ActionSet::*beam = nullptr;
-    std::optional<MemberForces> ActionSet::*column = nullptr;
-    double MemberForces::*force = nullptr;
-    Quantity quantity = Quantity::Force;
-};
-
-Cell cellOf(int forceColumn) {
-    Cell c;
-    const int place = forceColumn / 3;
-    if (place == 0) c.beam = &ActionSet::right;
-    if (place == 1) c.beam = &ActionSet::left;
-    if (place == 2) c.column = &ActionSet::columnAbove;
-    if (place == 3) c.column = &ActionSet::columnBelow;
-    const int what = forceColumn % 3;
-    c.force = what == 0 ? &MemberForces::N : what == 1 ? &MemberForces::V : &MemberForces::M;
-    c.quantity = what == 2 ? Quantity::Moment : Quantity::Force;
-    return c;
-}
-
-std::optional<double> valueIn(const ActionSet& set, const Cell& cell) {
-    if (cell.beam) return (set.*cell.beam).*cell.force;
-    const auto& forces = set.*cell.column;
-    return forces ? std::optional<double>((*forces).*cell.force) : std::nullopt;
-}
-
 constexpr int firstForce = 3;
 
 } // namespace
@@ -45,7 +19,7 @@ ActionsModel::ActionsModel(Session& session, QObject* parent) : QAbstractTableMo
         if (changes & (Session::Content | Session::Current | Session::File | Session::Settings_))
             rebuild();
         else if ((changes & Session::ActiveSet) && rows_ > 0)
-            Q_EMIT dataChanged(index(0, 0), index(rows_ - 1, static_cast<int>(columns_.size()) - 1));
+            Q_EMIT dataChanged(index(0, 0), index(rows_ - 1, columnCount() - 1));
     });
 }
 
@@ -55,16 +29,24 @@ const std::vector<ActionSet>& ActionsModel::sets() const {
     return joint ? joint->actions : none;
 }
 
+void ActionsModel::showOutOfPlane(bool isWanted) {
+    wantsOutOfPlane_ = isWanted;
+    rebuild();
+}
+
+int ActionsModel::firstOutOfPlane() const {
+    const auto found = std::find_if(columns_.begin(), columns_.end(), [](ActionColumn c) { return isOutOfPlane(c.force); });
+    return found == columns_.end() ? -1 : firstForce + static_cast<int>(found - columns_.begin());
+}
+
+bool ActionsModel::showsOutOfPlane() const { return wantsOutOfPlane_ || hasOutOfPlane(sets()); }
+
 void ActionsModel::rebuild() {
     const Joint* joint = session_.current();
-    std::vector<Column> columns;
-    for (int i = 0; i <= static_cast<int>(Column::BelowM); ++i) {
-        const bool isLeft = i >= static_cast<int>(Column::LeftN) && i <= static_cast<int>(Column::LeftM);
-        if (!isLeft || (joint && joint->left)) columns.push_back(static_cast<Column>(i));
-    }
+    std::vector<ActionColumn> columns = actionColumns(joint && joint->left, showsOutOfPlane());
     const int rows = joint ? static_cast<int>(joint->actions.size()) + 1 : 0;
     if (columns == columns_ && rows == rows_) {
-        if (rows > 0) Q_EMIT dataChanged(index(0, 0), index(rows - 1, static_cast<int>(columns_.size()) - 1));
+        if (rows > 0) Q_EMIT dataChanged(index(0, 0), index(rows - 1, columnCount() - 1));
         return;
     }
     beginResetModel();
@@ -75,12 +57,12 @@ void ActionsModel::rebuild() {
 
 int ActionsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : rows_; }
 int ActionsModel::columnCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(columns_.size());
+    return parent.isValid() ? 0 : firstForce + static_cast<int>(columns_.size());
 }
 
 QVariant ActionsModel::data(const QModelIndex& index, int role) const {
-    if (!index.isValid() || index.column() >= static_cast<int>(columns_.size())) return {};
-    const int column = static_cast<int>(columns_[static_cast<std::size_t>(index.column())]);
+    if (!index.isValid() || index.column() >= columnCount()) return {};
+    const int column = index.column();
     if (role == Qt::TextAlignmentRole) return int(Qt::AlignVCenter) | int(column >= firstForce ? Qt::AlignRight : Qt::AlignLeft);
     if (index.row() >= static_cast<int>(sets().size())) {
         if (role == Qt::DisplayRole && column == 0) return tr("new …");
@@ -96,40 +78,39 @@ QVariant ActionsModel::data(const QModelIndex& index, int role) const {
     if (column == 0) return QString::fromStdString(set.id);
     if (column == 1) return QString::fromStdString(set.title);
     if (column == 2) return set.kind == SetKind::Ultimate ? QStringLiteral("ULS") : QStringLiteral("SLS");
-    const Cell cell = cellOf(column - firstForce);
-    const auto value = valueIn(set, cell);
+    const ActionColumn at = columns_[static_cast<std::size_t>(column - firstForce)];
+    const Quantity quantity = quantityOf(at.force);
+    const auto value = valueIn(set, at);
     if (!value) return role == Qt::EditRole ? QVariant(QString()) : QVariant(QStringLiteral("–"));
     const UnitSystem units = session_.job().settings.units;
-    if (role == Qt::EditRole) return QString::fromStdString(significant(*value / unitOf(cell.quantity, units).factor, 8));
-    return QString::fromStdString(shownNumber(*value, cell.quantity, units));
+    if (role == Qt::EditRole) return QString::fromStdString(significant(*value / unitOf(quantity, units).factor, 8));
+    return QString::fromStdString(shownNumber(*value, quantity, units));
 }
 
 QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int role) const {
-    if (orientation != Qt::Horizontal || section >= static_cast<int>(columns_.size())) return {};
-    const int column = static_cast<int>(columns_[static_cast<std::size_t>(section)]);
-    if (role == Qt::TextAlignmentRole) return int(Qt::AlignVCenter) | int(column >= firstForce ? Qt::AlignRight : Qt::AlignLeft);
+    if (orientation != Qt::Horizontal || section >= columnCount()) return {};
+    if (role == Qt::TextAlignmentRole) return int(Qt::AlignVCenter) | int(section >= firstForce ? Qt::AlignRight : Qt::AlignLeft);
+    static const char* const names[] = {"set", "what", "kind"};
+    if (section < firstForce) return role == Qt::DisplayRole ? QVariant(QLatin1String(names[section])) : QVariant();
+    const ActionColumn at = columns_[static_cast<std::size_t>(section - firstForce)];
     if (role == Qt::ToolTipRole) {
-        if (column < firstForce) return {};
         static const char* const places[] = {"right beam", "left beam", "column above the joint", "column below the joint"};
         static const char* const what[] = {
             "axial force, tension positive",
             "shear force, positive when the beam pushes the column down (columns: upper part to the right)",
-            "moment, positive with tension at the beam's top (columns: on the face away from the right beam)"};
-        return QStringLiteral("%1: %2").arg(QLatin1String(places[(column - firstForce) / 3]),
-                                            QLatin1String(what[(column - firstForce) % 3]));
+            "moment, positive with tension at the beam's top (columns: on the face away from the right beam)",
+            "shear force across the frame, positive away from the reader; the plate method alone carries it",
+            "minor-axis moment, right-handed about the upward axis; the plate method alone carries it",
+            "torsion, right-handed about the beam's axis away from the column; the plate method alone carries it"};
+        return QStringLiteral("%1: %2").arg(QLatin1String(places[static_cast<int>(at.place)]),
+                                            QLatin1String(what[static_cast<int>(at.force)]));
     }
     if (role != Qt::DisplayRole) return {};
-    static const char* const names[] = {"set", "what", "kind"};
-    if (column < firstForce) return QLatin1String(names[column]);
-    const Cell cell = cellOf(column - firstForce);
-    static const char* const places[] = {"", " left", " above", " below"};
-    const int place = (column - firstForce) / 3;
     const Joint* joint = session_.current();
-    const QString where = place == 0 && joint && joint->left ? QStringLiteral(" right") : QString::fromLatin1(places[place]);
-    static const char* const letters[] = {"N", "V", "M"};
+    const bool isPlain = at.place == ActionPlace::Right && !(joint && joint->left);
     return QStringLiteral("%1%2\n%3")
-        .arg(QLatin1String(letters[(column - firstForce) % 3]), where,
-             QString::fromUtf8(unitOf(cell.quantity, session_.job().settings.units).symbol));
+        .arg(QLatin1String(letterOf(at.force)), isPlain ? QString() : QStringLiteral(" ") + QLatin1String(name(at.place)),
+             QString::fromUtf8(unitOf(quantityOf(at.force), session_.job().settings.units).symbol));
 }
 
 Qt::ItemFlags ActionsModel::flags(const QModelIndex& index) const {
@@ -138,7 +119,7 @@ Qt::ItemFlags ActionsModel::flags(const QModelIndex& index) const {
 
 bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int role) {
     if (role != Qt::EditRole || !index.isValid()) return false;
-    const int column = static_cast<int>(columns_[static_cast<std::size_t>(index.column())]);
+    const int column = index.column();
     const QString text = value.toString().trimmed();
     const bool isNew = index.row() >= static_cast<int>(sets().size());
     if (isNew && text.isEmpty()) return false;
@@ -149,8 +130,9 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
             Q_EMIT session_.refused(tr("\"%1\" is not a number.").arg(text));
             return false;
         }
+        const Quantity quantity = quantityOf(columns_[static_cast<std::size_t>(column - firstForce)].force);
+        *number *= unitOf(quantity, session_.job().settings.units).factor;
     }
-    const UnitSystem units = session_.job().settings.units;
     const auto change = [&](Joint& joint) {
         if (isNew) {
             joint.actions.emplace_back();
@@ -166,18 +148,7 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
             set.title = text.toStdString();
         else if (column == 2)
             set.kind = text.startsWith(QLatin1Char('s'), Qt::CaseInsensitive) ? SetKind::Serviceability : SetKind::Ultimate;
-        else {
-            const Cell cell = cellOf(column - firstForce);
-            if (cell.beam) {
-                (set.*cell.beam).*cell.force = number.value_or(0) * unitOf(cell.quantity, units).factor;
-            } else if (number) {
-                auto& forces = set.*cell.column;
-                if (!forces) forces.emplace();
-                (*forces).*cell.force = *number * unitOf(cell.quantity, units).factor;
-            } else {
-                (set.*cell.column).reset();
-            }
-        }
+        else { put(set, columns_[static_cast<std::size_t>(column - firstForce)], number); }
     };
     return session_.edit(
         isNew ? tr("new action set")

@@ -1,4 +1,5 @@
 #pragma once
+#include "joint/action_columns.h"
 #include <QAbstractTableModel>
 #include <vector>
 
@@ -24,28 +25,18 @@ public:
     void removeSet(int row);
     [[nodiscard]] QString balanceText() const;
 
+    /// Columns for forces out of the plane: always there while a set has some, otherwise when asked for.
+    void showOutOfPlane(bool isWanted);
+    [[nodiscard]] bool showsOutOfPlane() const;
+    /// Column of the first of them; -1: not shown.
+    [[nodiscard]] int firstOutOfPlane() const;
+
 private:
-    enum class Column {
-        Id,
-        Title,
-        Kind,
-        RightN,
-        RightV,
-        RightM,
-        LeftN,
-        LeftV,
-        LeftM,
-        AboveN,
-        AboveV,
-        AboveM,
-        BelowN,
-        BelowV,
-        BelowM
-    };
     void rebuild();
     [[nodiscard]] const std::vector<ActionSet>& sets() const;
     Session& session_;
-    std::vector<Column> columns_;
+    std::vector<ActionColumn> columns_; ///< behind set, title and kind
+    bool wantsOutOfPlane_ = false;
     int rows_ = 0;
 };
 

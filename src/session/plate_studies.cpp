@@ -79,7 +79,7 @@ void PlateStudies::adopt(const std::string& jointId, const PlateStudyPtr& study)
     Entry& entry = entries_[jointId];
     entry.study = study;
     const Joint* joint = findJoint(session_.job(), jointId);
-    entry.checks = plateChecks(*study, joint ? joint->plates.value_or(PlateSpec{}).strainLimit : PlateSpec{}.strainLimit);
+    entry.checks = plateChecks(*study, joint ? platesOf(*joint).strainLimit : PlateSpec{}.strainLimit);
 }
 
 void PlateStudies::keep(const std::string& jointId, const std::string& bytes) {
@@ -91,9 +91,11 @@ void PlateStudies::keep(const std::string& jointId, const std::string& bytes) {
 void PlateStudies::start(const std::function<void(Work&)>& task) {
     if (isRunning()) return;
     message_.clear();
+    refusedKey_ = 0;
     const Joint* joint = session_.current();
     const JointState* state = session_.state();
     if (!joint || !state) return;
+    messageJoint_ = joint->id;
     if (!state->resolved) {
         message_ = tr("The joint has to be complete before its plates can be computed.");
         session_.notify(Session::Plates);
@@ -156,6 +158,16 @@ void PlateStudies::cancel() {
     if (work_) work_->isWanted = false;
 }
 
+QString PlateStudies::message() const {
+    const Joint* joint = session_.current();
+    return joint && joint->id == messageJoint_ ? message_ : QString();
+}
+
+bool PlateStudies::isRefused() const {
+    const Joint* joint = session_.current();
+    return joint && !isRunning() && refusedKey_ != 0 && refusedKey_ == resultKey(session_.job(), *joint);
+}
+
 QString PlateStudies::runningMark() const { return work_ ? QString::fromStdString(work_->mark) : QString(); }
 
 double PlateStudies::fraction() const {
@@ -204,7 +216,11 @@ void PlateStudies::finish() {
         entries_[work_->jointId].convergence = work_->convergence;
         entries_[work_->jointId].convergenceKey = work_->key;
     }
-    if (!work_->problems.empty()) message_ = QString::fromStdString(joined(work_->problems));
+    messageJoint_ = work_->jointId;
+    if (!work_->problems.empty()) {
+        message_ = QString::fromStdString(joined(work_->problems));
+        refusedKey_ = work_->key;
+    }
     if (!work_->isWanted && message_.isEmpty()) message_ = tr("Cancelled; what was finished is kept.");
     work_.reset();
     session_.notify(Session::Plates);

@@ -41,7 +41,8 @@ public:
     [[nodiscard]] QString runningMark() const;
     [[nodiscard]] double fraction() const;
     [[nodiscard]] QString stage() const;
-    [[nodiscard]] QString message() const { return message_; } ///< why the last run gave nothing, or empty
+    [[nodiscard]] QString message() const; ///< why the current joint's last run gave nothing, or empty
+    [[nodiscard]] bool isRefused() const;  ///< the current joint, as it stands, could not be computed
     /// Runs again by itself a moment after an edit.
     void setAutomatic(bool is);
     [[nodiscard]] bool isAutomatic() const { return isAutomatic_; }
@@ -64,6 +65,8 @@ private:
     std::unique_ptr<Work> work_;
     QTimer *timer_, *automatic_;
     QString message_;
+    std::string messageJoint_; ///< the joint it is about
+    std::uint64_t refusedKey_ = 0;
     bool isAutomatic_ = false;
 };
 

@@ -97,7 +97,7 @@ constexpr std::array phrases{
            "Bolts are taken as bearing type; slip of preloaded bolts is not verified."},
     Phrase{CheckCode::NotDoneFatigue, "not_done_fatigue", "Fatigue", "Not verified."},
     Phrase{CheckCode::NotDoneMinorAxis, "not_done_minor_axis", "Minor-axis bending and torsion",
-           "Forces out of the plane of the joint are not taken in."},
+           "Forces out of the plane of the joint are not taken in by the component method; the plates carry them."},
     Phrase{CheckCode::NotDoneColumnMember, "not_done_members", "Members between the joints",
            "Cross-section and buckling of column and beams are left to the frame analysis."},
     Phrase{CheckCode::NotDoneClassNoSpan, "not_done_class", "Class by stiffness", "Needs the span of the beam."},

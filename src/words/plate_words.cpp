@@ -81,6 +81,12 @@ void addPlates(Verdict& v, const std::string& mark, const std::vector<Check>& ch
     for (const Check& c : checks)
         if (!worst || c.utilisation > worst->utilisation) worst = &c;
     if (!worst) return;
+    // The plates have carried what leaves the plane.
+    if (!v.outOfPlane.empty()) {
+        v.rest.erase(v.rest.size() - v.outOfPlane.size());
+        v.outOfPlane.clear();
+        if (v.state != CheckState::Over) v.head = mark + " holds.";
+    }
     const std::string set =
         worst->set >= 0 && worst->set < static_cast<int>(actions.size()) ? " in set " + actions[worst->set].id : "";
     if (worst->state == CheckState::Over) {

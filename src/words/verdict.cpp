@@ -56,6 +56,14 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
         }
     }
     if (c) v.rest += classSentence(*c, frame, units);
+    std::string sets;
+    for (const ActionSet& s : r.actions)
+        if (s.kind == SetKind::Ultimate && (s.rightOutOfPlane || s.leftOutOfPlane)) sets += (sets.empty() ? "" : ", ") + s.id;
+    if (!sets.empty()) {
+        if (v.head == r.mark + " holds.") v.head = r.mark + " holds in the plane of the frame.";
+        v.outOfPlane = " Forces out of it (" + sets + ") wait for the plates.";
+        v.rest += v.outOfPlane;
+    }
     return v;
 }
 

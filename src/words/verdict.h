@@ -9,6 +9,7 @@ struct Verdict {
     std::string head; ///< "B3 holds."
     std::string rest; ///< "Column web in shear governs at 0.94 in set U2. Semi-rigid, partial strength: S_j,ini 61.2 MNm/rad."
     CheckState state = CheckState::NotDone;
+    std::string outOfPlane; ///< last sentence of `rest`, when sets have forces that the component method cannot carry
 };
 
 [[nodiscard]] Verdict verdictOf(const JointResult& result, bool isTwoSided, FrameKind frame, UnitSystem units);

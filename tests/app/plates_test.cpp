@@ -1,9 +1,12 @@
 #include "app/bench.h"
+#include "app/main_window.h"
+#include "app/panels/actions_panel.h"
 #include "app/plates/plate_canvas.h"
 #include "app/plates/plate_display.h"
 #include "app/plates/plates_view.h"
 #include "exchange/file.h"
 #include "exchange/plate_cache.h"
+#include "session/actions_model.h"
 #include "session/ledger_model.h"
 #include "session/plate_studies.h"
 #include <QAction>
@@ -18,6 +21,7 @@
 #include <QPushButton>
 #include <QSlider>
 #include <QTabBar>
+#include <QTableView>
 #include <QTimer>
 #include <QTreeWidget>
 #include <QUndoStack>
@@ -219,6 +223,7 @@ TEST_CASE("a loose part is named with its remedy and its movement is shown", "[a
     CHECK(b.window.plates()->display().title().contains(QStringLiteral("loose")));
     CHECK(b.window.plates()->canvas()->current().scene->pixels != still);
     CHECK(b.child<QPushButton>("plateSwing")->isEnabled());
+    CHECK(b.child<QWidget>("plateRemedies")->findChildren<QPushButton*>().size() == 1); // the column's other end
 }
 
 TEST_CASE("while the plates run the window answers, and cancel is heard at once", "[app][plates]") {
@@ -289,14 +294,43 @@ TEST_CASE("the choices of the plate method are asked for, applied as one step an
     b.session.undoStack()->undo();
     b.session.undoStack()->undo();
     CHECK_FALSE(b.session.current()->plates);
-    b.session.setActiveSet(1);
-    fill("outOfPlane", "out_of_plane.V_y", QStringLiteral("7.5"));
-    call(QStringLiteral("Forces out of the plane, right"));
-    REQUIRE(b.session.current()->actions[1].rightOutOfPlane);
-    CHECK(b.session.current()->actions[1].rightOutOfPlane->V_y == Approx(7500));
-    fill("outOfPlane", "out_of_plane.V_y", QStringLiteral("0"));
-    call(QStringLiteral("Forces out of the plane, right"));
-    CHECK_FALSE(b.session.current()->actions[1].rightOutOfPlane);
+}
+
+TEST_CASE("forces out of the plane are columns of the actions, typed, copied, pasted and taken back", "[app][plates]") {
+    PlatesBench b;
+    ActionsModel* model = b.window.actionsPanel()->model();
+    auto* table = b.child<QTableView>("actions");
+    const int before = model->columnCount();
+    b.window.actionsPanel()->toggleOutOfPlane();
+    REQUIRE(model->columnCount() == before + 3);
+    const int column = table->currentIndex().column(); // the cursor waits in V_y of the active set
+    CHECK(table->currentIndex().row() == 0);
+    CHECK(model->headerData(column, Qt::Horizontal, Qt::DisplayRole).toString() == QStringLiteral("V_y\nkN"));
+    // Hidden again while nothing is in them.
+    b.window.actionsPanel()->toggleOutOfPlane();
+    CHECK(model->columnCount() == before);
+    b.window.actionsPanel()->toggleOutOfPlane();
+    table->edit(table->currentIndex());
+    auto* editor = table->findChild<QLineEdit*>();
+    REQUIRE(editor);
+    editor->setText(QStringLiteral("7.5"));
+    QTest::keyClick(editor, Qt::Key_Return);
+    QTest::qWait(10);
+    REQUIRE(b.session.current()->actions[0].rightOutOfPlane);
+    CHECK(b.session.current()->actions[0].rightOutOfPlane->V_y == Approx(7500));
+    b.window.actionsPanel()->toggleOutOfPlane();
+    CHECK(model->columnCount() == before + 3); // not with a force in it
+    // Out to a spreadsheet and back.
+    const QString copied = model->copied();
+    CHECK(copied.contains(QStringLiteral("V_y right")));
+    b.session.undoStack()->undo();
+    CHECK_FALSE(b.session.current()->actions[0].rightOutOfPlane);
+    REQUIRE(model->paste(copied));
+    REQUIRE(b.session.current()->actions[0].rightOutOfPlane);
+    CHECK(b.session.current()->actions[0].rightOutOfPlane->V_y == Approx(7500));
+    // Nil takes it away again.
+    REQUIRE(model->setData(model->index(0, column), QStringLiteral("0"), Qt::EditRole));
+    CHECK_FALSE(b.session.current()->actions[0].rightOutOfPlane);
 }
 
 TEST_CASE("a joint that cannot be computed says why in the Plates view", "[app][plates]") {
@@ -306,4 +340,41 @@ TEST_CASE("a joint that cannot be computed says why in the Plates view", "[app][
     REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 20000));
     QTest::qWait(20);
     CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("no bolts")));
+    // One click lays out bolts and runs again; one undo takes them off.
+    auto* remedies = b.child<QWidget>("plateRemedies");
+    REQUIRE(remedies->isVisible());
+    const auto links = [&] { return remedies->findChildren<QPushButton*>(); };
+    REQUIRE(links().size() == 1);
+    CHECK(links()[0]->text() == QStringLiteral("bolt the right beam's end plate with a first layout"));
+    QTest::mouseClick(links()[0], Qt::LeftButton);
+    REQUIRE(QTest::qWaitFor([&] { return b.session.plates().isRunning(); }, 2000));
+    REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 60000));
+    QTest::qWait(20);
+    CHECK_FALSE(b.session.current()->right.rows.empty());
+    CHECK_FALSE(remedies->isVisible());
+    CHECK_FALSE(b.session.plates().isStale(*b.session.current()));
+    b.session.undoStack()->undo();
+    CHECK(b.session.current()->right.rows.empty());
+}
+
+TEST_CASE("forces on an end that cannot carry them: the ways out are offered, each leads to a run", "[app][plates]") {
+    PlatesBench b;
+    REQUIRE(b.session.edit(QStringLiteral("twist"), [](Joint& j) {
+        j.plates->rightEnd = EndCarries::InPlane;
+        j.actions[0].rightOutOfPlane = OutOfPlaneForces{2e3, 0, 0};
+    }));
+    QTest::mouseClick(b.child<QPushButton>("runPlates"), Qt::LeftButton);
+    REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 20000));
+    QTest::qWait(20);
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("in the plane only")));
+    auto* remedies = b.child<QWidget>("plateRemedies");
+    QStringList texts;
+    for (const QPushButton* link : remedies->findChildren<QPushButton*>()) texts << link->text();
+    REQUIRE(texts == QStringList{QStringLiteral("let the end of the right beam carry everything"),
+                                 QStringLiteral("take V_y, M_z, T off the right beam")});
+    QTest::mouseClick(remedies->findChildren<QPushButton*>()[1], Qt::LeftButton);
+    REQUIRE(QTest::qWaitFor([&] { return !b.session.current()->actions[0].rightOutOfPlane; }, 2000));
+    REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 60000));
+    CHECK_FALSE(b.session.plates().isStale(*b.session.current()));
+    CHECK_FALSE(remedies->isVisible());
 }

@@ -62,3 +62,36 @@ TEST_CASE("merging replaces sets of the same name and keeps the others", "[excha
     CHECK(sets[1].right.M == -1e6);
     CHECK(sets[2].id == "new");
 }
+
+TEST_CASE("forces out of the plane come in under their usual names and stay when nobody speaks of them", "[exchange][actions]") {
+    const auto read = readActions("set\tNx\tVy (kN)\tVz\tMy\tMz\tMx\tV_y left\nU1\t1\t2\t3\t4\t5\t6\t7", UnitSystem::SI);
+    REQUIRE(read);
+    const ActionSet& set = read->front();
+    CHECK(set.right.N == Approx(1e3));
+    CHECK(set.right.V == Approx(3e3));
+    CHECK(set.right.M == Approx(4e6));
+    REQUIRE(set.rightOutOfPlane);
+    CHECK(set.rightOutOfPlane->V_y == Approx(2e3));
+    CHECK(set.rightOutOfPlane->M_z == Approx(5e6));
+    CHECK(set.rightOutOfPlane->T == Approx(6e6));
+    REQUIRE(set.leftOutOfPlane);
+    CHECK(set.leftOutOfPlane->V_y == Approx(7e3));
+
+    std::vector<ActionSet> sets{set};
+    const auto again = readActions(writeActions(sets, true, UnitSystem::US), UnitSystem::US);
+    REQUIRE(again);
+    CHECK(again->front().rightOutOfPlane->T == Approx(6e6).epsilon(1e-8));
+    CHECK(again->front().leftOutOfPlane->V_y == Approx(7e3).epsilon(1e-8));
+
+    mergeActions(sets, *readActions("set\tN\tV\tM\nU1\t10\t20\t30", UnitSystem::SI));
+    CHECK(sets[0].right.N == Approx(10e3));
+    CHECK(sets[0].rightOutOfPlane->M_z == Approx(5e6));
+    mergeActions(sets, *readActions("set\tV_y\tM_z\tT\nU1\t0\t0\t0", UnitSystem::SI));
+    CHECK_FALSE(sets[0].rightOutOfPlane);
+    CHECK(sets[0].leftOutOfPlane);
+
+    const auto column = readActions("set\tN\tV_y below\nU1\t1\t2", UnitSystem::SI);
+    REQUIRE_FALSE(column);
+    CHECK(column.error()[0].message.find("V_y of the column cannot be taken") == 0);
+    CHECK(readActions("set\tN\tV_y below\nU1\t1\t0", UnitSystem::SI));
+}

@@ -244,6 +244,21 @@ TEST_CASE("the verdict says what the plates add", "[plates][words]") {
     CHECK(part.head == "B1 holds by the component method, not by plates.");
     CHECK(part.state == CheckState::Over);
     CHECK(part.rest.find("0.90 times") != std::string::npos);
+    // What leaves the plane waits for the plates, and no longer when they have carried it.
+    Verdict plane;
+    plane.head = "B1 holds in the plane of the frame.";
+    plane.outOfPlane = " Forces out of it (U1) wait for the plates.";
+    plane.rest = "Something governs." + plane.outOfPlane;
+    plane.state = CheckState::Within;
+    Verdict both = plane;
+    reserve.resistance = 1.25;
+    reserve.utilisation = 0.8;
+    reserve.state = stateOf(0.8);
+    addPlates(both, "B1", {reserve}, {});
+    CHECK(both.head == "B1 holds.");
+    CHECK(both.rest == "Something governs. Plates agree: limit at 1.25 times the set.");
+    addPlates(plane, "B1", {}, {});
+    CHECK(plane.head == "B1 holds in the plane of the frame.");
     Verdict silent = agree;
     addPlates(silent, "B1", {}, {});
     CHECK(silent.rest == agree.rest);

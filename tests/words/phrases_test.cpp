@@ -79,6 +79,15 @@ TEST_CASE("the verdict of joints without sets, without load, and of those not co
     CHECK(v.state == CheckState::NotDone);
 }
 
+TEST_CASE("a joint with forces out of its plane holds in the plane only, by the component method", "[words]") {
+    Job job = sample::extendedJob();
+    CHECK(verdictOf(sample::verified(job), false, FrameKind::Unbraced, UnitSystem::SI).head == "W1 holds.");
+    job.joints[0].actions[0].rightOutOfPlane = OutOfPlaneForces{1e3, 0, 0};
+    const Verdict v = verdictOf(sample::verified(job), false, FrameKind::Unbraced, UnitSystem::SI);
+    CHECK(v.head == "W1 holds in the plane of the frame.");
+    CHECK(v.rest.find("Forces out of it (" + job.joints[0].actions[0].id + ") wait for the plates.") != std::string::npos);
+}
+
 TEST_CASE("what limits the moment is named with its rows", "[words]") {
     ConnectionResult c;
     CHECK(limitOf(c) == "rows");

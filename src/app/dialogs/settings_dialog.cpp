@@ -37,7 +37,7 @@ void askForSettings(Session& session, QWidget* parent) {
 
 void askForPlates(Session& session, QWidget* parent) {
     if (!session.current()) return;
-    PlateSpec plates = session.current()->plates.value_or(PlateSpec{});
+    PlateSpec plates = platesOf(*session.current());
     const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
         (void)setParameter(plates, p.key, value);
     };
@@ -45,23 +45,6 @@ void askForPlates(Session& session, QWidget* parent) {
             parent))
         (void)session.edit(Session::tr("choices of the plate method"),
                            [&](Joint& j) { j.plates = plates == PlateSpec{} ? std::optional<PlateSpec>() : plates; });
-}
-
-void askForOutOfPlane(Session& session, SideId side, QWidget* parent) {
-    const Joint* joint = session.current();
-    const auto index = static_cast<std::size_t>(session.activeSet());
-    if (!joint || index >= joint->actions.size() || !sideOf(*joint, side)) return;
-    const auto in = [side](auto& set) -> auto& { return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane; };
-    OutOfPlaneForces forces = in(joint->actions[index]).value_or(OutOfPlaneForces{});
-    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setParameter(forces, p.key, value);
-    };
-    const QString title = Session::tr("Out of the plane, set %1, %2 beam")
-                              .arg(QString::fromStdString(joint->actions[index].id), QString::fromUtf8(name(side)));
-    if (ask(title, "outOfPlane", parametersOf(forces), session.job().settings.units, apply, parent))
-        (void)session.edit(Session::tr("forces out of the plane"), [&](Joint& j) {
-            in(j.actions[index]) = forces == OutOfPlaneForces{} ? std::optional<OutOfPlaneForces>() : forces;
-        });
 }
 
 void askForJoint(Session& session, QWidget* parent) {

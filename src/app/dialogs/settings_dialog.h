@@ -15,7 +15,5 @@ void askForJoint(Session& session, QWidget* parent);
 
 /// Asks for the choices of the plate method for the joint on the bench.
 void askForPlates(Session& session, QWidget* parent);
-/// Asks for the forces out of the frame's plane of one beam in the active action set; all nil takes them away.
-void askForOutOfPlane(Session& session, SideId side, QWidget* parent);
 
 } // namespace zg

@@ -11,6 +11,7 @@
 #include <QPushButton>
 #include <QTableView>
 #include <QVBoxLayout>
+#include <algorithm>
 
 namespace zg {
 
@@ -28,10 +29,20 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
     title->setStyleSheet(QStringLiteral("background: transparent"));
     head->addWidget(title);
     head->addStretch();
+    auto* outOfPlane = new QPushButton(tr("out of plane"), this);
+    outOfPlane->setObjectName(QStringLiteral("link"));
+    outOfPlane->setAccessibleName(tr("Columns for forces out of the plane"));
+    outOfPlane->setToolTip(
+        tr("Columns V_y, M_z, T of the beams. The plate method carries them, the component method cannot; they "
+           "stay in sight while a set has any"));
+    connect(outOfPlane, &QPushButton::clicked, this, &ActionsPanel::toggleOutOfPlane);
+    head->addWidget(outOfPlane);
+    head->addSpacing(14);
     auto* paste = new QPushButton(tr("paste rows  Ctrl V"), this);
     paste->setObjectName(QStringLiteral("link"));
-    paste->setToolTip(tr("Takes rows from a spreadsheet: with a header (set, N, V, M, and left, above, below), or by position; a "
-                         "row of units is understood"));
+    paste->setToolTip(
+        tr("Takes rows from a spreadsheet: with a header (set, N, V, M, V_y, M_z, T, and left, above, below), or by "
+           "position; a row of units is understood"));
     connect(paste, &QPushButton::clicked, this, &ActionsPanel::paste);
     head->addWidget(paste);
     column->addLayout(head);
@@ -67,6 +78,16 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
         if (index.isValid() && index.row() < model_->rowCount() - 1) session_.setActiveSet(index.row());
     });
     foot_->setText(model_->balanceText());
+}
+
+void ActionsPanel::toggleOutOfPlane() {
+    model_->showOutOfPlane(!model_->showsOutOfPlane());
+    if (const int column = model_->firstOutOfPlane(); column >= 0) {
+        const QModelIndex cell = model_->index(std::max(0, session_.activeSet()), column);
+        table_->setCurrentIndex(cell);
+        table_->scrollTo(cell, QAbstractItemView::PositionAtCenter);
+        table_->setFocus();
+    }
 }
 
 void ActionsPanel::paste() { (void)model_->paste(QApplication::clipboard()->text()); }

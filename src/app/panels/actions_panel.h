@@ -17,6 +17,8 @@ public:
     ActionsPanel(Session& session, Theme& theme, QWidget* parent = nullptr);
     [[nodiscard]] ActionsModel* model() const { return model_; }
     void paste();
+    /// Shows the columns for forces out of the plane and goes there, or hides them while they are empty.
+    void toggleOutOfPlane();
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;

@@ -1,4 +1,5 @@
 #include "app/plates/plates_view.h"
+#include "advise/plate_remedies.h"
 #include "app/plates/plate_canvas.h"
 #include "app/plates/plate_display.h"
 #include "app/plates/plate_list.h"
@@ -44,6 +45,13 @@ PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
     line_->setWordWrap(true);
     line_->setContentsMargins(4, 0, 4, 0);
     column->addWidget(line_);
+    remedies_ = new QWidget(this);
+    remedies_->setObjectName(QStringLiteral("plateRemedies"));
+    auto* links = new QVBoxLayout(remedies_);
+    links->setContentsMargins(4, 0, 4, 4);
+    links->setSpacing(2);
+    remedies_->hide();
+    column->addWidget(remedies_);
     pages_ = new QStackedWidget(this);
     auto* model = new QWidget(pages_);
     auto* row = new QHBoxLayout(model);
@@ -296,7 +304,7 @@ void PlatesView::say() {
     }
     const Joint* joint = session_.current();
     QStringList words;
-    const double limit = joint ? joint->plates.value_or(PlateSpec{}).strainLimit : PlateSpec{}.strainLimit;
+    const double limit = joint ? platesOf(*joint).strainLimit : PlateSpec{}.strainLimit;
     if (const PlateStudy* study = display_->study()) {
         if (!study->mechanismWords.empty())
             words << QString::fromStdString(study->mechanismWords + " " + looseRemedy());
@@ -321,6 +329,36 @@ void PlatesView::say() {
     if (!plates.message().isEmpty()) words << plates.message();
     line_->setText(words.join(QLatin1Char(' ')));
     line_->setVisible(!words.isEmpty());
+    offer();
+}
+
+// Below the words, when the plates were refused or something is loose: changes that may set it right, one click each.
+void PlatesView::offer() {
+    const Joint* joint = session_.current();
+    const PlateStudy* study = display_->study();
+    const bool isLoose = joint && study && !study->mechanismWords.empty() && !session_.plates().isStale(*joint);
+    const std::uint64_t key = isLoose || session_.plates().isRefused() ? resultKey(session_.job(), *joint) : 0;
+    if (key == offeredFor_) return;
+    offeredFor_ = key;
+    qDeleteAll(remedies_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
+    const std::vector<PlateRemedy> found = key ? plateRemedies(session_.job(), *joint) : std::vector<PlateRemedy>{};
+    for (const PlateRemedy& r : found) {
+        const QString text = QString::fromStdString(r.text);
+        auto* button = new QPushButton(text, remedies_);
+        button->setObjectName(QStringLiteral("link"));
+        // The button goes with the state it was for.
+        connect(button, &QPushButton::clicked, this, [this, text, after = r.joint] {
+            QMetaObject::invokeMethod(
+                this,
+                [this, text, after] {
+                    if (session_.edit(text, [&](Joint& j) { j = after; })) session_.plates().run();
+                },
+                Qt::QueuedConnection);
+        });
+        remedies_->layout()->addWidget(button);
+        remedies_->layout()->setAlignment(button, Qt::AlignLeft);
+    }
+    remedies_->setVisible(!found.empty());
 }
 
 } // namespace zg

@@ -37,6 +37,7 @@ private:
     QWidget* makeOptions();
     void follow();
     void say();
+    void offer();
     Session& session_;
     Theme& theme_;
     PlateDisplay* display_;
@@ -49,8 +50,9 @@ private:
     QComboBox *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
     QSlider *steps_ = nullptr, *cut_ = nullptr;
     QLabel* line_ = nullptr;
-    QWidget *foot_ = nullptr, *side_ = nullptr;
+    QWidget *foot_ = nullptr, *side_ = nullptr, *remedies_ = nullptr;
     QTimer* swinging_ = nullptr;
+    std::uint64_t offeredFor_ = 0; ///< state of the joint the remedies belong to
     double phase_ = 0;
     bool isFollowing_ = false;
 };

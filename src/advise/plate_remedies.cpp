@@ -1,0 +1,75 @@
+#include "advise/plate_remedies.h"
+#include "catalogue/sections.h"
+#include "fe/inspect.h"
+#include "joint/first_layout.h"
+#include "joint/resolve.h"
+#include "plates/joint_model.h"
+#include <algorithm>
+
+namespace zg {
+
+namespace {
+
+bool canBeComputed(const Job& job, const Joint& joint) {
+    const auto resolved = resolve(job, joint);
+    if (!resolved) return false;
+    const auto model = buildJointModel(*resolved);
+    return model && !hasErrors(fe::inspect(model->model));
+}
+
+std::optional<OutOfPlaneForces>& outOfPlane(ActionSet& set, SideId side) {
+    return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
+}
+
+} // namespace
+
+std::vector<PlateRemedy> plateRemedies(const Job& job, const Joint& joint) {
+    std::vector<PlateRemedy> found;
+    const PlateSpec now = platesOf(joint);
+    const auto offer = [&](const std::string& text, auto change) {
+        Joint changed = joint;
+        change(changed);
+        if (!(changed == joint) && canBeComputed(job, changed)) found.push_back({text, std::move(changed)});
+    };
+    for (SideId side : {SideId::Right, SideId::Left}) {
+        const SideSpec* spec = sideOf(joint, side);
+        if (!spec) continue;
+        const std::string beam = std::string("the ") + name(side) + " beam";
+        if (spec->rows.empty())
+            offer("bolt " + beam + "'s end plate with a first layout", [&](Joint& j) {
+                const auto resolved = resolve(job, joint);
+                if (!resolved) return;
+                SideSpec& s = *sideOf(j, side);
+                const double above = s.plate.above;
+                const SideSpec first = firstLayout(resolved->column.section, resolved->side(side)->beam.section, s.beam,
+                                                   above > 60 ? PlateReach::ExtendedTop : PlateReach::Flush);
+                s.rows = first.rows;
+                s.bolts = first.bolts;
+            });
+        const auto setEnd = [&](EndCarries end) {
+            return [&now, side, end](Joint& j) {
+                PlateSpec plates = now;
+                (side == SideId::Right ? plates.rightEnd : plates.leftEnd) = end;
+                j.plates = plates;
+            };
+        };
+        const bool leavesPlane =
+            std::any_of(joint.actions.begin(), joint.actions.end(), [&](ActionSet s) { return outOfPlane(s, side).has_value(); });
+        if (leavesPlane) {
+            offer("let the end of " + beam + " carry everything", setEnd(EndCarries::Everything));
+            offer("take V_y, M_z, T off " + beam, [side](Joint& j) {
+                for (ActionSet& s : j.actions) outOfPlane(s, side).reset();
+            });
+        } else if ((side == SideId::Right ? now.rightEnd : now.leftEnd) == EndCarries::Everything) {
+            offer("hold the end of " + beam + " in the frame's plane", setEnd(EndCarries::InPlane));
+        }
+    }
+    offer("hold the column at its other end", [&](Joint& j) {
+        PlateSpec plates = now;
+        plates.heldEnd = now.heldEnd == HeldEnd::ColumnBelow ? HeldEnd::ColumnAbove : HeldEnd::ColumnBelow;
+        j.plates = plates;
+    });
+    return found;
+}
+
+} // namespace zg

@@ -1,0 +1,35 @@
+#pragma once
+#include "base/units.h"
+#include <optional>
+#include <vector>
+
+namespace zg {
+
+struct ActionSet;
+
+enum class ActionPlace { Right, Left, Above, Below };
+enum class ActionForce { N, V, M, V_y, M_z, T };
+
+/// One number of an action set, as a column of a table: tables on screen, copied and pasted list them in the same order.
+struct ActionColumn {
+    ActionPlace place = ActionPlace::Right;
+    ActionForce force = ActionForce::N;
+    friend bool operator==(ActionColumn a, ActionColumn b) { return a.place == b.place && a.force == b.force; }
+};
+
+[[nodiscard]] const char* letterOf(ActionForce force); ///< "N", "V_y"
+[[nodiscard]] const char* name(ActionPlace place);     ///< "right", "above"
+[[nodiscard]] Quantity quantityOf(ActionForce force);
+/// Whether it leaves the plane of the frame; beams only.
+[[nodiscard]] bool isOutOfPlane(ActionForce force);
+
+/// Beams first, then the column above and below.
+[[nodiscard]] std::vector<ActionColumn> actionColumns(bool isTwoSided, bool hasOutOfPlane);
+[[nodiscard]] bool hasOutOfPlane(const std::vector<ActionSet>& sets);
+
+/// Nothing where no such forces are given.
+[[nodiscard]] std::optional<double> valueIn(const ActionSet& set, ActionColumn column);
+/// Nothing takes the column's forces away, or makes a beam's force nil.
+void put(ActionSet& set, ActionColumn column, std::optional<double> value);
+
+} // namespace zg
