@@ -1,8 +1,8 @@
 #include "fe/factor.h"
+#include "base/elapsed.h"
 #include <Eigen/SparseCholesky>
 #include <algorithm>
 #include <cholmod.h>
-#include <chrono>
 #include <cmath>
 #include <dlfcn.h>
 #include <stdexcept>
@@ -10,9 +10,6 @@
 namespace zg::fe {
 
 namespace {
-
-using Clock = std::chrono::steady_clock;
-double since(Clock::time_point start) { return std::chrono::duration<double>(Clock::now() - start).count(); }
 
 using EigenMatrix = Eigen::SparseMatrix<double, Eigen::ColMajor, int>;
 using EigenFactor = Eigen::SimplicialLDLT<EigenMatrix, Eigen::Lower, Eigen::AMDOrdering<int>>;
@@ -105,7 +102,7 @@ Factor::Factor(Factor&&) noexcept = default;
 Factor& Factor::operator=(Factor&&) noexcept = default;
 
 void Factor::analyse(const SparseSymmetric& pattern) {
-    const auto start = Clock::now();
+    const Elapsed elapsed;
     parts_->release();
     parts_->size = pattern.size;
     parts_->isIndefiniteAnalysed = false;
@@ -113,7 +110,7 @@ void Factor::analyse(const SparseSymmetric& pattern) {
     cholmod_sparse a = view(pattern);
     parts_->cholesky = cholmod_analyze(&a, &parts_->common);
     if (!parts_->cholesky) throw std::runtime_error("No memory for the order of elimination.");
-    parts_->times.analyse += since(start);
+    parts_->times.analyse += elapsed.seconds();
 }
 
 bool Factor::isPositiveDefinite(const SparseSymmetric& matrix) {
@@ -125,7 +122,7 @@ bool Factor::isPositiveDefinite(const SparseSymmetric& matrix) {
 }
 
 FactorState Factor::factorise(const SparseSymmetric& matrix) {
-    const auto start = Clock::now();
+    const Elapsed elapsed;
     Parts& p = *parts_;
     p.diagonal.resize(matrix.size);
     for (int j = 0; j < matrix.size; ++j) p.diagonal[j] = matrix.value[matrix.columnStart[j]];
@@ -149,12 +146,12 @@ FactorState Factor::factorise(const SparseSymmetric& matrix) {
             if (!std::isfinite(d[i]) || d[i] == 0) p.state = FactorState::Singular;
         }
     }
-    p.times.factorise += since(start);
+    p.times.factorise += elapsed.seconds();
     return p.state;
 }
 
 void Factor::solve(const double* b, double* x) const {
-    const auto start = Clock::now();
+    const Elapsed elapsed;
     Parts& p = *parts_;
     if (p.state == FactorState::PositiveDefinite) {
         cholmod_dense right{};
@@ -170,7 +167,7 @@ void Factor::solve(const double* b, double* x) const {
         const Eigen::VectorXd answer = p.indefinite->solve(Eigen::Map<const Eigen::VectorXd>(b, p.size));
         std::copy_n(answer.data(), p.size, x);
     }
-    p.times.solve += since(start);
+    p.times.solve += elapsed.seconds();
 }
 
 namespace {

@@ -149,21 +149,15 @@ private:
 
     void backing(const ResolvedSide& s, const std::optional<BackingSpec>& spec, PartKind kind, bool atTop, double dir) {
         if (!spec) return;
-        double least = 1e9;
-        double most = -1e9;
-        for (const BoltRowSpec& row : s.spec.rows) {
-            if ((row.position < s.depth / 2) != atTop) continue;
-            least = std::min(least, row.position);
-            most = std::max(most, row.position);
-        }
-        if (least > most) return;
-        // 6.2.4.3: at least to the edge of the flange, and at least e_x beyond the bolts along the column (taken as 2 d).
+        const auto reach = backingReach(s, atTop);
+        if (!reach) return;
+        const auto [low, high] = *reach;
+        // 6.2.4.3: at least to the edge of the flange.
         const double y0 = col_.t_w / 2 + col_.r;
         for (const double sign : {-1.0, 1.0}) {
             plate({kind, s.id}, {dir * (col_.h / 2 - col_.t_f - spec->thickness / 2), 0, 0}, ey, ez,
-                  rectangle(std::min(sign * y0, sign * col_.b / 2), levelOf(s, most + 2 * s.bolt.d),
-                            std::max(sign * y0, sign * col_.b / 2), levelOf(s, least - 2 * s.bolt.d)),
-                  spec->thickness, spec->steel, plateText(spec->thickness, col_.b / 2 - y0, most - least + 4 * s.bolt.d));
+                  rectangle(std::min(sign * y0, sign * col_.b / 2), low, std::max(sign * y0, sign * col_.b / 2), high),
+                  spec->thickness, spec->steel, plateText(spec->thickness, col_.b / 2 - y0, high - low));
         }
     }
 
@@ -254,6 +248,17 @@ std::array<double, 2> doublerReach(const ResolvedJoint& joint, double columnTop)
         bottom = std::min(bottom, levelOf(*s, s->depth + s->spec.plate.below));
     }
     return {bottom - 40, std::min(top + 40, columnTop)};
+}
+
+std::optional<std::array<double, 2>> backingReach(const ResolvedSide& s, bool isTop) {
+    double least = 1e9, most = -1e9;
+    for (const BoltRowSpec& row : s.spec.rows) {
+        if ((row.position < s.depth / 2) != isTop) continue;
+        least = std::min(least, row.position);
+        most = std::max(most, row.position);
+    }
+    if (least > most) return std::nullopt;
+    return std::array{levelOf(s, most + 2 * s.bolt.d), levelOf(s, least - 2 * s.bolt.d)};
 }
 
 double doublerWidth(const Section& column) { return column.h - 2 * column.t_f - 1.8 * column.r; }

@@ -95,14 +95,8 @@ std::vector<ModelBuilder::Backing> ModelBuilder::backings(const ResolvedSide& s,
     for (bool isTop : {true, false}) {
         const std::optional<BackingSpec>& spec = isTop ? s.spec.backingTop : s.spec.backingBottom;
         if (!spec) continue;
-        double least = 1e9, most = -1e9, gauge = s.spec.bolts.gauge;
-        for (const BoltRowSpec& row : s.spec.rows) {
-            if ((row.position < s.depth / 2) != isTop) continue;
-            least = std::min(least, row.position);
-            most = std::max(most, row.position);
-            gauge = row.gauge.value_or(gauge);
-        }
-        if (least > most) {
+        const auto reach = backingReach(s, isTop);
+        if (!reach) {
             out_.notes.push_back(std::string("The backing plates at the ") + (isTop ? "top" : "bottom") + " on the " +
                                  name(s.id) + " have no bolts there and are left out by the plates.");
             continue;
@@ -112,13 +106,17 @@ std::vector<ModelBuilder::Backing> ModelBuilder::backings(const ResolvedSide& s,
         for (double sign : {1.0, -1.0}) {
             Backing b;
             b.sign = sign;
-            b.lowest = levelOf(s, most + 2 * s.bolt.d);
-            b.highest = levelOf(s, least - 2 * s.bolt.d);
+            b.lowest = (*reach)[0];
+            b.highest = (*reach)[1];
             b.thickness = spec->thickness;
             GridLines y(inner, outer, 1.5 * fine_), z(b.lowest, b.highest, 2 * fine_);
+            double gauge = s.spec.bolts.gauge;
+            for (const BoltRowSpec& row : s.spec.rows) {
+                if ((row.position < s.depth / 2) != isTop) continue;
+                z.through(levelOf(s, row.position));
+                gauge = row.gauge.value_or(gauge);
+            }
             y.through(gauge / 2);
-            for (const BoltRowSpec& row : s.spec.rows)
-                if ((row.position < s.depth / 2) == isTop) z.through(levelOf(s, row.position));
             const int index = part(ref, spec->thickness, (isTop ? s.backingTopSteel : s.backingBottomSteel).f_y);
             const std::vector<int> inner_ = grid(index, y.positions(), z.positions(), [&](double u, double v) {
                 return Vec3{x, sign * u, v};

@@ -1,10 +1,10 @@
 #include "plates/moment_rotation.h"
+#include "base/elapsed.h"
 #include "fe/results.h"
 #include "joint/assembly.h"
 #include "plates/model_builder.h"
 #include "plates/snapshot.h"
 #include <algorithm>
-#include <chrono>
 #include <cmath>
 
 namespace zg {
@@ -123,7 +123,7 @@ PlateCurvePoint PlateMomentRotation::at(double M) const {
 
 tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoint& joint, SideId side, bool isReversed,
                                                               const MomentRotationSettings& settings, Progress* progress) {
-    const auto start = std::chrono::steady_clock::now();
+    const Elapsed elapsed;
     const ResolvedSide* resolved = joint.side(side);
     if (!resolved)
         return tl::unexpected(
@@ -211,7 +211,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     out.contact = last.contact;
     if (settings.atEnd) settings.atEnd(*analysis);
     out.axialImbalance = bolts > 0 ? (bolts - out.contact) / bolts : 0;
-    out.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+    out.seconds = elapsed.seconds();
     return out;
 }
 

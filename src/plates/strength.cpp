@@ -1,18 +1,14 @@
 #include "plates/strength.h"
+#include "base/elapsed.h"
 #include "fe/buckling.h"
 #include "plates/end_forces.h"
 #include "plates/snapshot.h"
 #include <algorithm>
-#include <chrono>
 #include <cmath>
 
 namespace zg {
 
 namespace {
-
-double since(std::chrono::steady_clock::time_point start) {
-    return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
-}
 
 // The movement that the set's forces work on: their work over their size.
 fe::Terms conjugate(const fe::Model& model, const std::vector<fe::NodalForce>& forces) {
@@ -34,7 +30,7 @@ public:
         : joint_(joint), set_(set), settings_(settings), progress_(progress) {}
 
     tl::expected<SetAnalysis, Diagnostics> run(int index) {
-        const auto start = std::chrono::steady_clock::now();
+        const Elapsed elapsed;
         PlateStrength& s = out_.strength;
         s.set = out_.buckling.set = index;
         s.id = out_.buckling.id = set_.id;
@@ -72,7 +68,7 @@ public:
         if (settings_.wantsBuckling && !isCancelled()) buckling();
         if (settings_.wantsReserve && s.reached >= 1 - 1e-9 && s.limit == PlateLimit::None && !isCancelled()) toTheLimit();
         slenderness();
-        s.seconds = since(start);
+        s.seconds = elapsed.seconds();
         return std::move(out_);
     }
 
@@ -214,7 +210,7 @@ private:
     }
 
     void buckling() {
-        const auto start = std::chrono::steady_clock::now();
+        const Elapsed elapsed;
         PlateBuckling& b = out_.buckling;
         if (progress_) progress_->report(1, "buckling in set " + set_.id);
         fe::BucklingSettings settings;
@@ -226,7 +222,7 @@ private:
         for (const fe::BucklingMode& mode : found.modes)
             b.modes.push_back(
                 sortedMode(mode.factor * out_.strength.reached, mode.shape, m_.parts, mode.partEnergy, mode.bendingEnergy));
-        b.seconds = since(start);
+        b.seconds = elapsed.seconds();
     }
 
     void slenderness() {

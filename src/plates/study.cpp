@@ -1,10 +1,10 @@
 #include "plates/study.h"
+#include "base/elapsed.h"
 #include "plates/moment_rotation.h"
 #include "plates/snapshot.h"
 #include "plates/strength.h"
 #include <algorithm>
 #include <atomic>
-#include <chrono>
 #include <cmath>
 #include <exception>
 #include <mutex>
@@ -63,7 +63,7 @@ public:
         : joint_(joint), scope_(scope), progress_(progress) {}
 
     tl::expected<PlateStudy, Diagnostics> run(std::uint64_t key) {
-        const auto start = std::chrono::steady_clock::now();
+        const Elapsed elapsed;
         out_.key = key;
         out_.mark = joint_.mark;
         auto model = buildJointModel(joint_);
@@ -80,7 +80,7 @@ public:
         PlateStudy all = gathered();
         all.isComplete =
             all.mechanismWords.empty() && std::all_of(isDone_.begin(), isDone_.end(), [](char is) { return is != 0; });
-        all.seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+        all.seconds = elapsed.seconds();
         return all;
     }
 

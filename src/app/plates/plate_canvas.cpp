@@ -57,12 +57,11 @@ void PlateCanvas::paintEvent(QPaintEvent*) {
     if (!display_.scene()) {
         painter.setPen(qcolor(p, Tone::FaintInk));
         painter.setFont(interfaceFont(14));
-        const QString why = session_.plates().message();
         painter.drawText(
             rect().adjusted(60, 0, -60, 0), Qt::AlignCenter | Qt::TextWordWrap,
             session_.plates().isRunning() ? tr("The plates are being computed …")
-            : !why.isEmpty()
-                ? why
+            : session_.plates().isRefused()
+                ? tr("No plates to show; the reason stands above.")
                 : tr("No plate results for this joint yet.\nRun them above (F5): strength and buckling of every set, "
                      "moment-rotation of both signs."));
         return;
