@@ -10,6 +10,7 @@
 #include "plates/study.h"
 #include "scene/gltf.h"
 #include "scene/png.h"
+#include "terminal_progress.h"
 #include "words/phrases.h"
 #include "words/plate_words.h"
 #include <cmath>
@@ -68,7 +69,10 @@ void print(const PlateBuckling& b, bool isTwoSided) {
 }
 
 int converge(const ResolvedJoint& joint, const PlatesCommand& c, UnitSystem units) {
-    const auto run = convergenceOf(joint, c.side == "left" ? SideId::Left : SideId::Right, c.tension == "bottom");
+    const auto run = [&] {
+        TerminalProgress progress;
+        return convergenceOf(joint, c.side == "left" ? SideId::Left : SideId::Right, c.tension == "bottom", &progress);
+    }();
     if (!run) return fail(run.error());
     std::cout << joint.mark << ", beam on the " << name(run->side) << ", tension at the " << c.tension << ":\n  freedoms";
     for (const auto& s : run->sizes) std::cout << " " << s.freedoms;
@@ -191,7 +195,10 @@ int plates(const PlatesCommand& c) {
     scope.buckling = wants("buckling");
     scope.curves = wants("curves");
     scope.overStrength = c.only.empty() ? Wanted::AsChosen : wants("over-strength") ? Wanted::Yes : Wanted::No;
-    const auto study = studyPlates(*resolved, resultKey(*job, joint), scope);
+    const auto study = [&] {
+        TerminalProgress progress;
+        return studyPlates(*resolved, resultKey(*job, joint), scope, &progress);
+    }();
     if (!study) return fail(study.error());
     const double limit = resolved->plates.strainLimit;
     const bool isTwoSided = joint.left.has_value();

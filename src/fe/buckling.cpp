@@ -97,7 +97,7 @@ void findModes(const System& system, const SparseSymmetric& k, const Factor& fac
     const int n = k.size, basis = std::min(n, std::max(4 * wanted, 20));
     Spectra::SymGEigsSolver<NegativeGeometric, ElasticStiffness, Spectra::GEigsMode::RegularInverse> solver(a, b, wanted, basis);
     solver.init();
-    const Eigen::Index found = solver.compute(Spectra::SortRule::LargestAlge, 40, 1e-8);
+    const Eigen::Index found = solver.compute(Spectra::SortRule::LargestAlge, 40, 1e-6); // of vectors; factors to its square
     result.modes.clear();
     result.message.clear();
     result.state = BucklingState::Found;

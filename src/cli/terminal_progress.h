@@ -1,0 +1,26 @@
+#pragma once
+#include "base/progress.h"
+#include <cstdio>
+#include <unistd.h>
+
+namespace zg::cli {
+
+/// One line on the terminal that follows long work and is gone afterwards; silent when the errors go elsewhere.
+class TerminalProgress : public Progress {
+public:
+    ~TerminalProgress() override {
+        if (isTerminal_) std::fputs("\r\x1b[K", stderr);
+    }
+    TerminalProgress() = default;
+    TerminalProgress(const TerminalProgress&) = delete;
+    TerminalProgress& operator=(const TerminalProgress&) = delete;
+    void report(double fraction, const std::string& stage) override {
+        if (isTerminal_) std::fprintf(stderr, "\r%3.0f %%  %s\x1b[K", 100 * fraction, stage.c_str());
+    }
+    [[nodiscard]] bool isCancelled() const override { return false; }
+
+private:
+    bool isTerminal_ = isatty(STDERR_FILENO) == 1;
+};
+
+} // namespace zg::cli
