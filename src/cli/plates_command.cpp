@@ -27,8 +27,9 @@ namespace {
 
 std::string beside(const std::string& name, double component, double plates, Quantity quantity, UnitSystem units) {
     std::ostringstream s;
-    s << name << " component " << shown(component, quantity, units) << ", plates " << shown(plates, quantity, units) << " ("
-      << (plates >= component ? "+" : "") << fixedDecimals(100 * (plates / component - 1), 0) << " %)";
+    s << name << " component " << shown(component, quantity, units) << ", plates " << shown(plates, quantity, units);
+    if (component == 0) return s.str();
+    s << " (" << (plates >= component ? "+" : "") << fixedDecimals(100 * (plates / component - 1), 0) << " %)";
     return s.str();
 }
 

@@ -40,7 +40,7 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     r.M = std::min(c.M_j_Rd, p.M_j_Rd);
     const auto add = [&](Counterpart what, int row, double component, double plates, Quantity quantity, PartingReason reason) {
         CounterpartRow line{what, row, component, plates, quantity, PartingReason::None};
-        if (std::abs(line.apart()) > worthAWord) line.reason = reason;
+        if (line.isByPlatesOnly() || std::abs(line.apart()) > worthAWord) line.reason = reason;
         r.rows.push_back(line);
     };
     add(Counterpart::MomentResistance, -1, c.M_j_Rd, p.M_j_Rd, Quantity::Moment, reasonOfMoment(c, p));

@@ -28,6 +28,8 @@ struct CounterpartRow {
     double component = 0, plates = 0;
     Quantity quantity = Quantity::Moment;
     PartingReason reason = PartingReason::None;
+    [[nodiscard]] bool isByPlatesOnly() const { return component == 0 && plates != 0; }
+    /// Plates over component less one; nil where there is nothing to divide by.
     [[nodiscard]] double apart() const { return component != 0 ? plates / component - 1 : 0; }
 };
 

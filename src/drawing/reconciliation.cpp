@@ -40,12 +40,11 @@ Drawing reconciliationDrawing(const Reconciliation& r, const ReconciliationOptio
         d.symbol({left, base}, nameOf(row), textSize::strong, Tone::Ink);
         d.label({component, base}, shown(row.component, row.quantity, o.units), textSize::strong, Tone::Ink, Align::Right);
         d.label({plates, base}, shown(row.plates, row.quantity, o.units), textSize::strong, Tone::Ink, Align::Right);
-        const bool isApart = std::abs(apart) > 0.15;
+        const bool isOnly = row.isByPlatesOnly(), isApart = isOnly || std::abs(apart) > 0.15;
         d.polygon({{zero, base - 9}, {x(apart), base - 9}, {x(apart), base + 1}, {zero, base + 1}},
                   isApart ? Tone::Close : Tone::Within, Tone::None, 0);
-        d.label({o.width - 26, base}, (apart >= 0 ? "+" : "−") + fixedDecimals(100 * std::abs(apart), 0) + " %", textSize::strong,
-                Tone::Ink, Align::Right)
-            .isBold = isApart;
+        const std::string off = (apart >= 0 ? "+" : "−") + fixedDecimals(100 * std::abs(apart), 0) + " %";
+        d.label({o.width - 26, base}, isOnly ? "plates only" : off, textSize::strong, Tone::Ink, Align::Right).isBold = isApart;
         if (row.reason != PartingReason::None)
             d.label({left, base + 13}, sentenceOf(row.reason), textSize::small, Tone::FaintInk).hasHalo = true;
         y += pitch;

@@ -9,7 +9,7 @@ namespace zg {
 namespace {
 
 using nlohmann::json;
-constexpr int version = 1;
+constexpr int version = 2; // raised whenever the same joint would come out otherwise
 
 template <class T> struct IsPacked : std::false_type {};
 template <> struct IsPacked<float> : std::true_type {};

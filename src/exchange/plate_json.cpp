@@ -132,6 +132,7 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
         ordered_json rows = ordered_json::array();
         for (const CounterpartRow& row : r.rows) {
             ordered_json one{{"what", nameOf(row)}, {"component", row.component}, {"plates", row.plates}, {"apart", row.apart()}};
+            if (row.isByPlatesOnly()) one["apart"] = nullptr;
             if (row.reason != PartingReason::None) one["reason"] = sentenceOf(row.reason);
             rows.push_back(std::move(one));
         }

@@ -1,6 +1,7 @@
 #include "fe/results.h"
 #include <algorithm>
 #include <map>
+#include <utility>
 
 namespace zg::fe {
 
@@ -81,6 +82,47 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis) {
             if (at[p].largestEquivalent() > peak.stress) peak.stress = at[p].largestEquivalent(), peak.stressShell = e;
             if (at[p].largestPlasticStrain() > peak.plasticStrain)
                 peak.plasticStrain = at[p].largestPlasticStrain(), peak.strainShell = e;
+        }
+    }
+    return peaks;
+}
+
+std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
+    const Model& m = analysis.model();
+    std::vector<PartPeak> peaks = partPeaks(analysis);
+    struct Sample {
+        Vec3 at;
+        double area;
+        int shell;
+        std::array<double, 3> strain;
+        [[nodiscard]] double largest() const { return *std::max_element(strain.begin(), strain.end()); }
+    };
+    std::vector<std::vector<Sample>> samples(m.parts.size());
+    for (int e = 0; e < static_cast<int>(m.shells.size()); ++e) {
+        if (peaks[m.shells[e].part].plasticStrain <= 0) continue;
+        const ShellElement& shell = analysis.system().shell(e);
+        const bool hasYielded = analysis.state().shells[e].yielded != 0;
+        const std::array<PointStress, 4> found = hasYielded ? pointStresses(analysis, e) : std::array<PointStress, 4>{};
+        for (int p = 0; p < shell.pointCount(); ++p) {
+            Vec3 at;
+            for (int i = 0; i < shell.nodeCount(); ++i) at = at + shell.point(p).shape[i] * m.nodes[m.shells[e].nodes[i]];
+            samples[m.shells[e].part].push_back({at, shell.point(p).area, e, found[p].plasticStrain});
+        }
+    }
+    for (std::size_t part = 0; part < m.parts.size(); ++part) {
+        const double radius = reach * m.parts[part].thickness, least = std::exchange(peaks[part].plasticStrain, 0) / 3;
+        for (const Sample& centre : samples[part]) {
+            if (centre.largest() < least) continue;
+            double area = 0;
+            std::array<double, 3> sum{};
+            for (const Sample& s : samples[part]) {
+                const Vec3 away = s.at - centre.at;
+                if (dot(away, away) > radius * radius) continue;
+                area += s.area;
+                for (int level = 0; level < 3; ++level) sum[level] += s.area * s.strain[level];
+            }
+            const double mean = *std::max_element(sum.begin(), sum.end()) / area;
+            if (mean > peaks[part].plasticStrain) peaks[part].plasticStrain = mean, peaks[part].strainShell = centre.shell;
         }
     }
     return peaks;

@@ -27,6 +27,11 @@ struct PartPeak {
 };
 [[nodiscard]] std::vector<PartPeak> partPeaks(const Analysis& analysis);
 
+/// The same with the plastic strain as a mean over one face, in a circle of `reach` times the part's thickness in radius about
+/// every point that has at least a third of the part's peak. Within its thickness a shell says nothing about strain, and at a
+/// corner the strain of a point grows for ever as the mesh is refined; the mean settles.
+[[nodiscard]] std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach);
+
 /// A number per shell corner, and its mean over the shells of the same part at a node: parts are never mixed.
 struct NodalField {
     std::vector<std::array<double, 4>> corner; ///< [shell][corner], averaged within the part

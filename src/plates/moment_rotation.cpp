@@ -6,6 +6,7 @@
 #include "plates/snapshot.h"
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace zg {
 
@@ -33,7 +34,8 @@ double columnFlexibility(const JointModel& m, double level, double I) {
 // Reads forces between the parts of one connection.
 class ConnectionForces {
 public:
-    ConnectionForces(const JointModel& model, const ResolvedSide& side, bool isReversed) : model_(model), side_(side) {
+    ConnectionForces(const JointModel& model, const ResolvedSide& side, bool isReversed)
+        : model_(model), side_(side), isReversed_(isReversed) {
         for (const JointModel::Contact& c : model.contacts)
             if (c.part == PartRef{PartKind::EndPlate, side.id}) contact_ = &c;
         const double tension = levelOf(side, isReversed ? side.depth - side.flange / 2 : side.flange / 2);
@@ -66,8 +68,11 @@ public:
         for (const JointModel::Bolt& b : model_.bolts)
             if (b.row.side == side_.id) p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
         p.rowNet = p.rowBolts;
-        // Contact nearest to the compression flange is compression; contact nearest to a row pries on its bolts.
+        // Rows in the spread of the compression flange are part of the compression. Beyond it contact pries on the bolts of the
+        // row nearest to it.
         p.compression = p.contact = 0;
+        for (std::size_t i = 0; i < p.rowNet.size(); ++i)
+            if (isInCompression(i)) p.compression -= std::exchange(p.rowNet[i], 0);
         for (int k = 0; contact_ && k < contact_->linkCount; ++k) {
             const int link = contact_->firstLink + k;
             const double force = -a.springForce(link)[0], z = model_.model.links[link].a.position.z;
@@ -77,14 +82,14 @@ public:
             double* nearest = nullptr;
             for (std::size_t i = 0; i < p.rowNet.size(); ++i) {
                 const double distance = std::abs(z - levelOf(side_, side_.spec.rows[i].position));
-                if (distance < least) least = distance, nearest = &p.rowNet[i];
+                if (distance < least && !isInCompression(i)) least = distance, nearest = &p.rowNet[i];
             }
             if (nearest)
                 *nearest -= force;
             else
                 p.compression += force;
         }
-        // Where contact outdoes the bolts the row lies in the compression zone, and brings the beam no tension.
+        // Where contact outdoes the bolts the row brings the beam no tension.
         for (double& net : p.rowNet) {
             if (net >= 0) continue;
             p.compression -= net;
@@ -94,9 +99,19 @@ public:
     }
 
 private:
+    // The flange's force spreads over its welds and, at 45 degrees, through the end plate (EN 1993-1-8:2005 6.2.6.2(1)); a washer
+    // that it reaches belongs to it.
+    [[nodiscard]] bool isInCompression(std::size_t row) const {
+        const WeldSpec& weld = isReversed_ ? side_.spec.topWeld : side_.spec.bottomWeld;
+        const double legs = weld.kind == WeldKind::Fillet ? std::sqrt(2.0) * weld.throat : 0,
+                     spread = side_.flange / 2 + legs + side_.spec.plate.thickness + side_.bolt.washerOuter / 2;
+        return std::abs(levelOf(side_, side_.spec.rows[row].position) - compression_) < spread;
+    }
+
     const JointModel& model_;
     const ResolvedSide& side_;
     const JointModel::Contact* contact_ = nullptr;
+    bool isReversed_;
     double compression_ = 0;
     std::vector<int> below_, cut_;
 };

@@ -18,4 +18,7 @@ struct PlateModelSettings {
 /// cent.
 inline constexpr double plateTolerance = 1e-6;
 
+/// The plastic strain of a plate is its mean over a circle of this many thicknesses in radius, on one face.
+inline constexpr double strainReach = 1;
+
 } // namespace zg

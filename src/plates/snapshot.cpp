@@ -2,6 +2,7 @@
 #include "fe/connect.h"
 #include "fe/results.h"
 #include "plates/end_forces.h"
+#include "plates/settings.h"
 #include <algorithm>
 #include <cmath>
 #include <unordered_map>
@@ -119,7 +120,7 @@ PlateFrame frameOf(const fe::Analysis& a, const JointModel& m, double factor) {
 
 std::vector<PartUse> partUses(const fe::Analysis& a, const JointModel& m) {
     std::vector<PartUse> uses;
-    const std::vector<fe::PartPeak> peaks = fe::partPeaks(a);
+    const std::vector<fe::PartPeak> peaks = fe::partPeaks(a, strainReach);
     for (std::size_t p = 0; p < peaks.size(); ++p) {
         auto use = std::find_if(uses.begin(), uses.end(), [&](const PartUse& u) { return u.part == m.parts[p]; });
         if (use == uses.end()) {

@@ -203,6 +203,26 @@ TEST_CASE("an edit makes the results stale, undo makes them current, and they ar
     CHECK_FALSE(file.readAll().contains("frames"));
 }
 
+TEST_CASE("the set with the least reserve is shown first; a chosen one stays through the next run", "[app][plates]") {
+    PlatesBench b;
+    REQUIRE(b.session.edit(QStringLiteral("second set"), [](Joint& j) {
+        j.actions.push_back(j.actions[0]);
+        j.actions[1].id = "U9";
+        j.actions[1].right.M *= 1.2;
+    }));
+    b.run();
+    REQUIRE(b.session.plates().current()->study->sets.size() == 2);
+    REQUIRE(b.window.plates()->display().set());
+    CHECK(b.window.plates()->display().set()->id == "U9");
+    auto* sets = b.child<QComboBox>("plateSet");
+    CHECK(sets->currentText() == QStringLiteral("U9"));
+    Q_EMIT sets->activated(0);
+    CHECK(b.window.plates()->display().set()->id == "U1");
+    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness += 2; }));
+    b.run();
+    CHECK(b.window.plates()->display().set()->id == "U1");
+}
+
 TEST_CASE("a loose part is named with its remedy and its movement is shown", "[app][plates]") {
     PlatesBench b;
     b.run();

@@ -473,6 +473,28 @@ TEST_CASE("stresses: continued to the corners where elastic, kept at the points 
 
     const Tee t = tee(200);
     const auto plastic = loaded(t.b.model, pull);
+    // The mean over a circle: of no size the point itself, of endless size the whole part's mean, and never more than the peak.
+    const auto points = partPeaks(*plastic);
+    for (std::size_t part = 0; part < points.size(); ++part) {
+        CHECK(partPeaks(*plastic, 0)[part].plasticStrain == Approx(points[part].plasticStrain).epsilon(1e-14));
+        CHECK(partPeaks(*plastic, 0)[part].stress == points[part].stress);
+        double last = points[part].plasticStrain, area = 0;
+        for (double reach : {0.5, 1.0, 2.0, 1e3}) {
+            const double mean = partPeaks(*plastic, reach)[part].plasticStrain;
+            CHECK(mean <= points[part].plasticStrain);
+            last = mean;
+        }
+        std::array<double, 3> sum{};
+        for (int e : shellsOf(t.b.model, static_cast<int>(part))) {
+            const auto at = pointStresses(*plastic, e);
+            for (int p = 0; p < plastic->system().shell(e).pointCount(); ++p) {
+                const double share = plastic->system().shell(e).point(p).area;
+                area += share;
+                for (int level = 0; level < 3; ++level) sum[level] += share * at[p].plasticStrain[level];
+            }
+        }
+        CHECK(last == Approx(*std::max_element(sum.begin(), sum.end()) / area).epsilon(1e-12).margin(1e-15));
+    }
     for (int e = 0; e < static_cast<int>(t.b.model.shells.size()); ++e) {
         if (plastic->state().shells[e].yielded == 0) continue;
         const auto at = pointStresses(*plastic, e), kept = cornerStresses(*plastic, e);

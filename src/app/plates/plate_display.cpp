@@ -3,6 +3,7 @@
 #include "session/plate_studies.h"
 #include "session/session.h"
 #include "words/plate_words.h"
+#include <algorithm>
 
 namespace zg {
 
@@ -25,7 +26,9 @@ void PlateDisplay::follow() {
     const PlateStudies::Entry* entry = session_.plates().current();
     const std::shared_ptr<const PlateStudy> next = entry ? entry->study : nullptr;
     if (next != study_) {
-        const bool isOther = !next || !study_ || next->mark != study_->mark || next->key != study_->key;
+        const bool isOtherJoint = !next || !study_ || next->mark != study_->mark,
+                   isOther = isOtherJoint || next->key != study_->key;
+        const std::string before = set() ? set()->id : std::string();
         scene_.reset();
         study_ = next;
         mechanism_.clear();
@@ -36,17 +39,31 @@ void PlateDisplay::follow() {
         }
         // What is loose is the first thing to see.
         isMechanism_ = study_ && !mechanism_.empty() && mechanism_.size() >= study_->geometry.nodes.size();
+        if (isOtherJoint) chosenSet_.clear();
+        set_ = setToShow();
         if (isOther) {
-            set_ = 0;
-            mode_ = -1;
             hidden.clear();
             isolated.reset();
             cut.reset();
+        }
+        if (isOther || !set() || set()->id != before) {
+            mode_ = -1;
             frame_ = set() ? set()->fullFrame : -1;
         }
-        if (frame_ < 0 && set()) frame_ = set()->fullFrame;
     }
     Q_EMIT changed();
+}
+
+// The one that somebody chose, else the one with the least reserve. Sets come in as they are finished, in no order.
+int PlateDisplay::setToShow() const {
+    if (!study_) return 0;
+    const std::vector<PlateStrength>& sets = study_->sets;
+    const auto same = std::find_if(sets.begin(), sets.end(), [&](const PlateStrength& s) { return s.id == chosenSet_; });
+    if (same != sets.end()) return static_cast<int>(same - sets.begin());
+    const auto reserve = [](const PlateStrength& s) { return s.isLoaded ? s.reserve : 1e9; };
+    const auto least = std::min_element(sets.begin(), sets.end(),
+                                        [&](const PlateStrength& a, const PlateStrength& b) { return reserve(a) < reserve(b); });
+    return static_cast<int>(least - sets.begin());
 }
 
 const PlateStrength* PlateDisplay::set() const {
@@ -64,6 +81,7 @@ int PlateDisplay::frameCount() const { return set() ? static_cast<int>(set()->fr
 
 void PlateDisplay::showSet(int index) {
     set_ = index;
+    chosenSet_ = set() ? set()->id : std::string();
     mode_ = -1;
     isMechanism_ = false;
     frame_ = set() ? set()->fullFrame : -1;

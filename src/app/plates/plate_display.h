@@ -49,11 +49,13 @@ Q_SIGNALS:
 
 private:
     void follow();
+    [[nodiscard]] int setToShow() const;
     Session& session_;
     std::shared_ptr<const PlateStudy> study_;
     std::unique_ptr<PlateScene> scene_;
     std::vector<Float3> mechanism_;
     int set_ = 0, frame_ = -1, mode_ = -1;
+    std::string chosenSet_; ///< by the reader; empty: none
     bool isMechanism_ = false;
     double phase_ = 1;
 };

@@ -38,6 +38,8 @@ QFrame#card, QFrame#remedies { background: @card; border: 1px solid @accent; bor
 QFrame#banner { background: @card; border-bottom: 1px solid @accent; } QFrame#banner QLabel { background: transparent; }
 QLabel { background: transparent; } QLabel[role="faint"] { color: @faint; font-size: 11px; } QLabel[role="title"] { font-weight: 600; } QLabel[role="refused"] { color: @over; }
 QListWidget#askList { background: @card; border: 1px solid @accent; } QListWidget#askList::item { padding-left: 6px; } QListWidget#askList::item:selected, QListWidget#askList::item:hover { background: @panel; color: @accent; }
+QSlider::groove:horizontal { height: 4px; background: @line; border-radius: 2px; } QSlider::sub-page:horizontal { background: @faint; border-radius: 2px; } QSlider::sub-page:horizontal:disabled { background: @line; }
+QSlider::handle:horizontal { width: 11px; margin: -5px 0; background: @card; border: 1px solid @faint; border-radius: 6px; } QSlider::handle:horizontal:hover, QSlider::handle:horizontal:focus { border-color: @accent; } QSlider::handle:horizontal:disabled { border-color: @line; }
 QCheckBox { background: transparent; spacing: 7px; } QCheckBox::indicator { width: 13px; height: 13px; border: 1px solid @faint; border-radius: 3px; background: @card; } QCheckBox::indicator:checked { background: @accent; border-color: @accent; image: url(:/check.svg); } QCheckBox:focus { color: @accent; } QDialog { background: @paper; } QStatusBar { background: @panel; } QSplitter::handle { background: @line; }
 )");
     const std::pair<const char*, Tone> names[] = {{"@ink", Tone::Ink},       {"@paper", Tone::Paper}, {"@panel", Tone::Panel},
