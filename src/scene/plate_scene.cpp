@@ -207,7 +207,9 @@ SceneImage PlateScene::draw(const SceneState& s, const Camera& camera, int width
         halfWidth = std::max(halfWidth, static_cast<double>(std::abs(dot(d, camera.right()))));
         halfHeight = std::max(halfHeight, static_cast<double>(std::abs(dot(d, camera.up()))));
     }
-    const double scale = camera.zoom * 0.9 * std::min(width / (2 * halfWidth), height / (2 * halfHeight));
+    // Room for the two lines of the title above, and as much below.
+    const double tall = std::max(0.5 * height, height - 80.0);
+    const double scale = camera.zoom * std::min(0.9 * width / (2 * halfWidth), tall / (2 * halfHeight));
     Painter paint(g_, s, camera, scale, centre, width, height, samples);
 
     const bool hasField = s.shape || (s.frame && s.field != PlateField::None);
