@@ -203,7 +203,7 @@ TEST_CASE("an edit makes the results stale, undo makes them current, and they ar
     CHECK_FALSE(file.readAll().contains("frames"));
 }
 
-TEST_CASE("the set with the least reserve is shown first; a chosen one stays through the next run", "[app][plates]") {
+TEST_CASE("the set with the least reserve is shown first, a chosen one stays through the next run", "[app][plates]") {
     PlatesBench b;
     REQUIRE(b.session.edit(QStringLiteral("second set"), [](Joint& j) {
         j.actions.push_back(j.actions[0]);
