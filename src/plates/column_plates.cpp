@@ -34,11 +34,17 @@ void ModelBuilder::column() {
     out_.columnTop = joint_.columnSpec.endAbove ? *joint_.columnSpec.endAbove : top + settings_.columnStub * col_.h;
     out_.columnBottom = bottom - settings_.columnStub * col_.h;
     const double half = (col_.h - col_.t_f) / 2;
-    // The rows of two beams are seldom at the same levels: lines close to each other become one, nearer ones only in a finer mesh.
+    // The rows of two beams are seldom at the same levels: lines close to each other become one, nearer ones only in a finer
+    // mesh.
     const double close = joint_.left ? 0.4 * fine_ / std::max(1.0, settings_.sizeFactor) : 1;
     GridLines z(out_.columnBottom, out_.columnTop, 3 * fine_, close), x(-half, half, 2 * fine_);
     // Across the flanges, right and left; the same on both where plates between them need it.
-    const auto flangeLines = [&](SideId id) { return GridLines(-col_.b / 2, col_.b / 2, (joint_.side(id) ? 2 : 3) * fine_); };
+    bool isShared = joint_.diagonal.has_value();
+    for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)})
+        isShared = isShared || (s && (s->spec.stiffenerTop || s->spec.stiffenerBottom));
+    const auto flangeLines = [&](SideId id) {
+        return GridLines(-col_.b / 2, col_.b / 2, (isShared || joint_.side(id) ? 2 : 3) * fine_);
+    };
     std::array<GridLines, 2> across{flangeLines(SideId::Right), flangeLines(SideId::Left)};
     const auto onBoth = [&](double v) {
         for (GridLines& y : across) y.through(v);
@@ -51,9 +57,6 @@ void ModelBuilder::column() {
         x.through(sign * (half - col_.t_f / 2 - root));
         onBoth(sign * (col_.t_w / 2 + root));
     }
-    bool isShared = joint_.diagonal.has_value();
-    for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)})
-        isShared = isShared || (s && (s->spec.stiffenerTop || s->spec.stiffenerBottom));
     for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
         if (!s) continue;
         for (GridLines& y : across)

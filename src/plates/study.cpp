@@ -158,11 +158,11 @@ private:
     // Keeps what an analysis found and tells of it; what was cancelled on the way is dropped.
     template <class Found, class Keep> bool place(std::size_t index, const Found& found, Progress& progress, Keep keep) {
         const std::lock_guard<std::mutex> lock(guard_);
+        if (progress.isCancelled()) return true; // an analysis that had not come to its first step says it did not start
         if (!found) {
             problems_[index] = found.error();
             return false;
         }
-        if (progress.isCancelled()) return true;
         keep();
         isDone_[index] = true;
         progress.report(1, {});

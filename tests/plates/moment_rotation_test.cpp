@@ -174,6 +174,41 @@ TEST_CASE("stiffeners of two beams at one level are one plate, the thicker", "[p
     CHECK(twice == Approx(2 * area).epsilon(0.02));
 }
 
+TEST_CASE("a column stiffener shares every node of its edges with flanges and web", "[plates]") {
+    for (const char* column : {"HEB240", "HEA300", "HEM240"})
+        for (double factor : {0.8, 1.3, 2.5}) {
+            Job job = sample::extendedJob();
+            job.joints[0].column.member.section = column;
+            StiffenerSpec spec;
+            spec.steel = "S275";
+            spec.thickness = 12;
+            job.joints[0].right.stiffenerTop = job.joints[0].right.stiffenerBottom = spec;
+            INFO(column << " " << factor);
+            const ResolvedJoint joint = resolved(job);
+            const auto m = buildJointModel(joint, coarse(factor).model);
+            if (!m) FAIL(joined(m.error()));
+            std::vector<char> isColumn(m->model.nodes.size(), 0);
+            for (const fe::Shell& s : m->model.shells) {
+                const PartKind kind = m->parts[s.part].kind;
+                if (kind == PartKind::ColumnFlange || kind == PartKind::ColumnWeb)
+                    for (int n : s.nodes) isColumn[n] = 1;
+            }
+            const double half = (joint.column.section.h - joint.column.section.t_f) / 2;
+            int edges = 0;
+            for (const fe::Shell& s : m->model.shells) {
+                const PartKind kind = m->parts[s.part].kind;
+                if (kind != PartKind::StiffenerTop && kind != PartKind::StiffenerBottom) continue;
+                for (int n : s.nodes) {
+                    const fe::Vec3& at = m->model.nodes[n];
+                    if (std::abs(at.y) > 1e-6 && std::abs(std::abs(at.x) - half) > 1e-6) continue;
+                    ++edges;
+                    CHECK(isColumn[n]);
+                }
+            }
+            CHECK(edges > 20);
+        }
+}
+
 TEST_CASE("stiffness settles as the mesh is refined", "[plates]") {
     const ResolvedJoint joint = demoJoint("B1");
     MomentRotationSettings s = coarse(2);

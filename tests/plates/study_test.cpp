@@ -146,6 +146,23 @@ TEST_CASE("a cancelled study ends soon and keeps what was finished", "[plates][s
     CHECK(after < 2); // a bound for any machine; the measured time is in docs/verification-plates.md
 }
 
+TEST_CASE("a study cancelled before anything is done is an empty one, not an error", "[plates][study]") {
+    const Job job = sample::demo();
+    const auto resolved = resolve(job, small());
+    REQUIRE(resolved);
+    struct AtOnce : Progress {
+        std::atomic<int> reports{0};
+        void report(double, const std::string&) override { ++reports; }
+        [[nodiscard]] bool isCancelled() const override { return reports > 2; } // within the first steps of two analyses
+    } progress;
+    StudyScope curves;
+    curves.strength = curves.buckling = false;
+    const auto s = studyPlates(*resolved, 1, curves, &progress);
+    REQUIRE(s);
+    CHECK_FALSE(s->isComplete);
+    CHECK(s->curves.empty());
+}
+
 TEST_CASE("analyses side by side give what each gives by itself, and progress goes forward", "[plates][study]") {
     const Job job = sample::demo();
     const Joint joint = small();
