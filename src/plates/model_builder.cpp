@@ -6,9 +6,11 @@ namespace zg {
 
 ModelBuilder::ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings& settings, bool isTopHeld)
     : joint_(joint), settings_(settings), col_(joint.column.section) {
-    double gauge = joint.right.spec.bolts.gauge;
-    if (joint.left) gauge = std::min(gauge, joint.left->spec.bolts.gauge);
-    fine_ = settings.sizeFactor * std::min(28.0, std::max(11.0, gauge / 5));
+    // Five elements between the bolts, and none much larger than the end plate is thick.
+    double size = 28;
+    for (const ResolvedSide* s : {joint.side(SideId::Right), joint.side(SideId::Left)})
+        if (s) size = std::min({size, s->spec.bolts.gauge / 5, 1.4 * s->spec.plate.thickness});
+    fine_ = settings.sizeFactor * std::max(11.0, size);
     out_.elementSize = fine_;
     out_.isTopHeld = isTopHeld;
 }
