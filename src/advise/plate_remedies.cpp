@@ -1,6 +1,7 @@
 #include "advise/plate_remedies.h"
 #include "catalogue/sections.h"
 #include "fe/inspect.h"
+#include "joint/action_columns.h"
 #include "joint/first_layout.h"
 #include "joint/resolve.h"
 #include "plates/joint_model.h"
@@ -15,10 +16,6 @@ bool canBeComputed(const Job& job, const Joint& joint) {
     if (!resolved) return false;
     const auto model = buildJointModel(*resolved);
     return model && !hasErrors(fe::inspect(model->model));
-}
-
-std::optional<OutOfPlaneForces>& outOfPlane(ActionSet& set, SideId side) {
-    return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
 }
 
 } // namespace
@@ -53,8 +50,8 @@ std::vector<PlateRemedy> plateRemedies(const Job& job, const Joint& joint) {
                 j.plates = plates;
             };
         };
-        const bool leavesPlane =
-            std::any_of(joint.actions.begin(), joint.actions.end(), [&](ActionSet s) { return outOfPlane(s, side).has_value(); });
+        const bool leavesPlane = std::any_of(joint.actions.begin(), joint.actions.end(),
+                                             [&](const ActionSet& s) { return outOfPlane(s, side).has_value(); });
         if (leavesPlane) {
             offer("let the end of " + beam + " carry everything", setEnd(EndCarries::Everything));
             offer("take V_y, M_z, T off " + beam, [side](Joint& j) {

@@ -206,7 +206,7 @@ private:
             put(set, at, x);
         } else if (at.place == ActionPlace::Right || at.place == ActionPlace::Left) {
             // Given as nil is given: it takes the place of what a set of this name had.
-            auto& forces = at.place == ActionPlace::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
+            auto& forces = outOfPlane(set, at.place == ActionPlace::Right ? SideId::Right : SideId::Left);
             if (!forces) forces.emplace();
             put(set, at, x);
             if (!forces) forces.emplace();

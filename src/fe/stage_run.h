@@ -1,6 +1,6 @@
 #pragma once
+#include "base/elapsed.h"
 #include "fe/analysis.h"
-#include <chrono>
 
 // What runs of stages share between their source files; not for users of the engine.
 namespace zg::fe {
@@ -8,14 +8,14 @@ namespace zg::fe {
 // Adds the wall time of a scope to a sum.
 class Stopwatch {
 public:
-    explicit Stopwatch(double& sum) : sum_(&sum), start_(std::chrono::steady_clock::now()) {}
-    ~Stopwatch() { *sum_ += std::chrono::duration<double>(std::chrono::steady_clock::now() - start_).count(); }
+    explicit Stopwatch(double& sum) : sum_(&sum) {}
+    ~Stopwatch() { *sum_ += elapsed_.seconds(); }
     Stopwatch(const Stopwatch&) = delete;
     Stopwatch& operator=(const Stopwatch&) = delete;
 
 private:
     double* sum_;
-    std::chrono::steady_clock::time_point start_;
+    Elapsed elapsed_;
 };
 
 [[nodiscard]] double inner(const std::vector<double>& a, const std::vector<double>& b);

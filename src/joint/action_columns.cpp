@@ -16,9 +16,7 @@ double OutOfPlaneForces::*across(ActionForce force) {
                                        : &OutOfPlaneForces::T;
 }
 
-template <class Set> auto& outOfPlane(Set& set, ActionPlace place) {
-    return place == ActionPlace::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
-}
+SideId sideOf(ActionPlace place) { return place == ActionPlace::Right ? SideId::Right : SideId::Left; }
 template <class Set> auto& beam(Set& set, ActionPlace place) { return place == ActionPlace::Right ? set.right : set.left; }
 template <class Set> auto& column(Set& set, ActionPlace place) {
     return place == ActionPlace::Above ? set.columnAbove : set.columnBelow;
@@ -54,6 +52,14 @@ std::vector<ActionColumn> actionColumns(bool isTwoSided, bool hasOutOfPlane) {
     return columns;
 }
 
+std::optional<OutOfPlaneForces>& outOfPlane(ActionSet& set, SideId side) {
+    return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
+}
+
+const std::optional<OutOfPlaneForces>& outOfPlane(const ActionSet& set, SideId side) {
+    return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
+}
+
 bool hasOutOfPlane(const std::vector<ActionSet>& sets) {
     return std::any_of(sets.begin(), sets.end(),
                        [](const ActionSet& s) { return s.rightOutOfPlane.has_value() || s.leftOutOfPlane.has_value(); });
@@ -61,7 +67,7 @@ bool hasOutOfPlane(const std::vector<ActionSet>& sets) {
 
 std::optional<double> valueIn(const ActionSet& set, ActionColumn c) {
     if (isOutOfPlane(c.force)) {
-        const auto& forces = outOfPlane(set, c.place);
+        const auto& forces = outOfPlane(set, sideOf(c.place));
         return forces ? std::optional<double>((*forces).*across(c.force)) : std::nullopt;
     }
     if (isBeam(c.place)) return beam(set, c.place).*inPlane(c.force);
@@ -71,7 +77,7 @@ std::optional<double> valueIn(const ActionSet& set, ActionColumn c) {
 
 void put(ActionSet& set, ActionColumn c, std::optional<double> value) {
     if (isOutOfPlane(c.force)) {
-        auto& forces = outOfPlane(set, c.place);
+        auto& forces = outOfPlane(set, sideOf(c.place));
         if (!forces && value.value_or(0) == 0) return;
         if (!forces) forces.emplace();
         (*forces).*across(c.force) = value.value_or(0);

@@ -1,11 +1,13 @@
 #pragma once
 #include "base/units.h"
+#include "joint/part.h"
 #include <optional>
 #include <vector>
 
 namespace zg {
 
 struct ActionSet;
+struct OutOfPlaneForces;
 
 enum class ActionPlace { Right, Left, Above, Below };
 enum class ActionForce { N, V, M, V_y, M_z, T };
@@ -25,6 +27,9 @@ struct ActionColumn {
 
 /// Beams first, then the column above and below.
 [[nodiscard]] std::vector<ActionColumn> actionColumns(bool isTwoSided, bool hasOutOfPlane);
+/// Those of one beam.
+[[nodiscard]] std::optional<OutOfPlaneForces>& outOfPlane(ActionSet& set, SideId side);
+[[nodiscard]] const std::optional<OutOfPlaneForces>& outOfPlane(const ActionSet& set, SideId side);
 [[nodiscard]] bool hasOutOfPlane(const std::vector<ActionSet>& sets);
 
 /// Nothing where no such forces are given.

@@ -1,4 +1,5 @@
 #include "plates/end_forces.h"
+#include "joint/action_columns.h"
 #include "plates/model_builder.h"
 
 namespace zg {
@@ -6,10 +7,6 @@ namespace zg {
 namespace {
 
 using fe::Vec3;
-
-const std::optional<OutOfPlaneForces>& outOfPlane(const ActionSet& set, SideId side) {
-    return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
-}
 
 bool isAny(const std::optional<OutOfPlaneForces>& f) { return f && (f->V_y != 0 || f->M_z != 0 || f->T != 0); }
 
