@@ -5,6 +5,7 @@
 #include "app/panels/actions_panel.h"
 #include "app/panels/chart_strip.h"
 #include "app/panels/ledger_panel.h"
+#include "app/panels/notice_banner.h"
 #include "app/panels/register_panel.h"
 #include "app/panels/verdict_bar.h"
 #include "app/plates/plates_view.h"
@@ -20,11 +21,9 @@
 #include "session/session.h"
 #include <QApplication>
 #include <QCloseEvent>
+#include <QDateTime>
 #include <QFileInfo>
-#include <QFrame>
 #include <QHBoxLayout>
-#include <QLabel>
-#include <QPushButton>
 #include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
@@ -53,23 +52,9 @@ void MainWindow::build() {
     verdict_ = new VerdictBar(
         session_, theme_, [this](const QString& typed) { return suggestions(typed); }, centre);
     column->addWidget(verdict_);
-    banner_ = new QFrame(centre);
-    banner_->setObjectName(QStringLiteral("banner"));
-    auto* bannerLine = new QHBoxLayout(banner_);
-    bannerLine->setContentsMargins(16, 5, 16, 5);
-    bannerText_ = new QLabel(banner_);
-    bannerLine->addWidget(bannerText_);
-    auto* recover = new QPushButton(tr("recover it"), banner_);
-    recover->setObjectName(QStringLiteral("recover"));
-    auto* discard = new QPushButton(tr("discard it"), banner_);
-    bannerLine->addWidget(recover);
-    bannerLine->addWidget(discard);
-    bannerLine->addStretch();
-    connect(recover, &QPushButton::clicked, this, [this] {
-        if (!session_.recover()) prompts_.tell(this, tr("Recovery"), session_.lastError());
-    });
-    connect(discard, &QPushButton::clicked, &session_, &Session::discardRecovery);
-    column->addWidget(banner_);
+    auto* banner = new NoticeBanner(session_, centre);
+    connect(banner, &NoticeBanner::failed, this, [this](const QString& why) { prompts_.tell(this, tr("Recovery"), why); });
+    column->addWidget(banner);
 
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
@@ -153,9 +138,6 @@ void MainWindow::refresh() {
     setWindowTitle(tr("%1[*] – Zealous Girder").arg(name));
     setWindowModified(session_.isModified());
     pages_->setCurrentWidget(session_.job().joints.empty() ? static_cast<QWidget*>(start_) : pages_->widget(0));
-    const QString found = session_.recoverable();
-    banner_->setVisible(!found.isEmpty());
-    bannerText_->setText(tr("An unsaved state of this job was found, from %1.").arg(found));
 }
 
 void MainWindow::show(View view) { tabs_->setCurrentIndex(static_cast<int>(view)); }
@@ -182,25 +164,56 @@ bool MainWindow::openJob(const QString& path) {
         prompts_.tell(this, tr("The job could not be opened"), session_.lastError());
         return false;
     }
-    if (!session_.lastError().isEmpty()) verdict_->say(session_.lastError());
     return true;
 }
 
 void MainWindow::openDemo() { openJob(demoPath_); }
 
-bool MainWindow::save() {
-    return session_.path().isEmpty() ? saveAs()
-                                     : session_.save(session_.path()) ||
-                                           (prompts_.tell(this, tr("The job could not be saved"), session_.lastError()), false);
-}
+bool MainWindow::save() { return session_.path().isEmpty() ? saveAs() : saveTo(session_.path()); }
 
 bool MainWindow::saveAs() {
     QString path = prompts_.savePath(this, tr("Save the job"),
                                      session_.path().isEmpty() ? QStringLiteral("job.zgj") : session_.path(), tr("Jobs (*.zgj)"));
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".zgj");
-    if (session_.save(path)) return true;
-    prompts_.tell(this, tr("The job could not be saved"), session_.lastError());
+    return saveTo(path);
+}
+
+bool MainWindow::saveTo(const QString& path) {
+    switch (const SaveOutcome outcome = session_.save(path)) {
+    case SaveOutcome::Saved: return true;
+    case SaveOutcome::Failed: prompts_.tell(this, tr("The job could not be saved"), session_.lastError()); return false;
+    default: return settle(path, outcome);
+    }
+}
+
+/// Somebody else has been at the file, or it may not be written: what now?
+bool MainWindow::settle(const QString& path, SaveOutcome outcome) {
+    const QString name = QFileInfo(path).fileName();
+    QString text;
+    Prompts::Choices choices{Prompts::Conflict::SaveBeside};
+    if (outcome == SaveOutcome::TheirsChanged) {
+        text = tr("%1 has been changed by someone else since it was read here, at %2. Ours is not saved yet.")
+                   .arg(name, QFileInfo(path).lastModified().toString(QStringLiteral("yyyy-MM-dd HH:mm:ss")));
+        choices = {Prompts::Conflict::SaveBeside, Prompts::Conflict::TakeTheirs, Prompts::Conflict::Overwrite};
+    } else if (outcome == SaveOutcome::TheirsGone) {
+        text = tr("%1 is no longer there: it was moved, renamed or deleted. Ours is not saved yet.").arg(name);
+        choices = {Prompts::Conflict::SaveBeside, Prompts::Conflict::Overwrite};
+    } else {
+        text = tr("%1 is read-only. Ours is not saved yet.").arg(name);
+    }
+    switch (prompts_.conflict(this, text, choices)) {
+    case Prompts::Conflict::SaveBeside: return saveTo(session_.nameBeside(path));
+    case Prompts::Conflict::TakeTheirs:
+        if (session_.takeTheirs()) return true;
+        prompts_.tell(this, tr("The job could not be opened"), session_.lastError());
+        return false;
+    case Prompts::Conflict::Overwrite:
+        if (session_.save(path, true) == SaveOutcome::Saved) return true;
+        prompts_.tell(this, tr("The job could not be saved"), session_.lastError());
+        return false;
+    case Prompts::Conflict::Cancel: break;
+    }
     return false;
 }
 

@@ -4,13 +4,12 @@
 #include <memory>
 #include <vector>
 
-class QFrame;
-class QLabel;
 class QStackedWidget;
 class QTabBar;
 
 namespace zg {
 
+enum class SaveOutcome;
 class ActionsPanel;
 class PlatesView;
 class Prompts;
@@ -54,6 +53,8 @@ private:
     bool mayLeave();
     bool save();
     bool saveAs();
+    bool saveTo(const QString& path);
+    bool settle(const QString& path, SaveOutcome outcome);
     void newJoint();
     void openDemo();
     void jumpToWorkings(const Check& check);
@@ -71,8 +72,6 @@ private:
     WorkingsView* workings_ = nullptr;
     StartView* start_ = nullptr;
     ActionsPanel* actions_ = nullptr;
-    QFrame* banner_ = nullptr;
-    QLabel* bannerText_ = nullptr;
     std::vector<QAction*> commands_;
 };
 

@@ -1,4 +1,5 @@
 #pragma once
+#include "base/shared_list.h"
 #include "base/units.h"
 #include <cstdint>
 #include <cstring>
@@ -45,14 +46,16 @@ public:
         mix(x ? 1U : 0U);
         if (x) add(*x);
     }
-    template <class T> void add(const std::vector<T>& xs) {
-        mix(xs.size());
-        for (const T& x : xs) add(x);
-    }
+    template <class T> void add(const std::vector<T>& xs) { addList(xs); }
+    template <class T> void add(const SharedList<T>& xs) { addList(xs); }
     template <class T> std::enable_if_t<std::is_enum_v<T>> add(T x) { mix(static_cast<std::uint64_t>(x)); }
     template <class T> std::enable_if_t<HasFields<T>::value> add(const T& x) { T::fields(x, *this); }
 
 private:
+    template <class List> void addList(const List& xs) {
+        mix(xs.size());
+        for (const auto& x : xs) add(x);
+    }
     void mix(std::uint64_t x) {
         for (int i = 0; i < 8; ++i) {
             hash_ ^= (x >> (8 * i)) & 0xffU;

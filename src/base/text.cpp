@@ -1,7 +1,6 @@
 #include "base/text.h"
 #include <algorithm>
 #include <array>
-#include <cctype>
 #include <charconv>
 #include <cmath>
 
@@ -36,24 +35,10 @@ std::string withoutTrailingZeros(std::string text) {
     return text;
 }
 
-std::optional<double> readNumber(std::string_view raw) {
-    std::string text = trimmed(raw);
-    const auto minus = text.find("−");
-    if (minus == 0) text.replace(0, std::string("−").size(), "-");
-    if (!text.empty() && text[0] == '+') text.erase(0, 1);
-    if (text.find('.') == std::string::npos && std::count(text.begin(), text.end(), ',') == 1) {
-        std::replace(text.begin(), text.end(), ',', '.');
-    }
-    double value = 0;
-    const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-    if (error != std::errc() || end != text.data() + text.size() || !std::isfinite(value)) return std::nullopt;
-    return value;
-}
-
 std::string lowered(std::string_view text) {
     std::string result(text);
     std::transform(result.begin(), result.end(), result.begin(),
-                   [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+                   [](unsigned char c) { return static_cast<char>(c >= 'A' && c <= 'Z' ? c + 32 : c); });
     return result;
 }
 
@@ -88,6 +73,97 @@ std::string escapedMarkup(std::string_view text) {
         }
     }
     return result;
+}
+
+namespace {
+
+/// Length of the UTF-8 character at the front; 0 when there is none.
+std::size_t lengthOfFirst(std::string_view text) {
+    const auto byte = [&](std::size_t i) { return static_cast<unsigned char>(text[i]); };
+    const unsigned char first = byte(0);
+    const std::size_t n = first < 0x80 ? 1 : first < 0xc2 ? 0 : first < 0xe0 ? 2 : first < 0xf0 ? 3 : first < 0xf5 ? 4 : 0;
+    if (n == 0 || n > text.size()) return 0;
+    for (std::size_t i = 1; i < n; ++i)
+        if ((byte(i) & 0xc0) != 0x80) return 0;
+    if ((first == 0xe0 && byte(1) < 0xa0) || (first == 0xed && byte(1) >= 0xa0) || (first == 0xf0 && byte(1) < 0x90) ||
+        (first == 0xf4 && byte(1) >= 0x90))
+        return 0;
+    return n;
+}
+
+/// C0, DEL and C1, and the signs that change the direction of writing.
+bool isControl(std::string_view character) {
+    const unsigned char first = static_cast<unsigned char>(character[0]);
+    if (character.size() == 1) return first < 0x20 || first == 0x7f;
+    const unsigned char second = static_cast<unsigned char>(character[1]);
+    if (character.size() == 2) return first == 0xc2 && second < 0xa0;
+    const unsigned char third = static_cast<unsigned char>(character[2]);
+    if (character.size() != 3 || first != 0xe2) return false;
+    return (second == 0x80 && (third == 0x8e || third == 0x8f || (third >= 0xa8 && third <= 0xae))) ||
+           (second == 0x81 && third >= 0xa6 && third <= 0xa9);
+}
+
+std::size_t editDistance(std::string_view a, std::string_view b) {
+    std::vector<std::size_t> row(b.size() + 1);
+    for (std::size_t j = 0; j <= b.size(); ++j) row[j] = j;
+    for (std::size_t i = 1; i <= a.size(); ++i) {
+        std::size_t corner = row[0];
+        row[0] = i;
+        for (std::size_t j = 1; j <= b.size(); ++j) {
+            const std::size_t above = row[j];
+            row[j] = std::min({above + 1, row[j - 1] + 1, corner + (a[i - 1] == b[j - 1] ? 0 : 1)});
+            corner = above;
+        }
+    }
+    return row.back();
+}
+
+} // namespace
+
+std::string printable(std::string_view text, bool keepsLines) {
+    static const char digits[] = "0123456789abcdef";
+    std::string result;
+    while (!text.empty()) {
+        const std::size_t length = lengthOfFirst(text);
+        const std::string_view character = text.substr(0, std::max<std::size_t>(1, length));
+        const bool isKept = keepsLines && (character == "\n" || character == "\t");
+        if (length > 0 && (isKept || !isControl(character))) {
+            result += character;
+        } else {
+            for (const char c : character) {
+                const auto byte = static_cast<unsigned char>(c);
+                result += {'\\', 'x', digits[byte >> 4], digits[byte & 15]};
+            }
+        }
+        text.remove_prefix(character.size());
+    }
+    return result;
+}
+
+bool hasControl(std::string_view text) { return printable(text) != text; }
+
+std::size_t characterCount(std::string_view text) {
+    return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) { return (c & 0xc0) != 0x80; }));
+}
+
+std::optional<std::string> nearest(std::string_view typed, const std::vector<std::string>& known) {
+    const std::string wanted = lowered(typed.substr(0, 100));
+    const auto common = [&](const std::string& word) {
+        std::size_t n = 0;
+        while (n < wanted.size() && n < word.size() && wanted[n] == word[n]) ++n;
+        return n;
+    };
+    std::optional<std::string> best;
+    std::size_t least = std::max<std::size_t>(2, wanted.size() / 3) + 1, longest = 0;
+    for (const std::string& word : known) {
+        // Of words that are as near the one that begins alike.
+        const std::size_t distance = editDistance(wanted, lowered(word)), begins = common(lowered(word));
+        if (distance > least || (distance == least && (!best || begins <= longest))) continue;
+        least = distance;
+        longest = begins;
+        best = word;
+    }
+    return best;
 }
 
 } // namespace zg

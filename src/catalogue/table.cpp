@@ -1,19 +1,19 @@
 #include "catalogue/table.h"
-#include "base/text.h"
+#include "base/csv.h"
+#include "base/number_column.h"
 #include <algorithm>
 #include <stdexcept>
 
 namespace zg {
 
 Table::Table(std::string_view csv) {
-    for (const std::string& line : split(csv, '\n')) {
-        if (line.empty()) continue;
-        auto cells = split(line, ',');
-        if (header_.empty())
-            header_ = std::move(cells);
-        else
-            rows_.push_back(std::move(cells));
-    }
+    auto rows = readCsv(csv, ',');
+    if (!rows || rows->empty()) throw std::logic_error(rows ? "an empty table" : rows.error());
+    header_ = std::move(rows->front());
+    rows->erase(rows->begin());
+    rows_ = std::move(*rows);
+    for (const auto& row : rows_)
+        if (row.size() != header_.size()) throw std::logic_error("table row \"" + row.front() + "\" has another count of cells");
 }
 
 std::size_t Table::column(std::string_view name) const {
@@ -24,7 +24,9 @@ std::size_t Table::column(std::string_view name) const {
 
 const std::string& Table::text(std::size_t row, std::string_view name) const { return rows_.at(row).at(column(name)); }
 
-std::optional<double> Table::number(std::size_t row, std::string_view name) const { return readNumber(text(row, name)); }
+std::optional<double> Table::number(std::size_t row, std::string_view name) const {
+    return readNumber(text(row, name), DecimalSign::Point);
+}
 
 double Table::required(std::size_t row, std::string_view name) const {
     const auto value = number(row, name);

@@ -13,7 +13,9 @@
 #include "exchange/plate_cache.h"
 #include "exchange/result_json.h"
 #include "job_input.h"
+#include "joint/action_columns.h"
 #include "joint/first_layout.h"
+#include "joint/validate.h"
 #include "report/html.h"
 #include "report/joint_report.h"
 #include "report/plate_report.h"
@@ -54,14 +56,20 @@ void printJoint(const Job& job, const Joint& joint, const JointResult& result) {
 } // namespace
 
 int check(const CheckCommand& c) {
-    auto job = load(c.file, c.joint);
-    if (!job) return fail(job.error());
+    auto loaded = load(c);
+    if (!loaded) return fail(loaded.error());
+    if (!mayPut({c.json})) return couldNot;
+    Job* job = &loaded->job;
     if (!c.actions.empty()) {
         const auto text = readFile(c.actions);
         if (!text) return fail({text.error()});
         const auto sets = readActions(*text, job->settings.units);
         if (!sets) return fail(sets.error());
-        for (Joint& joint : job->joints) mergeActions(joint.actions, *sets);
+        for (std::size_t i = 0; i < job->joints.size(); ++i) {
+            Joint& joint = job->joints[i];
+            if (const Diagnostics lost = actionsWithoutMember(joint, *sets); !lost.empty()) return fail(lost);
+            mergeActions(joint.actions, *sets);
+        }
     }
     std::vector<JointOutcome> outcomes;
     bool anyOver = false;
@@ -71,23 +79,25 @@ int check(const CheckCommand& c) {
         if (!result) {
             anyFailed = true;
             outcomes.push_back({&joint, result.error()});
-            if (c.json != "-") std::cout << sentence(verdictOf(joint.mark, result.error())) << "\n";
+            std::cout << sentence(verdictOf(joint.mark, result.error())) << "\n";
             continue;
         }
         anyOver = anyOver || result->state == CheckState::Over;
         outcomes.push_back({&joint, std::make_shared<const JointResult>(*result)});
-        if (c.json != "-") printJoint(*job, joint, *result);
+        printJoint(*job, joint, *result);
     }
-    if (job->joints.empty() && c.json != "-") std::cout << "The job has no joint yet.\n";
-    if (!c.json.empty() && !put(c.json, resultJson(*job, outcomes))) return couldNot;
+    if (job->joints.empty()) std::cout << "The job has no joint yet.\n";
+    if (!c.json.empty() && !put(c.json, resultJson(*job, outcomes, loaded->notes))) return couldNot;
     return anyFailed ? couldNot : anyOver ? somethingOver : allWithin;
 }
 
 int report(const ReportCommand& c) {
-    const auto job = load(c.file, c.joint);
-    if (!job) return fail(job.error());
+    const auto loaded = load(c);
+    if (!loaded) return fail(loaded.error());
+    const Job* job = &loaded->job;
     ReportOptions options;
     options.depth = c.depth == "brief" ? Depth::Brief : c.depth == "full" ? Depth::Full : Depth::ByPart;
+    if (!mayPut({c.out})) return couldNot;
     std::vector<Document> documents{registerReport(*job)};
     for (const Joint& joint : job->joints) {
         documents.push_back(jointReport(*job, joint, options));
@@ -113,8 +123,9 @@ int report(const ReportCommand& c) {
 }
 
 int sheet(const SheetCommand& c) {
-    const auto job = load(c.file, c.joint);
-    if (!job) return fail(job.error());
+    const auto loaded = load(c);
+    if (!loaded) return fail(loaded.error());
+    const Job* job = &loaded->job;
     if (job->joints.empty()) return fail({{Severity::Error, c.file, "The job has no joint to draw."}});
     const Joint& joint = job->joints.front();
     const auto resolved = resolve(*job, joint);
@@ -162,7 +173,7 @@ int create(const NewCommand& c) {
                 near += (near.empty() ? "" : ", ") + s->designation;
             }
             return tl::unexpected(Diagnostics{
-                {Severity::Error, unknown,
+                {Severity::Error, printable(unknown),
                  "This section is not in the catalogue." + (near.empty() ? "" : " It has, for example: " + near + ".")}});
         }
         const PlateReach reach = c.reach == "flush"           ? PlateReach::Flush
@@ -186,9 +197,11 @@ int create(const NewCommand& c) {
         if (!text) return fail({text.error()});
         auto sets = readActions(*text, UnitSystem::SI);
         if (!sets) return fail(sets.error());
+        if (const Diagnostics lost = actionsWithoutMember(joint, *sets); !lost.empty()) return fail(lost);
         mergeActions(joint.actions, *sets);
     }
     job.joints.push_back(std::move(joint));
+    if (const Diagnostics wrong = validate(job); hasErrors(wrong)) return fail(wrong);
     const auto resolved = resolve(job, job.joints.front());
     if (!resolved) return fail(resolved.error());
     return put(c.out, writeJob(job)) ? allWithin : couldNot;
@@ -209,14 +222,15 @@ std::optional<PartRef> partOf(const Joint& joint, const std::string& id) {
 } // namespace
 
 int stock(const AdviseCommand& c) {
-    const auto job = load(c.file, c.joint);
-    if (!job) return fail(job.error());
+    const auto loaded = load(c);
+    if (!loaded) return fail(loaded.error());
+    const Job* job = &loaded->job;
     if (job->joints.empty()) return fail({{Severity::Error, c.file, "The job has no joint."}});
     const Joint& joint = job->joints.front();
     const auto part = partOf(joint, c.part);
     const auto strip = part ? stockStrip(*job, joint, *part) : std::nullopt;
     if (!strip)
-        return fail({{Severity::Error, c.part,
+        return fail({{Severity::Error, printable(c.part),
                       "This part has no stock size. Parts with one: right.plate, right.row.1, right.weld.top, "
                       "right.stiffener.top, column.doubler and so on."}});
     std::cout << joint.mark << ", " << partName(*part, joint.left.has_value()) << ", " << strip->title << "\n";
@@ -229,8 +243,9 @@ int stock(const AdviseCommand& c) {
 }
 
 int relieve(const AdviseCommand& c) {
-    const auto job = load(c.file, c.joint);
-    if (!job) return fail(job.error());
+    const auto loaded = load(c);
+    if (!loaded) return fail(loaded.error());
+    const Job* job = &loaded->job;
     for (const Joint& joint : job->joints) {
         const auto result = verify(*job, joint);
         if (!result) return fail(result.error());
@@ -243,15 +258,14 @@ int relieve(const AdviseCommand& c) {
     return allWithin;
 }
 
-int tidy(const std::string& file, const std::string& out) {
-    const auto job = load(file, "");
-    if (!job) return fail(job.error());
-    return put(out, writeJob(*job)) ? allWithin : couldNot;
+int tidy(const JobSource& source, const std::string& out) {
+    const auto loaded = load(source);
+    if (!loaded) return fail(loaded.error());
+    return put(out, writeJob(loaded->job)) ? allWithin : couldNot;
 }
 
 int schema(bool ofResult) {
-    std::cout << (ofResult ? std::string(embedded::result_schema_json) : jobSchema());
-    return allWithin;
+    return put("-", ofResult ? std::string(embedded::result_schema_json) : jobSchema()) ? allWithin : couldNot;
 }
 
 } // namespace zg::cli

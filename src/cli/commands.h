@@ -1,30 +1,30 @@
 #pragma once
-#include "report/document.h"
+#include "job_input.h"
 #include <string>
 
 /// The commands of zg. Each returns the exit code: 0 all within, 2 something over, 1 could not be done.
 namespace zg::cli {
 
-struct CheckCommand {
-    std::string file, joint, json, actions;
+struct CheckCommand : JobSource {
+    std::string json, actions;
 };
-struct ReportCommand {
-    std::string file, joint, out, depth = "parts";
+struct ReportCommand : JobSource {
+    std::string out, depth = "parts";
 };
-struct SheetCommand {
-    std::string file, joint, out = "-", what = "sheet";
+struct SheetCommand : JobSource {
+    std::string out = "-", what = "sheet";
     bool isDark = false;
 };
 struct NewCommand {
     std::string out, column, beam, left, steel = "S355", reach = "extended-top", mark = "B1", title, actions;
     double span = 0;
 };
-struct AdviseCommand {
-    std::string file, joint, part;
+struct AdviseCommand : JobSource {
+    std::string part;
 };
 
-struct PlatesCommand {
-    std::string file, joint, side = "right", tension = "top", curve, vtu, json, gltf, png, set, only, field = "stress",
+struct PlatesCommand : JobSource {
+    std::string side = "right", tension = "top", curve, vtu, json, gltf, png, set, only, field = "stress",
         view = "oblique";
     int mode = 0;
     bool isKept = false;
@@ -39,7 +39,7 @@ int create(const NewCommand& c);
 int stock(const AdviseCommand& c);
 int relieve(const AdviseCommand& c);
 int plates(const PlatesCommand& c);
-int tidy(const std::string& file, const std::string& out);
+int tidy(const JobSource& source, const std::string& out);
 int schema(bool ofResult);
 
 } // namespace zg::cli

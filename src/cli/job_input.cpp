@@ -1,10 +1,33 @@
 #include "job_input.h"
+#include "base/text.h"
 #include "exchange/file.h"
 #include "exchange/job_file.h"
-#include "joint/edit.h"
+#include <algorithm>
+#include <cerrno>
+#include <cstring>
 #include <iostream>
+#include <unistd.h>
 
 namespace zg::cli {
+namespace {
+
+/// Standard output as bytes: results for programs, never touched on their way.
+bool putToStandardOutput(const std::string& bytes) {
+    std::cout.flush();
+    std::size_t done = 0;
+    while (done < bytes.size()) {
+        const ssize_t n = ::write(STDOUT_FILENO, bytes.data() + done, bytes.size() - done);
+        if (n < 0 && errno == EINTR) continue;
+        if (n <= 0) {
+            std::cerr << "Standard output could not be written: " << std::strerror(errno) << ".\n";
+            return false;
+        }
+        done += static_cast<std::size_t>(n);
+    }
+    return true;
+}
+
+} // namespace
 
 int fail(const Diagnostics& problems) {
     std::cerr << joined(problems) << "\n";
@@ -12,32 +35,51 @@ int fail(const Diagnostics& problems) {
 }
 
 bool put(const std::string& path, const std::string& bytes) {
-    if (path == "-") {
-        std::cout << bytes;
-        std::cout.flush();
-        return std::cout.good();
-    }
+    if (path == "-") return putToStandardOutput(bytes);
     const auto written = writeFile(path, bytes);
     if (!written) std::cerr << joined({written.error()}) << "\n";
     return written.has_value();
 }
 
-tl::expected<Job, Diagnostics> load(const std::string& file, const std::string& mark) {
-    auto read = openJob(file);
+bool mayPut(std::initializer_list<std::string> paths) {
+    const auto toOutput = std::count(paths.begin(), paths.end(), "-");
+    if (toOutput > 1) {
+        std::cerr << "Only one result can go to standard output.\n";
+        return false;
+    }
+    for (const std::string& path : paths)
+        if (const auto can = checkWritable(path); !can) {
+            std::cerr << joined({can.error()}) << "\n";
+            return false;
+        }
+    if (toOutput == 1) std::cout.rdbuf(std::cerr.rdbuf());
+    return true;
+}
+
+tl::expected<LoadedJob, Diagnostics> load(const JobSource& source) {
+    auto read = openJob(source.file);
     if (!read) return tl::unexpected(read.error());
-    for (const Diagnostic& note : read->notes) std::cerr << "note: " << note.subject << ": " << note.message << "\n";
-    Job job = std::move(read->job);
-    if (mark.empty()) return job;
-    const Joint* joint = findJoint(job, mark);
+    if (source.isStrict) {
+        Diagnostics errors;
+        for (const Diagnostic& note : read->notes)
+            if (note.severity == Severity::Warning) errors.push_back({Severity::Error, note.subject, note.message});
+        if (!errors.empty()) return tl::unexpected(std::move(errors));
+    }
+    for (const Diagnostic& note : read->notes)
+        std::cerr << (note.severity == Severity::Warning ? "warning: " : "note: ") << note.subject << ": " << note.message << "\n";
+    LoadedJob loaded{std::move(read->job), std::move(read->notes)};
+    if (source.joint.empty()) return loaded;
+    const Joint* joint = findJoint(loaded.job, source.joint);
     if (!joint) {
         std::string marks;
-        for (const Joint& j : job.joints) marks += (marks.empty() ? "" : ", ") + j.mark;
-        return tl::unexpected(Diagnostics{
-            {Severity::Error, file, "There is no joint " + mark + ". The job has: " + (marks.empty() ? "none" : marks) + "."}});
+        for (const Joint& j : loaded.job.joints) marks += (marks.empty() ? "" : ", ") + j.mark;
+        return tl::unexpected(Diagnostics{{Severity::Error, source.file,
+                                           "There is no joint " + printable(source.joint) +
+                                               ". The job has: " + (marks.empty() ? "none" : marks) + "."}});
     }
     Joint only = *joint;
-    job.joints = {std::move(only)};
-    return job;
+    loaded.job.joints = {std::move(only)};
+    return loaded;
 }
 
 } // namespace zg::cli

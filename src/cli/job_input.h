@@ -1,6 +1,7 @@
 #pragma once
 #include "base/diagnostic.h"
 #include "joint/job.h"
+#include <initializer_list>
 #include <tl/expected.hpp>
 
 /// What the commands share: reading the job, writing results, refusing in words.
@@ -8,11 +9,25 @@ namespace zg::cli {
 
 constexpr int allWithin = 0, couldNot = 1, somethingOver = 2;
 
+/// The job a command works on.
+struct JobSource {
+    std::string file, joint; ///< `joint`: only the one with this mark; all when empty
+    bool isStrict = false;   ///< what of the file is not understood is an error, not a warning
+};
+
 /// Says what is wrong; gives the exit code for it.
 int fail(const Diagnostics& problems);
-/// Writes to a file, or to standard output for "-".
+/// Writes to a file, or to standard output for "-". Says why not.
 bool put(const std::string& path, const std::string& bytes);
+/// Before long work: every place can be written, and at most one of them is standard output. Words for people go to standard
+/// error from then on when standard output is taken.
+bool mayPut(std::initializer_list<std::string> paths);
+
+struct LoadedJob {
+    Job job;
+    Diagnostics notes; ///< what was taken by default or not understood; told on standard error already
+};
 /// The job, with the joints asked for; an unknown mark is an error in words.
-tl::expected<Job, Diagnostics> load(const std::string& file, const std::string& mark);
+tl::expected<LoadedJob, Diagnostics> load(const JobSource& source);
 
 } // namespace zg::cli

@@ -1,10 +1,59 @@
+#include "base/number_column.h"
+#include "base/text.h"
 #include "commands.h"
+#include "printable_output.h"
 #include <CLI/CLI.hpp>
+#include <csignal>
 #include <exception>
 #include <iostream>
 
+namespace {
+
+using namespace zg::cli;
+
+void addStrict(CLI::App& command, JobSource& source) {
+    command.add_flag("--strict", source.isStrict, "Refuse the job when it holds a key that is not understood");
+}
+
+CLI::Option* addSource(CLI::App& command, JobSource& source, const char* jointHelp) {
+    command.add_option("file", source.file, "Job file (.zgj)")->required();
+    addStrict(command, source);
+    return command.add_option("--joint", source.joint, jointHelp);
+}
+
+/// A number between two others; "nan" is between nothing.
+CLI::Validator numberWithin(double least, double most) {
+    const std::string range = zg::significant(least, 6) + " to " + zg::significant(most, 6);
+    return {[=](std::string& text) {
+                const auto value = zg::readNumber(text, zg::DecimalSign::Point);
+                return value && *value >= least && *value <= most ? std::string()
+                                                                  : zg::printable(text) + " is not a number from " + range;
+            },
+            range};
+}
+
+/// A word that is no command, told by name; nothing when the first word is one.
+bool saysUnknownCommand(const CLI::App& app, int argc, char** argv) {
+    if (argc < 2 || argv[1][0] == '-') return false;
+    std::vector<std::string> known;
+    std::string all;
+    for (const CLI::App* command : app.get_subcommands(nullptr)) {
+        if (command->get_name() == argv[1]) return false;
+        known.push_back(command->get_name());
+        all += (all.empty() ? "" : ", ") + command->get_name();
+    }
+    const auto meant = zg::nearest(argv[1], known);
+    std::cerr << "\"" << zg::printable(argv[1]) << "\" is not a command" << (meant ? "; is " + *meant + " meant?" : ".")
+              << " The commands are " << all << ".\n";
+    return true;
+}
+
+} // namespace
+
 int main(int argc, char** argv) {
-    using namespace zg::cli;
+    std::signal(SIGPIPE, SIG_IGN); // a reader that went away is an error to be told, not a reason to vanish
+    // What comes out of a job's texts is shown, never obeyed by the terminal.
+    const PrintableOutput output(std::cout), errors(std::cerr);
     CLI::App app{"Zealous Girder: bolted end-plate joints by the component method (EN 1993-1-8).\n"
                  "Exit codes: 0 all checks within, 2 something over 1.00, 1 could not be done."};
     app.require_subcommand(1);
@@ -19,16 +68,14 @@ int main(int argc, char** argv) {
 
     CheckCommand checkC;
     auto* check_ = app.add_subcommand("check", "Verify the joints of a job; the worst checks of each, or everything as JSON");
-    check_->add_option("file", checkC.file, "Job file (.zgj)")->required();
-    check_->add_option("--joint", checkC.joint, "Only the joint with this mark");
+    addSource(*check_, checkC, "Only the joint with this mark");
     check_->add_option("--json", checkC.json, "Write the result document here; - for standard output");
     check_->add_option("--actions", checkC.actions, "Table of action sets (tab separated or CSV) added to every joint verified");
     check_->callback([&] { code = check(checkC); });
 
     ReportCommand reportC;
     auto* report_ = app.add_subcommand("report", "Write the calculation as PDF or HTML");
-    report_->add_option("file", reportC.file, "Job file")->required();
-    report_->add_option("--joint", reportC.joint, "Only the joint with this mark");
+    addSource(*report_, reportC, "Only the joint with this mark");
     report_->add_option("--out", reportC.out, "Where to: .pdf or .html, or - for HTML on standard output")->required();
     report_->add_option("--depth", reportC.depth, "brief: one page; parts: results part by part; full: every formula")
         ->check(CLI::IsMember({"brief", "parts", "full"}));
@@ -36,8 +83,7 @@ int main(int argc, char** argv) {
 
     SheetCommand sheetC;
     auto* sheet_ = app.add_subcommand("sheet", "Draw a joint as SVG");
-    sheet_->add_option("file", sheetC.file, "Job file")->required();
-    sheet_->add_option("--joint", sheetC.joint, "Mark of the joint; the first when left out");
+    addSource(*sheet_, sheetC, "Mark of the joint; the first when left out");
     sheet_->add_option("--out", sheetC.out, "Where to; - for standard output");
     sheet_->add_option("--view", sheetC.what, "sheet, springs or chart")->check(CLI::IsMember({"sheet", "springs", "chart"}));
     sheet_->add_flag("--dark", sheetC.isDark, "Dark colours");
@@ -51,7 +97,7 @@ int main(int argc, char** argv) {
     new_->add_option("--steel", newC.steel, "Steel grade of members and plates");
     new_->add_option("--reach", newC.reach, "End plate: flush, extended-top or extended-both")
         ->check(CLI::IsMember({"flush", "extended-top", "extended-both"}));
-    new_->add_option("--span", newC.span, "Beam span in mm, for the class by stiffness")->check(CLI::Range(200.0, 200000.0));
+    new_->add_option("--span", newC.span, "Beam span in mm, for the class by stiffness")->check(numberWithin(200, 200000));
     new_->add_option("--mark", newC.mark, "Mark of the joint");
     new_->add_option("--title", newC.title, "Where the joint is");
     new_->add_option("--actions", newC.actions, "Table of action sets (tab separated or CSV, kN and kNm unless it names units)");
@@ -62,11 +108,10 @@ int main(int argc, char** argv) {
     auto* plates_ =
         app.add_subcommand("plates", "Verify a joint by plate finite elements, beside the component method: strength, reserve, "
                                      "moment-rotation, buckling, over-strength");
-    plates_->add_option("file", platesC.file, "Job file")->required();
-    plates_->add_option("--joint", platesC.joint, "Mark of the joint")->required();
+    addSource(*plates_, platesC, "Mark of the joint")->required();
     plates_->add_option("--only", platesC.only, "One kind of analysis")
         ->check(CLI::IsMember({"strength", "buckling", "curves", "over-strength"}));
-    plates_->add_option("--size", platesC.size, "Factor on the element size")->check(CLI::Range(0.3, 4.0));
+    plates_->add_option("--size", platesC.size, "Factor on the element size")->check(numberWithin(0.3, 4));
     plates_->add_flag("--converge", platesC.isConverging, "Moment-rotation on three sizes instead, and what they come to");
     plates_->add_option("--side", platesC.side, "Beam of --curve and --converge")->check(CLI::IsMember({"right", "left"}));
     plates_->add_option("--tension", platesC.tension, "Tension of --curve and --converge")
@@ -87,33 +132,41 @@ int main(int argc, char** argv) {
 
     AdviseCommand stockC;
     auto* stock_ = app.add_subcommand("stock", "Governing utilisation for every stock size of a part");
-    stock_->add_option("file", stockC.file, "Job file")->required();
-    stock_->add_option("--joint", stockC.joint, "Mark of the joint")->required();
+    addSource(*stock_, stockC, "Mark of the joint")->required();
     stock_->add_option("--part", stockC.part, "Part, such as right.plate, right.row.1, left.weld.top")->required();
     stock_->callback([&] { code = stock(stockC); });
 
     AdviseCommand relieveC;
     auto* relieve_ = app.add_subcommand("relieve", "Single changes that lower the governing check, best first");
-    relieve_->add_option("file", relieveC.file, "Job file")->required();
-    relieve_->add_option("--joint", relieveC.joint, "Only the joint with this mark");
+    addSource(*relieve_, relieveC, "Only the joint with this mark");
     relieve_->callback([&] { code = relieve(relieveC); });
 
-    std::string tidyFile, tidyOut;
+    JobSource tidySource;
+    std::string tidyOut;
     auto* tidy_ = app.add_subcommand("tidy", "Read a job and write it in the present version and form of the file format");
-    tidy_->add_option("file", tidyFile, "Job file")->required();
+    tidy_->add_option("file", tidySource.file, "Job file")->required();
+    addStrict(*tidy_, tidySource);
     tidy_->add_option("--out", tidyOut, "Where to; - for standard output")->required();
-    tidy_->callback([&] { code = tidy(tidyFile, tidyOut); });
+    tidy_->callback([&] { code = tidy(tidySource, tidyOut); });
 
     bool ofResult = false;
     auto* schema_ = app.add_subcommand("schema", "Print the JSON Schema of the job file");
     schema_->add_flag("--result", ofResult, "Of the result document instead");
     schema_->callback([&] { code = schema(ofResult); });
 
+    if (saysUnknownCommand(app, argc, argv)) return couldNot;
     try {
         app.parse(argc, argv);
-    } catch (const CLI::ParseError& e) { return app.exit(e) == 0 ? 0 : 1; } catch (const std::exception& e) {
+    } catch (const CLI::ParseError& e) {
+        code = app.exit(e) == 0 ? allWithin : couldNot;
+    } catch (const std::exception& e) {
         std::cerr << "Could not be done: " << e.what() << "\n";
-        return 1;
+        code = couldNot;
+    }
+    std::cout.flush();
+    if (!std::cout) {
+        std::cerr << "Standard output could not be written.\n";
+        return couldNot;
     }
     return code;
 }

@@ -176,8 +176,10 @@ int picture(const PlatesCommand& c, const PlateStudy& study, UnitSystem units) {
 } // namespace
 
 int plates(const PlatesCommand& c) {
-    auto job = load(c.file, c.joint);
-    if (!job) return fail(job.error());
+    auto loaded = load(c);
+    if (!loaded) return fail(loaded.error());
+    if (!mayPut({c.json, c.curve, c.gltf, c.vtu, c.png})) return couldNot;
+    Job* job = &loaded->job;
     Joint& joint = job->joints.front();
     if (c.size != 1) {
         if (!joint.plates) joint.plates = PlateSpec{};

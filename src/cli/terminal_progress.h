@@ -1,5 +1,6 @@
 #pragma once
 #include "base/progress.h"
+#include "base/text.h"
 #include <cstdio>
 #include <unistd.h>
 
@@ -15,7 +16,7 @@ public:
     TerminalProgress(const TerminalProgress&) = delete;
     TerminalProgress& operator=(const TerminalProgress&) = delete;
     void report(double fraction, const std::string& stage) override {
-        if (isTerminal_) std::fprintf(stderr, "\r%3.0f %%  %s\x1b[K", 100 * fraction, stage.c_str());
+        if (isTerminal_) std::fprintf(stderr, "\r%3.0f %%  %s\x1b[K", 100 * fraction, printable(stage).c_str());
     }
     [[nodiscard]] bool isCancelled() const override { return false; }
 

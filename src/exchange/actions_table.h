@@ -7,11 +7,13 @@
 
 namespace zg {
 
-/// Reads action sets from rows copied out of a spreadsheet (tab or semicolon separated, or a CSV with commas).
-/// The first row may name the columns, in any order: set, title, kind, and N, V, M, each with an optional place
-/// (right, left, above, below) and unit ("N right [kN]"); also V_y, M_z, T of the beams, out of the plane. A row of units may
-/// follow. Without a header the columns are set, N, V, M of the right beam, then of the left beam, the column above, the column
-/// below. Every number that cannot be read is reported with its row and column; nothing is guessed.
+/// Reads action sets from rows copied out of a spreadsheet or a CSV (RFC 4180; parted by tabs, semicolons or commas).
+/// The first row may name the columns, in any order: set, title, kind, note, and N, V, M, each with an optional place (right,
+/// left, above, below) and unit ("N right [kN]"); also V_y, M_z, T of the beams, out of the plane. A row of units may follow.
+/// Without a header the columns are set, N, V, M of the right beam, then of the left beam, the column above, the column below.
+/// Whether a comma parts decimals or thousands is decided from all numbers of the column, else of the table. Whatever is not
+/// understood (heading, unit, kind, number, a set or column that stands twice) is reported with its row and column and what
+/// would be understood; nothing is guessed and nothing is taken then.
 [[nodiscard]] tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units);
 
 /// The same table as text, with header and units row, for copying and for files.

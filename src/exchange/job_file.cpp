@@ -1,13 +1,12 @@
 #include "exchange/job_file.h"
 #include "base/text.h"
+#include "exchange/bounded_json.h"
 #include "exchange/file.h"
 #include "joint/edit.h"
 #include "joint/validate.h"
 #include <algorithm>
+#include <charconv>
 #include <cmath>
-#include <cstdio>
-#include <nlohmann/json.hpp>
-#include <set>
 
 namespace zg {
 namespace {
@@ -16,12 +15,19 @@ using nlohmann::json;
 using nlohmann::ordered_json;
 
 constexpr const char* format = "zealous-girder-job";
-constexpr int deepest = 32;
+constexpr JsonLimits bounds{32, 2'000'000};
+constexpr const char* unitKeys[][2] = {{"length", "mm"}, {"force", "kN"}, {"moment", "kNm"}, {"angle", "deg"}};
 
 std::string joinedPath(const std::vector<std::string>& path) {
     std::string text;
-    for (const std::string& p : path) text += (text.empty() ? "" : "/") + p;
+    for (const std::string& p : path) text += (text.empty() ? "" : "/") + printable(p);
     return text;
+}
+
+/// A value of the file in a message: whole when it is short.
+std::string inQuotes(const json& value) {
+    const std::string text = value.dump(-1, ' ', false, json::error_handler_t::replace);
+    return text.size() <= 60 ? printable(text) : printable(text.substr(0, 57)) + "...";
 }
 
 /// What the element of a list is known by, so that an unknown key finds its way back after others were added or removed.
@@ -43,7 +49,7 @@ public:
 
     template <class T> void operator()(const Field& field, T& member) {
         const std::string key = fileKey(field);
-        known_.insert(key);
+        known_.push_back(key);
         const auto found = object_.find(key);
         if (found == object_.end()) return missing(field, key, member);
         if (found->is_null()) return wrong(key, "a value, not null");
@@ -54,10 +60,16 @@ public:
 
     void collectUnknown() {
         for (const auto& [key, value] : object_.items()) {
-            if (known_.count(key)) continue;
+            if (std::find(known_.begin(), known_.end(), key) != known_.end()) continue;
             auto path = path_;
             path.push_back(key);
-            unknown_.push_back({path, value.dump()});
+            const auto meant = nearest(key, known_);
+            std::string all;
+            for (const std::string& k : known_) all += (all.empty() ? "" : ", ") + k;
+            notes_.push_back({Severity::Warning, joinedPath(path),
+                              "This key is not understood and has no effect" +
+                                  (meant ? "; is \"" + *meant + "\" meant?" : ". Understood here are " + all + ".")});
+            unknown_.push_back({path, value.dump(-1, ' ', false, json::error_handler_t::replace)});
         }
     }
 
@@ -88,8 +100,9 @@ private:
         member = value.get<double>() * (isPlain ? 1 : unit.factor);
     }
     void read(const Field&, const json& value, const std::vector<std::string>& path, int& member) {
-        if (!value.is_number_integer() || std::abs(value.get<double>()) > 1e9) return wrongAt(path, "a whole number", value);
-        member = value.get<int>();
+        const bool isWhole = value.is_number() && std::abs(value.get<double>()) <= 1e9 && std::trunc(value.get<double>()) == value.get<double>();
+        if (!isWhole) return wrongAt(path, "a whole number", value);
+        member = static_cast<int>(value.get<double>());
     }
     void read(const Field&, const json& value, const std::vector<std::string>& path, bool& member) {
         if (!value.is_boolean()) return wrongAt(path, "true or false", value);
@@ -111,7 +124,7 @@ private:
             all += (all.empty() ? "\"" : "\", \"") + std::string(word);
             ++index;
         }
-        errors_.push_back({Severity::Error, joinedPath(path), "Expected one of " + all + "\", found " + value.dump() + "."});
+        errors_.push_back({Severity::Error, joinedPath(path), "Expected one of " + all + "\", found " + inQuotes(value) + "."});
     }
     template <class T>
     void read(const Field& field, const json& value, const std::vector<std::string>& path, std::optional<T>& member) {
@@ -119,6 +132,14 @@ private:
     }
     template <class T>
     void read(const Field& field, const json& value, const std::vector<std::string>& path, std::vector<T>& member) {
+        readList(field, value, path, member);
+    }
+    template <class T>
+    void read(const Field& field, const json& value, const std::vector<std::string>& path, SharedList<T>& member) {
+        readList(field, value, path, member);
+    }
+    template <class List>
+    void readList(const Field& field, const json& value, const std::vector<std::string>& path, List& member) {
         if (!value.is_array()) return wrongAt(path, "a list", value);
         if (value.size() > 5000) {
             errors_.push_back({Severity::Error, joinedPath(path), "More than 5000 entries."});
@@ -143,14 +164,16 @@ private:
     Diagnostics& errors_;
     Diagnostics& notes_;
     std::vector<UnknownKey>& unknown_;
-    std::set<std::string> known_;
+    std::vector<std::string> known_;
 };
 
 /// Twelve digits: enough for every length and force, and 5 degrees stay 5 degrees after going through radians.
 double clean(double value) {
     char text[40];
-    std::snprintf(text, sizeof text, "%.12g", value);
-    return std::strtod(text, nullptr);
+    const char* end = std::to_chars(text, text + sizeof text, value, std::chars_format::general, 12).ptr;
+    double rounded = value;
+    std::from_chars(text, end, rounded);
+    return rounded;
 }
 
 class Writer {
@@ -169,12 +192,14 @@ private:
     template <class T> void write(const Field& field, const std::string& key, const std::optional<T>& x) {
         if (x) write(field, key, *x);
     }
-    template <class T> void write(const Field&, const std::string& key, const std::vector<T>& xs) {
+    template <class T> void write(const Field&, const std::string& key, const std::vector<T>& xs) { writeList(key, xs); }
+    template <class T> void write(const Field&, const std::string& key, const SharedList<T>& xs) { writeList(key, xs); }
+    template <class List> void writeList(const std::string& key, const List& xs) {
         ordered_json list = ordered_json::array();
-        for (const T& x : xs) {
+        for (const auto& x : xs) {
             ordered_json element = ordered_json::object();
             Writer inner(element);
-            T::fields(x, inner);
+            List::value_type::fields(x, inner);
             list.push_back(std::move(element));
         }
         to_[key] = std::move(list);
@@ -212,39 +237,29 @@ void restore(ordered_json& document, const UnknownKey& unknown) {
     if (at->is_object() && !at->contains(unknown.path.back())) (*at)[unknown.path.back()] = ordered_json::parse(unknown.json);
 }
 
-Diagnostic parseFailure(const std::string& text, const json::parse_error& error) {
-    const std::size_t at = std::min(error.byte > 0 ? error.byte - 1 : 0, text.size());
-    const auto line = 1 + std::count(text.begin(), text.begin() + static_cast<std::ptrdiff_t>(at), '\n');
-    const bool isEnd = at + 1 >= text.size();
-    std::string reason = isEnd ? "The text ends before the job does: the file is truncated." : "This is not JSON";
-    if (!isEnd) {
-        const std::string what = error.what();
-        const auto colon = what.rfind("; ");
-        reason += colon == std::string::npos ? "." : ": " + what.substr(colon + 2) + ".";
+/// The units are part of the keys; a block that says otherwise would be a contradiction.
+Diagnostics checkUnits(const json& document) {
+    const auto units = document.find("units");
+    if (units == document.end()) return {};
+    const std::string understood = " Understood are length mm, force kN, moment kNm, angle deg.";
+    if (!units->is_object()) return {{Severity::Error, "units", "Expected an object." + understood}};
+    for (const auto& [key, value] : units->items()) {
+        const auto known = std::find_if(std::begin(unitKeys), std::end(unitKeys), [&k = key](const auto& u) { return k == u[0]; });
+        if (known == std::end(unitKeys) || value != (*known)[1])
+            return {{Severity::Error, "units/" + printable(key), "The file cannot be read in " + inQuotes(value) + "." + understood}};
     }
-    return {Severity::Error, "line " + std::to_string(line), reason};
+    return {};
 }
 
-tl::expected<json, Diagnostics> parse(const std::string& text) {
-    bool tooDeep = false;
-    const auto tooDeepFailure = [] {
-        return tl::unexpected(
-            Diagnostics{{Severity::Error, "", "The file is nested deeper than " + std::to_string(deepest) + " levels."}});
-    };
-    try {
-        json document = json::parse(text, [&](int depth, json::parse_event_t, json&) {
-            tooDeep = tooDeep || depth > deepest;
-            return !tooDeep;
-        });
-        if (tooDeep) return tooDeepFailure();
-        return document;
-    } catch (const json::parse_error& error) {
-        if (tooDeep) return tooDeepFailure();
-        return tl::unexpected(Diagnostics{parseFailure(text, error)});
-    } catch (const json::exception& error) {
-        return tl::unexpected(
-            Diagnostics{{Severity::Error, "", std::string("A number is too large to be read (") + error.what() + ")."}});
-    }
+/// A family that is not known would be read as another one.
+Diagnostics checkFamilies(const Job& job) {
+    Diagnostics found;
+    for (const Joint& joint : job.joints)
+        if (joint.family != Joint{}.family)
+            found.push_back({Severity::Error, "joints/#" + printable(joint.id) + "/family",
+                             "The family \"" + printable(joint.family) + "\" is not computed by this program. Understood is \"" +
+                                 Joint{}.family + "\"."});
+    return found;
 }
 
 Diagnostics checkHead(const json& document) {
@@ -263,27 +278,31 @@ Diagnostics checkHead(const json& document) {
                  "The file has version " + version->dump() + "; this program reads up to version " +
                      std::to_string(jobFileVersion) + ". Open it with a newer program."}};
     }
-    return {};
+    return checkUnits(document);
 }
 
 } // namespace
 
 tl::expected<ReadJob, Diagnostics> readJob(const std::string& text) {
-    const auto document = parse(text);
-    if (!document) return tl::unexpected(document.error());
+    auto document = readJson(text, bounds);
+    if (!document) return tl::unexpected(Diagnostics{document.error()});
     Diagnostics errors = checkHead(*document);
     if (hasErrors(errors)) return tl::unexpected(std::move(errors));
-    json body = *document;
-    body.erase("format");
-    body.erase("version");
-    body.erase("units");
+    for (const char* head : {"format", "version", "units"}) document->erase(head);
     ReadJob read;
-    Reader reader(body, {}, errors, read.notes, read.job.unknown);
+    Reader reader(*document, {}, errors, read.notes, read.job.unknown);
     Job::fields(read.job, reader);
     reader.collectUnknown();
-    if (!hasErrors(errors)) errors = validate(read.job);
+    if (!hasErrors(errors)) errors = checkFamilies(read.job);
+    if (!hasErrors(errors)) {
+        for (std::size_t i = 0; i < read.job.joints.size(); ++i) {
+            Joint& joint = read.job.joints[i];
+            if (joint.id.empty()) joint.id = freeId(read.job);
+            sortRows(joint);
+        }
+        errors = validate(read.job);
+    }
     if (hasErrors(errors)) return tl::unexpected(std::move(errors));
-    for (Joint& joint : read.job.joints) sortRows(joint);
     return read;
 }
 
@@ -291,7 +310,7 @@ std::string writeJob(const Job& job) {
     ordered_json document;
     document["format"] = format;
     document["version"] = jobFileVersion;
-    document["units"] = {{"length", "mm"}, {"force", "kN"}, {"moment", "kNm"}, {"angle", "deg"}};
+    for (const auto& unit : unitKeys) document["units"][unit[0]] = unit[1];
     Writer writer(document);
     Job::fields(job, writer);
     for (const UnknownKey& unknown : job.unknown) restore(document, unknown);
@@ -304,7 +323,7 @@ tl::expected<ReadJob, Diagnostics> openJob(const std::string& path) {
     if (!text) return tl::unexpected(Diagnostics{text.error()});
     auto job = readJob(*text);
     if (!job) {
-        for (Diagnostic& d : job.error()) d.subject = path + (d.subject.empty() ? "" : ", " + d.subject);
+        for (Diagnostic& d : job.error()) d.subject = printable(path) + (d.subject.empty() ? "" : ", " + d.subject);
     }
     return job;
 }

@@ -27,24 +27,40 @@ private:
         ordered_json entry{{"type", "number"}};
         const bool isPlain = field.quantity == Quantity::None || field.quantity == Quantity::Ratio;
         const double factor = isPlain ? 1 : unitOf(field.quantity, UnitSystem::SI).factor;
-        const auto rounded = [&](double x) { return std::round(x / factor * 1e3) / 1e3; };
-        if (field.min > -1e299) entry["minimum"] = rounded(field.min);
-        if (field.max < 1e299) entry["maximum"] = rounded(field.max);
+        // What the reader allows for rounding is allowed here too.
+        const auto bound = [&](double x) { return std::round(x / factor * 1e9) / 1e9; };
+        if (field.min > -1e299) entry["minimum"] = bound(field.min);
+        if (field.max < 1e299) entry["maximum"] = bound(field.max);
         return entry;
     }
     static ordered_json type(const Field& field, int) {
         return {{"type", "integer"}, {"minimum", static_cast<int>(field.min)}, {"maximum", static_cast<int>(field.max)}};
     }
     static ordered_json type(const Field&, bool) { return {{"type", "boolean"}}; }
-    static ordered_json type(const Field&, const std::string&) { return {{"type", "string"}, {"maxLength", 4000}}; }
+    static ordered_json type(const Field& field, const std::string&) {
+        ordered_json entry{{"type", "string"}, {"maxLength", 4000}};
+        const std::string_view key = field.key;
+        if (key == "family") return {{"const", Joint{}.family}};
+        if (isName(field)) entry["pattern"] = "^[^\\u0000-\\u001f\\u007f-\\u009f\\u200e\\u200f\\u2028-\\u202e\\u2066-\\u2069]*$";
+        if (key == "mark") entry["minLength"] = 1;
+        return entry;
+    }
     template <class T> static std::enable_if_t<std::is_enum_v<T>, ordered_json> type(const Field&, T) {
         ordered_json names = ordered_json::array();
         for (const char* word : EnumNames<T>::names) names.push_back(word);
         return {{"enum", std::move(names)}};
     }
     template <class T> static ordered_json type(const Field& field, const std::optional<T>&) { return type(field, T{}); }
-    template <class T> static ordered_json type(const Field&, const std::vector<T>&) {
-        return {{"type", "array"}, {"items", object<T>()}};
+    template <class T> static ordered_json type(const Field&, const std::vector<T>&) { return list<T>(); }
+    template <class T> static ordered_json type(const Field&, const SharedList<T>&) { return list<T>(); }
+    template <class T> static ordered_json list() {
+        ordered_json items = object<T>();
+        if constexpr (std::is_same_v<T, Joint>) items["required"] = {"mark"};
+        if constexpr (std::is_same_v<T, ActionSet>) {
+            items["required"] = {"id"};
+            items["properties"]["id"]["minLength"] = 1;
+        }
+        return {{"type", "array"}, {"maxItems", 5000}, {"items", std::move(items)}};
     }
     template <class T> static std::enable_if_t<HasFields<T>::value, ordered_json> type(const Field&, const T&) {
         return object<T>();
@@ -64,7 +80,14 @@ std::string jobSchema() {
     ordered_json body = SchemaWriter::object<Job>();
     ordered_json head{{"format", {{"const", "zealous-girder-job"}}},
                       {"version", {{"type", "integer"}, {"minimum", 1}, {"maximum", jobFileVersion}}},
-                      {"units", {{"type", "object"}}}};
+                      {"units",
+                       {{"type", "object"},
+                        {"additionalProperties", false},
+                        {"properties",
+                         {{"length", {{"const", "mm"}}},
+                          {"force", {{"const", "kN"}}},
+                          {"moment", {{"const", "kNm"}}},
+                          {"angle", {{"const", "deg"}}}}}}}};
     head.update(body["properties"]);
     schema["type"] = "object";
     schema["required"] = {"format", "version"};

@@ -1,15 +1,27 @@
 #include "exchange/plate_cache.h"
+#include "base/fields.h"
+#include "base/text.h"
+#include "exchange/bounded_json.h"
 #include "exchange/file.h"
+#include <cmath>
 #include <cstring>
-#include <filesystem>
-#include <nlohmann/json.hpp>
+#include <sys/stat.h>
 
 namespace zg {
 
 namespace {
 
 using nlohmann::json;
-constexpr int version = 2; // raised whenever the same joint would come out otherwise
+constexpr int version = 3; // raised whenever the same joint would come out otherwise
+
+constexpr JsonLimits bounds{16, 2'000'000};
+
+/// How many values an enumeration has: another number in the file would lead views astray.
+template <class E> constexpr int countOf();
+template <> constexpr int countOf<PartKind>() { return static_cast<int>(PartKind::WeldWeb) + 1; }
+template <> constexpr int countOf<SideId>() { return 2; }
+template <> constexpr int countOf<PlateLimit>() { return static_cast<int>(PlateLimit::NoEquilibrium) + 1; }
+template <> constexpr int countOf<ModeReach>() { return static_cast<int>(ModeReach::Joint) + 1; }
 
 template <class T> struct IsPacked : std::false_type {};
 template <> struct IsPacked<float> : std::true_type {};
@@ -124,7 +136,12 @@ public:
 private:
     template <class T> static void read(const json& from, T& value) {
         if constexpr (std::is_enum_v<T>) {
-            value = static_cast<T>(from.get<int>());
+            const int number = from.get<int>();
+            if (number < 0 || number >= countOf<T>()) throw std::runtime_error("a kind is not known");
+            value = static_cast<T>(number);
+        } else if constexpr (std::is_same_v<T, double>) {
+            value = from.get<double>();
+            if (!std::isfinite(value)) throw std::runtime_error("a number is not finite");
         } else if constexpr (std::is_arithmetic_v<T> || std::is_same_v<T, std::string> || std::is_same_v<T, Float3> ||
                              std::is_same_v<T, std::array<double, 3>>) {
             value = from.get<T>();
@@ -157,18 +174,39 @@ void verify(const PlateStudy& s) {
     const auto insist = [](bool is) {
         if (!is) throw std::runtime_error("its pieces do not fit together");
     };
+    const auto finite = [&](const auto& list) {
+        for (const auto& numbers : list)
+            for (const float x : numbers) insist(std::isfinite(x) && std::abs(x) < 1e12F);
+    };
     insist(s.geometry.shells.size() == s.geometry.partOf.size());
+    finite(s.geometry.nodes);
+    for (const PlateGeometry::Bolt& b : s.geometry.bolts) finite(std::array{b.head, b.nut});
+    for (const PlateGeometry::Weld& w : s.geometry.welds) finite(w.points);
     for (const auto& shell : s.geometry.shells)
         for (int k = 0; k < 4; ++k) insist(shell[k] < nodes && shell[k] >= (k == 3 ? -1 : 0));
     for (int p : s.geometry.partOf) insist(p >= 0 && p < parts);
-    for (const PlateStrength& set : s.sets) {
-        insist(set.fullFrame < static_cast<int>(set.frames.size()));
-        for (const PlateFrame& f : set.frames)
-            insist(static_cast<int>(f.displacement.size()) >= nodes && f.stress.size() == s.geometry.shells.size() &&
-                   f.strain.size() == f.stress.size() && f.pressure.size() == f.stress.size());
+    for (const auto* runs : {&s.sets, &s.overStrength})
+        for (const PlateStrength& set : *runs) {
+            insist(set.set >= -1 && set.fullFrame >= -1 && set.fullFrame < static_cast<int>(set.frames.size()));
+            for (const BoltUse& b : set.bolts) insist(b.bolt >= 0 && b.bolt < static_cast<int>(s.geometry.bolts.size()));
+            for (const PlateFrame& f : set.frames) {
+                insist(static_cast<int>(f.displacement.size()) >= nodes && f.stress.size() == s.geometry.shells.size() &&
+                       f.strain.size() == f.stress.size() && f.pressure.size() == f.stress.size());
+                finite(f.displacement), finite(f.stress), finite(f.strain), finite(f.pressure);
+            }
+        }
+    for (const PlateBuckling& b : s.buckling) {
+        insist(b.set >= -1);
+        for (const PlateMode& m : b.modes) {
+            insist(static_cast<int>(m.shape.size()) >= nodes && !m.shares.empty());
+            finite(m.shape);
+        }
     }
-    for (const PlateBuckling& b : s.buckling)
-        for (const PlateMode& m : b.modes) insist(static_cast<int>(m.shape.size()) >= nodes);
+    for (const PlateMomentRotation& m : s.curves)
+        for (const PlateCurvePoint& p : m.curve)
+            insist(p.rowNet.size() == p.rowBolts.size() && p.rowNet.size() <= m.rows.size());
+    insist(s.mechanism.empty() || static_cast<int>(s.mechanism.size()) >= 3 * nodes);
+    for (const float x : s.mechanism) insist(std::isfinite(x));
 }
 
 } // namespace
@@ -189,10 +227,13 @@ tl::expected<PlateStudy, Diagnostic> readStudy(const std::string& bytes) {
         return tl::unexpected(
             Diagnostic{Severity::Warning, "plate results", "The kept plate results cannot be read: " + why + "."});
     };
+    const auto document = readCbor(bytes, bounds);
+    if (!document) return refused(document.error().message);
     try {
-        const json in = json::from_cbor(bytes);
-        if (!in.is_object() || in.value("format", "") != "zealous-girder-plates") return refused("not a file of plate results");
-        if (in.value("version", 0) != version) return refused("they were written by another version");
+        const json& in = *document;
+        const auto is = [&](const char* key, const json& value) { return in.is_object() && in.contains(key) && in[key] == value; };
+        if (!is("format", "zealous-girder-plates")) return refused("not a file of plate results");
+        if (!is("version", version)) return refused("they were written by another version");
         PlateStudy study;
         Reader reader(in);
         list(reader, study);
@@ -203,18 +244,42 @@ tl::expected<PlateStudy, Diagnostic> readStudy(const std::string& bytes) {
 }
 
 std::string studyPath(const std::string& jobPath, const std::string& jointId) {
-    return jobPath.empty() ? std::string() : jobPath + ".plates/" + jointId + ".cbor";
+    if (jobPath.empty()) return {};
+    // An id is a name, not a path: what of it is plain is kept to be recognised, the rest is told apart by its hash.
+    std::string name;
+    for (const char c : jointId.substr(0, 40)) {
+        const bool isPlain = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-';
+        name += isPlain ? c : '_';
+    }
+    static const char digits[] = "0123456789abcdef";
+    const std::uint64_t hash = contentHash(jointId);
+    name += '-';
+    for (int shift = 60; shift >= 0; shift -= 4) name += digits[(hash >> shift) & 15];
+    return jobPath + ".plates/" + name + ".cbor";
 }
 
+namespace {
+
+/// The folder beside the job is a folder of its own, not a link to another.
+tl::expected<void, Diagnostic> checkFolder(const std::string& folder, bool mayCreate) {
+    struct stat info {};
+    if (mayCreate && ::lstat(folder.c_str(), &info) != 0) ::mkdir(folder.c_str(), 0777); // the write says what is wrong
+    if (::lstat(folder.c_str(), &info) == 0 && !S_ISDIR(info.st_mode))
+        return tl::unexpected(Diagnostic{Severity::Warning, printable(folder),
+                                         "Something else than a folder lies where plate results are kept; it is left alone."});
+    return {};
+}
+
+} // namespace
+
 tl::expected<void, Diagnostic> keepStudy(const std::string& jobPath, const std::string& jointId, const std::string& bytes) {
-    const std::string path = studyPath(jobPath, jointId);
-    std::error_code ignored; // the write says what is wrong
-    std::filesystem::create_directories(std::filesystem::path(path).parent_path(), ignored);
-    return writeFile(path, bytes);
+    if (const auto folder = checkFolder(jobPath + ".plates", true); !folder) return folder;
+    return writeFile(studyPath(jobPath, jointId), bytes, Links::Refuse);
 }
 
 tl::expected<PlateStudy, Diagnostic> keptStudy(const std::string& jobPath, const std::string& jointId) {
-    const auto bytes = readFile(studyPath(jobPath, jointId));
+    if (const auto folder = checkFolder(jobPath + ".plates", false); !folder) return tl::unexpected(folder.error());
+    const auto bytes = readFile(studyPath(jobPath, jointId), Links::Refuse);
     if (!bytes) return tl::unexpected(bytes.error());
     return readStudy(*bytes);
 }

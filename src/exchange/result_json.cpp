@@ -151,11 +151,15 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) 
 
 } // namespace
 
-std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes) {
+std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes, const Diagnostics& notes) {
     ordered_json document{{"format", "zealous-girder-result"},
                           {"version", 1},
                           {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}},
                           {"title", job.title}};
+    ordered_json said = ordered_json::array();
+    for (const Diagnostic& d : notes)
+        said.push_back({{"severity", d.severity == Severity::Warning ? "warning" : "note"}, {"subject", d.subject}, {"message", d.message}});
+    document["notes"] = std::move(said);
     ordered_json joints = ordered_json::array();
     for (const JointOutcome& o : outcomes) {
         if (const auto* result = std::get_if<JointResultPtr>(&o.outcome)) {

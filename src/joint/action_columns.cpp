@@ -1,4 +1,5 @@
 #include "joint/action_columns.h"
+#include "base/text.h"
 #include "joint/job.h"
 #include <algorithm>
 
@@ -91,6 +92,20 @@ void put(ActionSet& set, ActionColumn c, std::optional<double> value) {
     } else {
         column(set, c.place).reset();
     }
+}
+
+Diagnostics actionsWithoutMember(const Joint& joint, const std::vector<ActionSet>& sets) {
+    Diagnostics lost;
+    for (const ActionSet& set : sets)
+        for (const ActionColumn c : actionColumns(true, true)) {
+            const bool isMissing = (c.place == ActionPlace::Left && !joint.left) || (c.place == ActionPlace::Above && joint.column.endAbove);
+            if (!isMissing || valueIn(set, c).value_or(0) == 0) continue;
+            lost.push_back({Severity::Error, printable(joint.mark) + ", set " + printable(set.id),
+                            std::string(letterOf(c.force)) + (c.place == ActionPlace::Left
+                                                                  ? " of the left beam: the joint has no beam on the left."
+                                                                  : " of the column above: the column ends at the joint.")});
+        }
+    return lost;
 }
 
 } // namespace zg

@@ -1,4 +1,5 @@
 #pragma once
+#include "base/diagnostic.h"
 #include "base/units.h"
 #include "joint/part.h"
 #include <optional>
@@ -7,6 +8,7 @@
 namespace zg {
 
 struct ActionSet;
+struct Joint;
 struct OutOfPlaneForces;
 
 enum class ActionPlace { Right, Left, Above, Below };
@@ -36,5 +38,8 @@ struct ActionColumn {
 [[nodiscard]] std::optional<double> valueIn(const ActionSet& set, ActionColumn column);
 /// Nothing takes the column's forces away, or makes a beam's force nil.
 void put(ActionSet& set, ActionColumn column, std::optional<double> value);
+
+/// Forces of the sets on members that the joint does not have, in words: they would be left out without one.
+[[nodiscard]] Diagnostics actionsWithoutMember(const Joint& joint, const std::vector<ActionSet>& sets);
 
 } // namespace zg

@@ -27,14 +27,24 @@ private:
         if (x < field.min || x > field.max) check(field, path, static_cast<double>(x));
     }
     void check(const Field&, const std::string&, bool) {}
-    void check(const Field&, const std::string& path, const std::string& text) {
-        if (text.size() > 4000) found_.push_back({Severity::Error, path, "The text has more than 4000 characters."});
+    void check(const Field& field, const std::string& path, const std::string& text) {
+        if (characterCount(text) > 4000) found_.push_back({Severity::Error, path, "The text has more than 4000 characters."});
+        // Names stand in file names, on terminals and in one line of a table; free text may have lines.
+        if (isName(field) && hasControl(text))
+            found_.push_back({Severity::Error, path,
+                              "The name " + printable(text) + " holds a control character; write it without."});
     }
     template <class T> std::enable_if_t<std::is_enum_v<T>> check(const Field&, const std::string&, T) {}
     template <class T> void check(const Field& field, const std::string& path, const std::optional<T>& x) {
         if (x) check(field, path, *x);
     }
     template <class T> void check(const Field& field, const std::string& path, const std::vector<T>& xs) {
+        checkList(field, path, xs);
+    }
+    template <class T> void check(const Field& field, const std::string& path, const SharedList<T>& xs) {
+        checkList(field, path, xs);
+    }
+    template <class List> void checkList(const Field& field, const std::string& path, const List& xs) {
         if (xs.size() > 5000) found_.push_back({Severity::Error, path, "More than 5000 entries."});
         for (std::size_t i = 0; i < xs.size(); ++i) check(field, path + "/" + std::to_string(i + 1), xs[i]);
     }
@@ -50,13 +60,19 @@ void checkSets(const Joint& joint, Diagnostics& found) {
     std::set<std::string> ids;
     for (const ActionSet& set : joint.actions) {
         if (set.id.empty())
-            found.push_back({Severity::Error, joint.mark, "An action set has no name."});
+            found.push_back({Severity::Error, printable(joint.mark), "An action set has no name; give it an id."});
         else if (!ids.insert(set.id).second)
-            found.push_back({Severity::Error, joint.mark, "Two action sets are named " + set.id + "."});
+            found.push_back({Severity::Error, printable(joint.mark), "Two action sets are named " + printable(set.id) + "."});
     }
 }
 
 } // namespace
+
+bool isName(const Field& field) {
+    for (const char* key : {"id", "mark", "designation", "section", "steel", "size", "class", "family"})
+        if (std::string_view(field.key) == key) return true;
+    return false;
+}
 
 std::string fileKey(const Field& field) {
     switch (field.quantity) {
@@ -70,7 +86,7 @@ std::string fileKey(const Field& field) {
 
 Diagnostics validate(const Joint& joint) {
     Diagnostics found;
-    RangeCheck check(joint.mark + "/", found);
+    RangeCheck check(printable(joint.mark) + "/", found);
     Joint::fields(joint, check);
     checkSets(joint, found);
     return found;
@@ -86,19 +102,19 @@ Diagnostics validate(const Job& job) {
         if (joint.mark.empty())
             found.push_back({Severity::Error, "joints", "A joint has no mark."});
         else if (!marks.insert(joint.mark).second)
-            found.push_back({Severity::Error, joint.mark, "Two joints have the mark " + joint.mark + "."});
+            found.push_back({Severity::Error, printable(joint.mark), "Two joints have the mark " + printable(joint.mark) + "."});
         if (!ids.insert(joint.id).second)
-            found.push_back({Severity::Error, joint.mark, "Two joints have the id " + joint.id + "."});
+            found.push_back({Severity::Error, printable(joint.mark), "Two joints have the id " + printable(joint.id) + "."});
         checkSets(joint, found);
     }
     std::set<std::string> names;
     for (const CustomSection& s : job.sections) {
         if (!names.insert(s.designation).second)
-            found.push_back({Severity::Error, "sections", "Two sections are named " + s.designation + "."});
+            found.push_back({Severity::Error, "sections", "Two sections are named " + printable(s.designation) + "."});
         if (s.h <= 2 * s.t_f)
-            found.push_back({Severity::Error, "sections/" + s.designation, "The flanges are thicker than half the depth."});
+            found.push_back({Severity::Error, "sections/" + printable(s.designation), "The flanges are thicker than half the depth."});
         if (s.b <= s.t_w)
-            found.push_back({Severity::Error, "sections/" + s.designation, "The web is thicker than the flange is wide."});
+            found.push_back({Severity::Error, "sections/" + printable(s.designation), "The web is thicker than the flange is wide."});
     }
     return found;
 }

@@ -1,5 +1,7 @@
 #include "session/actions_model.h"
+#include "base/number_column.h"
 #include "base/text.h"
+#include "exchange/action_heading.h"
 #include "exchange/actions_table.h"
 #include "session/session.h"
 #include "words/phrases.h"
@@ -127,11 +129,22 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
     if (column >= firstForce && !text.isEmpty()) {
         number = readNumber(text.toStdString());
         if (!number) {
-            Q_EMIT session_.refused(tr("\"%1\" is not a number.").arg(text));
+            Q_EMIT session_.refused(isAmbiguous(text.toStdString())
+                                        ? tr("\"%1\" may have a decimal comma or part thousands; write it without a comma.").arg(text)
+                                        : tr("\"%1\" is not a number.").arg(text));
             return false;
         }
         const Quantity quantity = quantityOf(columns_[static_cast<std::size_t>(column - firstForce)].force);
         *number *= unitOf(quantity, session_.job().settings.units).factor;
+    }
+    SetKind kind = SetKind::Ultimate;
+    if (column == 2) {
+        const auto read = readSetKind(text.toStdString());
+        if (!read) {
+            Q_EMIT session_.refused(QString::fromStdString(read.error()));
+            return false;
+        }
+        kind = *read;
     }
     const auto change = [&](Joint& joint) {
         if (isNew) {
@@ -147,7 +160,7 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
         else if (column == 1)
             set.title = text.toStdString();
         else if (column == 2)
-            set.kind = text.startsWith(QLatin1Char('s'), Qt::CaseInsensitive) ? SetKind::Serviceability : SetKind::Ultimate;
+            set.kind = kind;
         else { put(set, columns_[static_cast<std::size_t>(column - firstForce)], number); }
     };
     return session_.edit(
@@ -160,6 +173,11 @@ bool ActionsModel::paste(const QString& text) {
     const auto read = readActions(text.toStdString(), session_.job().settings.units);
     if (!read) {
         Q_EMIT session_.refused(QString::fromStdString(joined(read.error())));
+        return false;
+    }
+    const Joint* on = session_.current();
+    if (const Diagnostics lost = on ? actionsWithoutMember(*on, *read) : Diagnostics(); !lost.empty()) {
+        Q_EMIT session_.refused(QString::fromStdString(joined(lost)));
         return false;
     }
     return session_.edit(tr("paste %n action set(s)", nullptr, static_cast<int>(read->size())),

@@ -1,4 +1,5 @@
 #include "session/ask.h"
+#include "base/number_column.h"
 #include "base/text.h"
 #include "catalogue/bolts.h"
 #include "session/session.h"

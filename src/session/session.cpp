@@ -4,6 +4,7 @@
 #include "session/journal.h"
 #include "session/plate_studies.h"
 #include <QDateTime>
+#include <QDir>
 #include <QFileInfo>
 #include <QSettings>
 #include <QUndoStack>
@@ -12,7 +13,8 @@
 namespace zg {
 namespace {
 
-/// One edit: the job before and after. Jobs are small values; what changed is found by comparing, never remembered by hand.
+/// One edit: the job before and after. Jobs share the joints in which they are the same, so that a step costs the joint it
+/// changes; what changed is found by comparing, never remembered by hand.
 class JobEdit : public QUndoCommand {
 public:
     JobEdit(Session& session, const QString& title, Job before, Job after, std::string idBefore, std::string idAfter,
@@ -38,9 +40,27 @@ private:
     QString mergeKey_;
 };
 
-Joint* jointOf(Job& job, const std::string& id) {
-    const auto at = std::find_if(job.joints.begin(), job.joints.end(), [&](const Joint& j) { return j.id == id; });
-    return at == job.joints.end() ? nullptr : &*at;
+/// Undo steps that fit into the budget when every one changes the largest joint.
+int undoLimit(const Job& job) {
+    constexpr std::size_t budget = 64'000'000;
+    std::size_t largest = 20'000; // strings and allocations of a usual joint
+    for (const Joint& j : job.joints)
+        largest = std::max(largest, 20'000 + j.actions.size() * (sizeof(ActionSet) + 64) + j.right.rows.size() * sizeof(BoltRowSpec));
+    const std::size_t step = largest + 2 * job.joints.size() * sizeof(std::shared_ptr<Joint>);
+    return static_cast<int>(std::clamp<std::size_t>(budget / step, 100, 2000));
+}
+
+auto placeOf(const Job& job, const std::string& id) {
+    return std::find_if(job.joints.begin(), job.joints.end(), [&](const Joint& j) { return j.id == id; });
+}
+
+/// The file behind links, also when it is gone.
+QString canonical(const QString& path) {
+    const QFileInfo info(path);
+    const QString full = info.canonicalFilePath();
+    if (!full.isEmpty()) return full;
+    const QString folder = info.dir().canonicalPath();
+    return folder.isEmpty() ? info.absoluteFilePath() : folder + QLatin1Char('/') + info.fileName();
 }
 
 constexpr int recentCount = 8;
@@ -51,7 +71,11 @@ Session::Session(const QString& stateFolder, QObject* parent)
     : QObject(parent), undo_(new QUndoStack(this)), journal_(std::make_unique<Journal>(stateFolder)),
       plates_(new PlateStudies(*this)) {
     connect(undo_, &QUndoStack::cleanChanged, this, [this] { notify(File); });
-    connect(journal_.get(), &Journal::due, this, &Session::writeJournal);
+    // Undo and redo are changes like any other.
+    connect(undo_, &QUndoStack::indexChanged, this, [this] { journal_->arm(); });
+    connect(journal_.get(), &Journal::due, this, &Session::keepJournal);
+    connect(journal_.get(), &Journal::problemChanged, this, [this] { notify(File); });
+    lookForWork();
 }
 
 Session::~Session() = default;
@@ -60,8 +84,10 @@ bool Session::isModified() const { return !undo_->isClean(); }
 
 void Session::adopt(Job job, const QString& path) {
     undo_->clear();
+    undo_->setUndoLimit(undoLimit(job));
     job_ = std::move(job);
     path_ = path;
+    failedPath_.clear();
     currentId_ = job_.joints.empty() ? std::string() : job_.joints.front().id;
     activeSet_ = 0;
     preview_.reset();
@@ -70,19 +96,34 @@ void Session::adopt(Job job, const QString& path) {
     selectedPart_.reset();
     selectedCheck_.reset();
     plates_->clear();
+    journal_->begin(path.isEmpty() ? path : canonical(path));
+    lookForWork();
     notify(~0U);
 }
 
-void Session::newJob() { adopt({}, {}); }
+void Session::remember(const QString& path, const std::string& text) {
+    stamp_ = stampOf(path.toStdString());
+    savedHash_ = contentHash(text);
+}
+
+void Session::newJob() {
+    readingNotes_.clear();
+    adopt({}, {});
+}
 
 bool Session::open(const QString& path) {
-    auto read = openJob(path.toStdString());
+    const auto text = readFile(path.toStdString());
+    tl::expected<ReadJob, Diagnostics> read = text ? readJob(*text) : tl::unexpected(Diagnostics{text.error()});
     if (!read) {
         lastError_ = QString::fromStdString(joined(read.error()));
+        failedPath_ = canonical(path);
+        lookForWork();
+        notify(File);
         return false;
     }
-    lastError_ = QString::fromStdString(joined(read->notes));
-    journal_->setFile(path);
+    lastError_.clear();
+    readingNotes_ = std::move(read->notes);
+    remember(path, *text);
     adopt(std::move(read->job), path);
     QSettings settings;
     QStringList recent = recentJobs();
@@ -93,43 +134,142 @@ bool Session::open(const QString& path) {
     return true;
 }
 
-bool Session::save(const QString& path) {
-    const auto saved = saveJob(job_, path.toStdString());
-    if (!saved) {
-        lastError_ = QString::fromStdString(joined({saved.error()}));
-        return false;
-    }
-    journal_->remove();
-    journal_->setFile(path);
-    path_ = path;
-    undo_->setClean();
+void Session::dismissReadingNotes() {
+    readingNotes_.clear();
     notify(File);
-    return true;
 }
 
-QStringList Session::recentJobs() const { return QSettings().value(QStringLiteral("recent")).toStringList(); }
+SaveOutcome Session::save(const QString& path, bool mayOverwrite) {
+    const std::string file = path.toStdString(), text = writeJob(job_);
+    const FileStamp now = stampOf(file);
+    const bool isOwn = !path_.isEmpty() && canonical(path) == canonical(path_);
+    if (now.exists && now.isReadOnly) return SaveOutcome::ReadOnly;
+    if (isOwn && !mayOverwrite) {
+        if (!now.exists && stamp_.exists) return SaveOutcome::TheirsGone;
+        if (now.exists && !(now == stamp_)) {
+            // Touched, but the same: nobody's work.
+            const auto theirs = readFile(file);
+            if (!theirs || contentHash(*theirs) != savedHash_) return SaveOutcome::TheirsChanged;
+        }
+    }
+    const auto saved = writeFile(file, text);
+    if (!saved) {
+        lastError_ = QString::fromStdString(joined({saved.error()}));
+        return SaveOutcome::Failed;
+    }
+    const bool isMoved = !isOwn;
+    path_ = path;
+    remember(path, text);
+    if (isMoved) {
+        journal_->begin(canonical(path));
+        lookForWork();
+    } else {
+        journal_->remove();
+    }
+    undo_->setClean();
+    notify(File);
+    return SaveOutcome::Saved;
+}
 
-QString Session::recoverable() const { return journal_->foundAt(); }
-
-bool Session::recover() {
-    auto read = readJob(journal_->foundText());
+bool Session::takeTheirs() {
+    const auto text = readFile(path_.toStdString());
+    tl::expected<ReadJob, Diagnostics> read = text ? readJob(*text) : tl::unexpected(Diagnostics{text.error()});
     if (!read) {
         lastError_ = QString::fromStdString(joined(read.error()));
         return false;
     }
-    Job after = std::move(read->job);
-    const std::string id = after.joints.empty() ? std::string() : after.joints.front().id;
-    journal_->forgetFound();
-    return push(tr("recover the unsaved state"), std::move(after), id, {});
+    readingNotes_ = std::move(read->notes);
+    const std::string id = placeOf(read->job, currentId_) != read->job.joints.end() ? currentId_
+                           : read->job.joints.empty()                               ? std::string()
+                                                                                    : read->job.joints.front().id;
+    if (!push(tr("take the file's present state"), std::move(read->job), id, {})) return false;
+    remember(path_, *text);
+    undo_->setClean();
+    return true;
+}
+
+QString Session::nameBeside(const QString& path) {
+    const QFileInfo info(path);
+    for (int n = 1;; ++n) {
+        const QString name = info.dir().filePath(tr("%1 (mine%2).%3")
+                                                     .arg(info.completeBaseName().left(180),
+                                                          n == 1 ? QString() : QStringLiteral(" %1").arg(n),
+                                                          info.suffix().isEmpty() ? QStringLiteral("zgj") : info.suffix()));
+        if (!QFileInfo::exists(name)) return name;
+    }
+}
+
+QStringList Session::recentJobs() const { return QSettings().value(QStringLiteral("recent")).toStringList(); }
+
+void Session::lookForWork() {
+    const QString own = path_.isEmpty() ? QString() : canonical(path_);
+    const bool isNothingOpen = path_.isEmpty() && job_.joints.empty();
+    found_ = journal_->found();
+    found_.erase(std::remove_if(found_.begin(), found_.end(),
+                                [&](const FoundWork& w) {
+                                    const bool isOwn = !own.isEmpty() && w.jobPath == own;
+                                    const bool isFailed = !failedPath_.isEmpty() && w.jobPath == failedPath_;
+                                    return !isOwn && !isFailed && !isNothingOpen;
+                                }),
+                 found_.end());
+}
+
+const FoundWork* Session::recoverable() const { return found_.empty() ? nullptr : &found_.front(); }
+
+bool Session::recover() {
+    if (found_.empty()) return false;
+    const FoundWork work = found_.front();
+    const std::string text = journal_->take(work);
+    if (text.empty()) {
+        lastError_ = tr("Another window is recovering this work, or it is gone.");
+        lookForWork();
+        notify(File);
+        return false;
+    }
+    auto read = readJob(text);
+    if (!read) {
+        lastError_ = QString::fromStdString(joined(read.error()));
+        return false;
+    }
+    Job job = std::move(read->job);
+    const bool isOpenJob = !path_.isEmpty() && work.jobPath == canonical(path_);
+    if (isOpenJob) {
+        const std::string id = job.joints.empty() ? std::string() : job.joints.front().id;
+        if (!push(tr("recover the unsaved state"), std::move(job), id, {})) return false;
+    } else {
+        // Its file is gone, damaged or never was: the work is a document of its own, not saved yet.
+        readingNotes_ = std::move(read->notes);
+        adopt(std::move(job), work.jobPath);
+        stamp_ = {}; // what lies there now, if anything, is not what this work began from: saving asks
+        savedHash_ = 0;
+        undo_->resetClean();
+        (void)journal_->take(work); // adopting let go of it
+    }
+    writeJournal();
+    journal_->adopted(work);
+    lookForWork();
+    notify(File);
+    return true;
 }
 
 void Session::discardRecovery() {
-    journal_->remove();
+    if (!found_.empty()) journal_->discard(found_.front());
+    lookForWork();
     notify(File);
 }
 
+QString Session::journalProblem() const { return isModified() ? journal_->problem() : QString(); }
+
+void Session::keepJournal() {
+    if (isModified())
+        journal_->write(job_);
+    else
+        journal_->remove();
+}
+
 void Session::writeJournal() {
-    if (isModified()) journal_->write(writeJob(job_));
+    keepJournal();
+    journal_->flush();
 }
 
 void Session::closeCleanly() { journal_->remove(); }
@@ -220,16 +360,17 @@ bool Session::push(const QString& title, Job after, const std::string& currentId
         return false;
     }
     undo_->push(new JobEdit(*this, title, job_, std::move(after), currentId_, currentId, mergeKey));
-    journal_->arm();
+    journal_->arm(); // steps that join another leave the stack's index as it is
     return true;
 }
 
 bool Session::edit(const QString& title, const std::function<void(Joint&)>& change, const QString& mergeKey) {
     Job after = job_;
-    Joint* joint = jointOf(after, currentId_);
-    if (!joint) return false;
-    change(*joint);
-    sortRows(*joint);
+    const auto at = placeOf(job_, currentId_);
+    if (at == job_.joints.end()) return false;
+    Joint& joint = after.joints[static_cast<std::size_t>(at - job_.joints.begin())];
+    change(joint);
+    sortRows(joint);
     return push(title, std::move(after), currentId_, mergeKey);
 }
 
@@ -261,7 +402,7 @@ void Session::addJoint(Joint joint) {
 
 void Session::removeCurrent() {
     Job after = job_;
-    const auto at = std::find_if(after.joints.begin(), after.joints.end(), [&](const Joint& j) { return j.id == currentId_; });
+    const auto at = placeOf(after, currentId_);
     if (at == after.joints.end()) return;
     const QString title = tr("remove joint %1").arg(QString::fromStdString(at->mark));
     const auto next = after.joints.erase(at);

@@ -1,5 +1,6 @@
 #pragma once
 #include "component/verify.h"
+#include "exchange/file.h"
 #include "joint/edit.h"
 #include "joint/parameters.h"
 #include <QObject>
@@ -17,6 +18,16 @@ namespace zg {
 
 class Journal;
 class PlateStudies;
+struct FoundWork;
+
+/// How a save ended. The last three write nothing: somebody has to decide.
+enum class SaveOutcome {
+    Saved,
+    Failed,        ///< see lastError()
+    TheirsChanged, ///< the file is another one than was read
+    TheirsGone,    ///< the file is no longer there
+    ReadOnly       ///< the file may not be written
+};
 
 /// What there is to show of a joint: its looked-up form and its result, or what is wrong with it.
 struct JointState {
@@ -56,16 +67,27 @@ public:
     [[nodiscard]] bool isModified() const;
     void newJob();
     [[nodiscard]] bool open(const QString& path); ///< on failure the open job stays; see lastError()
-    [[nodiscard]] bool save(const QString& path);
+    /// What the reading of the open job had to say: keys that are not understood, values taken by default.
+    [[nodiscard]] const Diagnostics& readingNotes() const { return readingNotes_; }
+    void dismissReadingNotes();
+    /// Saves the job. The file it came from is looked at first: somebody else's work is overwritten only when asked.
+    [[nodiscard]] SaveOutcome save(const QString& path, bool mayOverwrite = false);
+    /// Takes the file's present state in place of ours, as an undo step.
+    [[nodiscard]] bool takeTheirs();
+    /// A name beside a file that nobody uses yet.
+    [[nodiscard]] static QString nameBeside(const QString& path);
     [[nodiscard]] QString lastError() const { return lastError_; }
     [[nodiscard]] QStringList recentJobs() const;
-    /// Time of an unsaved state of the open file left by a crash; empty when there is none.
-    [[nodiscard]] QString recoverable() const;
+    /// Unsaved work left behind by a crash that concerns what is open: the job's own, the one whose file could not be opened, or any
+    /// while nothing is open. Null when there is none.
+    [[nodiscard]] const FoundWork* recoverable() const;
     [[nodiscard]] bool recover();
     void discardRecovery();
-    /// Writes the journal now (it is otherwise written a moment after each edit).
+    /// Why unsaved work cannot be kept aside; empty while it can.
+    [[nodiscard]] QString journalProblem() const;
+    /// Writes the journal now (it is otherwise written within a second of an edit).
     void writeJournal();
-    /// Clean end: nothing is left to recover.
+    /// Clean end: nothing of this window is left to recover. What was found and not decided on stays.
     void closeCleanly();
 
     // ---- where we are
@@ -113,10 +135,18 @@ Q_SIGNALS:
 
 private:
     void adopt(Job job, const QString& path);
+    void keepJournal();
+    void lookForWork();
+    void remember(const QString& path, const std::string& text);
     bool push(const QString& title, Job after, const std::string& currentId, const QString& mergeKey);
 
     Job job_;
     QString path_, lastError_;
+    QString failedPath_; ///< of a job that could not be opened
+    FileStamp stamp_;    ///< of the file as it was read or saved
+    std::uint64_t savedHash_ = 0;
+    Diagnostics readingNotes_;
+    std::vector<FoundWork> found_;
     std::string currentId_;
     std::optional<Joint> preview_;
     int activeSet_ = 0;

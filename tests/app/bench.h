@@ -20,6 +20,14 @@ public:
     QString openPath(QWidget*) override { return open; }
     QString savePath(QWidget*, const QString&, const QString&, const QString&) override { return save; }
     Keep unsaved(QWidget*) override { return keep; }
+    Conflict answer = Conflict::Cancel;
+    QString asked;
+    Choices offered;
+    Conflict conflict(QWidget*, const QString& text, const Choices& choices) override {
+        asked = text;
+        offered = choices;
+        return answer;
+    }
     void tell(QWidget*, const QString&, const QString& text) override { told = text; }
 };
 

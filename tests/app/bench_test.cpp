@@ -70,7 +70,7 @@ TEST_CASE("the engineer's round: click, step the stock, drag, add, undo all, dat
     CHECK(b.session.current()->actions.back().right.M == Approx(333e6));
 
     b.prompts.save = b.folder.filePath(QStringLiteral("saved.zgj"));
-    REQUIRE(b.session.save(b.prompts.save));
+    REQUIRE(b.session.save(b.prompts.save) == SaveOutcome::Saved);
     const Job after = b.session.job();
     while (b.session.undoStack()->canUndo()) b.session.undoStack()->undo();
     CHECK(b.session.job() == before);

@@ -41,7 +41,7 @@ struct PlatesBench : Bench {
             j.plates->modes = 2;
             j.actions.resize(1);
         }));
-        REQUIRE(session.save(session.path()));
+        REQUIRE(session.save(session.path()) == SaveOutcome::Saved);
         window.show(MainWindow::View::Plates);
         QTest::qWait(20);
     }

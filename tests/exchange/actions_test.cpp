@@ -1,4 +1,5 @@
 #include "exchange/actions_table.h"
+#include "joint/action_columns.h"
 #include "support/joints.h"
 
 using namespace zg;
@@ -94,4 +95,109 @@ TEST_CASE("forces out of the plane come in under their usual names and stay when
     REQUIRE_FALSE(column);
     CHECK(column.error()[0].message.find("V_y of the column cannot be taken") == 0);
     CHECK(readActions("set\tN\tV_y below\nU1\t1\t0", UnitSystem::SI));
+}
+
+namespace {
+
+/// The refusal, which must exist and must hold these words.
+void refuses(const std::string& table, const std::string& where, const std::string& words) {
+    const auto read = readActions(table, UnitSystem::SI);
+    INFO(table);
+    REQUIRE_FALSE(read);
+    INFO(joined(read.error()));
+    CHECK(read.error()[0].subject == where);
+    CHECK(read.error()[0].message.find(words) != std::string::npos);
+}
+
+} // namespace
+
+TEST_CASE("units in tables are understood or refused with their place, never guessed", "[exchange][actions]") {
+    const auto moment = [](const std::string& unit) {
+        const auto read = readActions("set\tM [" + unit + "]\nU1\t2", UnitSystem::SI);
+        if (!read) FAIL(joined(read.error()));
+        return read->front().right.M;
+    };
+    constexpr double lbf = 4.4482216152605;
+    CHECK(moment("ft-kip") == Approx(2000 * lbf * 304.8));
+    CHECK(moment("lb-ft") == Approx(2 * lbf * 304.8));
+    CHECK(moment("kNcm") == Approx(2e4));
+    CHECK(moment("MNm") == Approx(2e9));
+    CHECK(readActions("set\tM\n\t[kip·in]\nU1\t2", UnitSystem::SI)->front().right.M == Approx(2000 * lbf * 25.4));
+    CHECK(readActions("set;N kN;V / kN;M (kN m)\nU1;1;2;3", UnitSystem::US)->front().right.M == Approx(3e6));
+
+    refuses("set\tM [mNm]\nU1\t2", "row 1, column 2", "not a unit that is understood");
+    refuses("set\tM [kN]\nU1\t2", "row 1, column 2", "unit of force, but M is a moment");
+    refuses("set\tN [kNm]\nU1\t2", "row 1, column 2", "unit of moment, but N is a force");
+    refuses("set\tN\tM\n\tkN\tfoo\nU1\t2\t3", "row 2, column 3", "not a unit that is understood. Understood for M are");
+    refuses("set\tN\tM\n\tkN\tkN\nU1\t2\t3", "row 2, column 3", "unit of force");
+    refuses("set\tM [kNm]\n\tNm\nU1\t2", "row 2, column 2", "another unit");
+    refuses("set\tM per metre\nU1\t2", "row 1, column 2", "\"per\" in the heading is not understood");
+    refuses("set\tN\tQ\nU1\t2\t3", "row 1, column 3", "\"Q\" in the heading is not understood");
+    refuses("set\tM column\nU1\t2", "row 1, column 2", "above or below");
+}
+
+TEST_CASE("decimal comma or thousands is decided from the whole column, else the table, else refused", "[exchange][actions]") {
+    const auto first = [](const std::string& table) {
+        const auto read = readActions(table, UnitSystem::SI);
+        if (!read) FAIL(joined(read.error()));
+        return read->front().right.N;
+    };
+    CHECK(first("set;N\nU1;1,250\nU2;3,5") == Approx(1250));         // 1.25 kN
+    CHECK(first("set;N\nU1;1,250\nU2;3.5") == Approx(1250e3));       // 1250 kN
+    CHECK(first("set;N;M\nU1;1,250;2,5\nU2;3;4") == Approx(1250));   // the other column tells
+    CHECK(first("set;N\nU1;1.250,5") == Approx(1250.5e3));
+    CHECK(first("set;N\nU1;1 250,5") == Approx(1250.5e3));
+    CHECK(first("set,N,M\nU1,\"1,250.5\",3") == Approx(1250.5e3));
+    CHECK(first("set;N\nU1;12.345") == Approx(12345));
+    refuses("set;N\nU1;1,250", "row 2, column 2", "no other number of the table tells which");
+    refuses("set;N\nU1;1,5\nU2;1.5", "column 2", "Some of its numbers have a decimal comma");
+    refuses("set;N;M;V\nU1;1,250;2.5;3,5", "row 2, column 2", "\"1,250\"");
+}
+
+TEST_CASE("kinds of sets are words of a table; what is not in it is refused", "[exchange][actions]") {
+    const auto kind = [](const std::string& word) {
+        const auto read = readActions("set\tkind\tM\nA\t" + word + "\t1", UnitSystem::SI);
+        if (!read) FAIL(joined(read.error()));
+        return read->front().kind;
+    };
+    for (const char* word : {"ultimate", "ULS", "STR", "strength", "Seismic", "accidental", "STR-GEO", ""}) {
+        INFO(word);
+        CHECK(kind(word) == SetKind::Ultimate);
+    }
+    for (const char* word : {"serviceability", "SLS", "Service", "quasi-permanent", "characteristic"})
+        CHECK(kind(word) == SetKind::Serviceability);
+    refuses("set\tkind\tM\nA\tstorm\t1", "row 2, column 2", "not a kind of set that is understood");
+    refuses("set\tkind\tM\nA\tS\t1", "row 2, column 2", "not a kind of set");
+}
+
+TEST_CASE("a set or a column that stands twice, and a row without numbers, are refused", "[exchange][actions]") {
+    refuses("set\tN\tM\nU1\t1\t2\nU2\t1\t2\nU1\t3\t4", "row 4", "Set U1 stands twice; it is in row 2 already");
+    refuses("set\tN\tM\tN right\nU1\t1\t2\t3", "row 1, column 4", "The column stands twice; the other is column 2");
+    refuses("set\tN\tM\nU1\t\t\nU2\t3\t4", "row 2", "The row holds no number");
+}
+
+TEST_CASE("tables are CSV by RFC 4180, with or without a byte-order mark", "[exchange][actions]") {
+    const auto read = readActions("\xef\xbb\xbfset,title,N [kN],M [kNm]\r\n\"U1\",\"wind, from \"\"north\"\"\",\"1.5\",2\r\n", UnitSystem::SI);
+    REQUIRE(read);
+    CHECK(read->front().id == "U1");
+    CHECK(read->front().title == "wind, from \"north\"");
+    CHECK(read->front().right.N == Approx(1500));
+    refuses("set,N\n\"U1,2\nU2,3", "", "never closed");
+    refuses("set,N\nU\"1,2", "", "quote where none may stand");
+    refuses(std::string("\xff\xfes\0e\0t\0", 8), "", "UTF-16");
+    std::vector<ActionSet> sets{sample::actions("A;\"1\"", 1e3, 0, 2e6)};
+    sets[0].title = "two\nlines\tand a tab";
+    const auto again = readActions(writeActions(sets, false, UnitSystem::SI), UnitSystem::SI);
+    REQUIRE(again);
+    CHECK(again->front().id == sets[0].id);
+    CHECK(again->front().title == sets[0].title);
+}
+
+TEST_CASE("forces on a member that the joint does not have are told", "[exchange][actions]") {
+    const Joint joint = sample::extendedJob().joints[0];
+    const auto sets = readActions("set\tM\tM left\tN above\nU1\t1\t2\t0", UnitSystem::SI);
+    REQUIRE(sets);
+    const Diagnostics lost = actionsWithoutMember(joint, *sets);
+    REQUIRE(lost.size() == 1);
+    CHECK(lost[0].message == "M of the left beam: the joint has no beam on the left.");
 }

@@ -127,7 +127,7 @@ TEST_CASE("saving is all or nothing", "[exchange]") {
     SECTION("into a folder that is not there") {
         const auto saved = saveJob(sample::extendedJob(), std::string(folder) + "/no/such/job.zgj");
         REQUIRE_FALSE(saved);
-        CHECK(has(saved.error().message, "could not be written"));
+        CHECK(has(saved.error().message, "could not be opened"));
     }
     SECTION("onto a full disk") {
         const auto saved = writeFile("/dev/full", std::string(100000, 'x'));
@@ -161,4 +161,69 @@ TEST_CASE("equality and hash see every field, and the result key leaves out what
     job.joints[1] = before;
     job.settings.gamma_M2 = 1.3;
     CHECK(resultKey(job, job.joints[1]) != key);
+}
+
+TEST_CASE("a key that is not understood is named with its place and the key that may be meant", "[exchange]") {
+    auto document = nlohmann::ordered_json::parse(writeJob(sample::extendedJob()));
+    document["joints"][0]["actions"][0]["right"].erase("M_kNm");
+    document["joints"][0]["actions"][0]["right"]["M_kN"] = 150;
+    document["colour"] = "blue";
+    const auto read = readJob(document.dump());
+    REQUIRE(read);
+    REQUIRE(read->notes.size() == 2);
+    CHECK(read->notes[0].severity == Severity::Warning);
+    CHECK(read->notes[0].subject == "joints/#joint-1/actions/#U1/right/M_kN");
+    CHECK(has(read->notes[0].message, "not understood and has no effect; is \"M_kNm\" meant?"));
+    CHECK(read->notes[1].subject == "colour");
+    CHECK(has(read->notes[1].message, "Understood here are title, engineer"));
+}
+
+TEST_CASE("a key that stands twice is an error with its line", "[exchange]") {
+    const std::string twice = "{\"format\": \"zealous-girder-job\",\n\"version\": 1,\n\"title\": \"a\",\n\"title\": \"b\"}";
+    const auto read = readJob(twice);
+    REQUIRE_FALSE(read);
+    CHECK(read.error()[0].subject == "line 4, title");
+    CHECK(has(read.error()[0].message, "stands twice"));
+    CHECK(has(refusal(R"({"format":"zealous-girder-job","version":1,"joints":[{"mark":"B1","right":{"plate":{"width_mm":1,"width_mm":2}}}]})"),
+              "line 1, joints/1/right/plate/width_mm"));
+}
+
+TEST_CASE("depth and numbers out of bounds are told with line and key, without jargon", "[exchange]") {
+    CHECK(has(refusal(file("huge_number.zgj")), "line "));
+    const std::string deep = "{\"format\":\"zealous-girder-job\",\n\"title\":" + std::string(50, '[') + std::string(50, ']') + "}";
+    CHECK(has(refusal(deep), "line 2, title"));
+    for (const std::string& text : {refusal(file("huge_number.zgj")), refusal(deep), refusal("{\"a\": 1e999}"), refusal(file("not_json.zgj"))})
+        for (const char* jargon : {"exception", "json.", "SAX", "parse_error", "out_of_range"}) CHECK_FALSE(has(text, jargon));
+}
+
+TEST_CASE("a family or units that the program does not compute are refused", "[exchange]") {
+    auto document = nlohmann::json::parse(writeJob(sample::extendedJob()));
+    document["joints"][0]["family"] = "apex";
+    CHECK(has(refusal(document.dump()), "The family \"apex\" is not computed by this program. Understood is \"beam-to-column end plate\"."));
+    document = nlohmann::json::parse(writeJob(sample::extendedJob()));
+    document["units"]["length"] = "in";
+    CHECK(has(refusal(document.dump()), "units/length: The file cannot be read in \"in\". Understood are length mm"));
+    document["units"] = {{"time", "s"}};
+    CHECK(has(refusal(document.dump()), "units/time"));
+}
+
+TEST_CASE("a joint without an id gets one; whole numbers may be written with a point", "[exchange]") {
+    auto document = nlohmann::json::parse(writeJob(sample::extendedJob()));
+    document["joints"][0].erase("id");
+    document["joints"][0]["right"]["rows"][0]["bolts"] = 2.0;
+    const auto read = readJob(document.dump());
+    REQUIRE(read);
+    CHECK_FALSE(read->job.joints[0].id.empty());
+    document["joints"][0]["right"]["rows"][0]["bolts"] = 2.5;
+    CHECK(has(refusal(document.dump()), "Expected a whole number"));
+}
+
+TEST_CASE("copies of a job share the joints in which they are the same", "[joint]") {
+    Job job = sample::demo();
+    Job copy = job;
+    copy.joints[2].right.plate.thickness += 1;
+    CHECK(job.joints[2].right.plate.thickness + 1 == copy.joints[2].right.plate.thickness);
+    for (std::size_t i = 0; i < job.joints.size(); ++i) CHECK(job.joints.shares(copy.joints, i) == (i != 2));
+    CHECK(copy != job);
+    CHECK(contentHash(copy) != contentHash(job));
 }

@@ -67,9 +67,10 @@ TEST_CASE("absurd values anywhere in the file are refused or survive the calcula
 
 TEST_CASE("a job of a hundred joints is read, written and verified", "[exchange]") {
     Job job = sample::demo();
-    const std::vector<Joint> some = job.joints;
+    const SharedList<Joint> some = job.joints;
     for (int i = 0; i < 19; ++i) {
-        for (Joint j : some) {
+        for (const Joint& one : some) {
+            Joint j = one;
             j.id = freeId(job);
             j.mark = freeMark(job, "X");
             job.joints.push_back(j);

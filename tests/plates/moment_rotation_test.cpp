@@ -61,7 +61,7 @@ TEST_CASE("plates and components agree on the demo joints: two methods that shar
         INFO(mark);
         const ResolvedJoint joint = demoJoint(mark);
         Job bare = job;
-        for (Joint& j : bare.joints) j.actions.clear();
+        for (std::size_t i = 0; i < bare.joints.size(); ++i) bare.joints[i].actions.clear();
         const auto which = std::find_if(bare.joints.begin(), bare.joints.end(), [&](const Joint& j) { return j.mark == mark; });
         const JointResult component = sample::verified(bare, static_cast<std::size_t>(which - bare.joints.begin()));
         const ConnectionResult* c = nullptr;

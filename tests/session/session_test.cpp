@@ -72,8 +72,8 @@ TEST_CASE("a file that cannot be opened leaves the open job alone", "[session]")
     CHECK_FALSE(s.open(QStringLiteral(ZG_SOURCE_DIR "/tests/exchange/files/wrong_type.zgj")));
     CHECK(s.lastError().contains(QStringLiteral("thickness_mm")));
     CHECK(s.job() == before);
-    CHECK_FALSE(s.save(QStringLiteral("/no/such/folder/x.zgj")));
-    CHECK(s.lastError().contains(QStringLiteral("could not be written")));
+    CHECK(s.save(QStringLiteral("/no/such/folder/x.zgj")) == SaveOutcome::Failed);
+    CHECK(s.lastError().contains(QStringLiteral("could not be opened")));
 }
 
 TEST_CASE("dragging shows its numbers without a step, and ends without a trace", "[session]") {
@@ -157,13 +157,13 @@ TEST_CASE("work of a killed process is found and recovered", "[session][recovery
     Session s(state);
     REQUIRE(s.open(job));
     CHECK(s.job().joints[0].right.plate.thickness != 33);
-    CHECK_FALSE(s.recoverable().isEmpty());
+    CHECK(s.recoverable());
     REQUIRE(s.recover());
     CHECK(s.job().joints[0].right.plate.thickness == 33);
     CHECK(s.isModified());
-    REQUIRE(s.save(job));
+    REQUIRE(s.save(job) == SaveOutcome::Saved);
     Session again(state);
     REQUIRE(again.open(job));
-    CHECK(again.recoverable().isEmpty());
+    CHECK_FALSE(again.recoverable());
     CHECK(again.job().joints[0].right.plate.thickness == 33);
 }

@@ -62,7 +62,7 @@ Job extendedJob() {
 }
 
 JointResult verified(const Job& job, std::size_t joint) {
-    const auto result = verify(job, job.joints.at(joint));
+    const auto result = verify(job, job.joints[joint]);
     if (!result) FAIL(joined(result.error()));
     return *result;
 }

@@ -1,5 +1,6 @@
 #include "app/dialogs/new_joint_dialog.h"
 #include "app/dialogs/section_chooser.h"
+#include "base/number_column.h"
 #include "base/text.h"
 #include "session/session.h"
 #include <QComboBox>

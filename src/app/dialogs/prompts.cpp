@@ -2,6 +2,7 @@
 #include <QCoreApplication>
 #include <QFileDialog>
 #include <QMessageBox>
+#include <QPushButton>
 
 namespace zg {
 namespace {
@@ -20,6 +21,21 @@ Prompts::Keep DialogPrompts::unsaved(QWidget* parent) {
     const auto answer = QMessageBox::question(parent, say("Unsaved changes"), say("The job has changes that are not saved."),
                                               QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
     return answer == QMessageBox::Save ? Keep::Save : answer == QMessageBox::Discard ? Keep::Discard : Keep::Cancel;
+}
+
+Prompts::Conflict DialogPrompts::conflict(QWidget* parent, const QString& text, const Choices& choices) {
+    QMessageBox box(QMessageBox::Question, say("The file is not as we left it"), text, QMessageBox::Cancel, parent);
+    std::vector<QAbstractButton*> buttons;
+    for (const Conflict choice : choices) {
+        const QString words = choice == Conflict::SaveBeside   ? say("Save ours beside it")
+                              : choice == Conflict::TakeTheirs ? say("Take theirs (undo brings ours back)")
+                                                               : say("Overwrite");
+        buttons.push_back(box.addButton(words, choice == Conflict::Overwrite ? QMessageBox::DestructiveRole : QMessageBox::AcceptRole));
+    }
+    box.exec();
+    for (std::size_t i = 0; i < buttons.size(); ++i)
+        if (box.clickedButton() == buttons[i]) return choices[i];
+    return Conflict::Cancel;
 }
 
 void DialogPrompts::tell(QWidget* parent, const QString& title, const QString& text) {

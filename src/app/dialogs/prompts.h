@@ -1,5 +1,6 @@
 #pragma once
 #include <QString>
+#include <vector>
 
 class QWidget;
 
@@ -14,6 +15,10 @@ public:
     [[nodiscard]] virtual QString savePath(QWidget* parent, const QString& title, const QString& suggestion,
                                            const QString& filter) = 0;
     [[nodiscard]] virtual Keep unsaved(QWidget* parent) = 0;
+    enum class Conflict { SaveBeside, TakeTheirs, Overwrite, Cancel };
+    using Choices = std::vector<Conflict>;
+    /// The file is not as we left it: what now, of these choices or Cancel.
+    [[nodiscard]] virtual Conflict conflict(QWidget* parent, const QString& text, const Choices& choices) = 0;
     virtual void tell(QWidget* parent, const QString& title, const QString& text) = 0;
 };
 
@@ -23,6 +28,7 @@ public:
     [[nodiscard]] QString savePath(QWidget* parent, const QString& title, const QString& suggestion,
                                    const QString& filter) override;
     [[nodiscard]] Keep unsaved(QWidget* parent) override;
+    [[nodiscard]] Conflict conflict(QWidget* parent, const QString& text, const Choices& choices) override;
     void tell(QWidget* parent, const QString& title, const QString& text) override;
 };
 

@@ -1,4 +1,5 @@
 #include "app/sheet/parameter_form.h"
+#include "base/number_column.h"
 #include "base/text.h"
 #include <QCheckBox>
 #include <QComboBox>

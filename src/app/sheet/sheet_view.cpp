@@ -1,5 +1,6 @@
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
+#include "base/number_column.h"
 #include "base/text.h"
 #include "drawing/sheet.h"
 #include "print/fonts.h"

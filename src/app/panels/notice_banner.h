@@ -1,0 +1,33 @@
+#pragma once
+#include <QFrame>
+
+class QLabel;
+class QPushButton;
+
+namespace zg {
+
+class Session;
+
+/// One line above the bench for what has to be decided or known before going on: unsaved work found, work that cannot be kept
+/// aside, parts of the file that were not understood. Hidden when there is nothing.
+class NoticeBanner : public QFrame {
+    Q_OBJECT
+public:
+    NoticeBanner(Session& session, QWidget* parent);
+
+Q_SIGNALS:
+    void failed(const QString& why); ///< found work could not be recovered
+
+private:
+    enum class Notice { None, FoundWork, JournalProblem, ReadingNotes };
+    void refresh();
+    void act();
+    void dismiss();
+
+    Session& session_;
+    Notice notice_ = Notice::None;
+    QLabel* text_;
+    QPushButton *act_, *dismiss_;
+};
+
+} // namespace zg

@@ -1,0 +1,223 @@
+#include "base/csv.h"
+#include "base/number_column.h"
+#include "base/text.h"
+#include "exchange/action_heading.h"
+#include "exchange/actions_table.h"
+#include <algorithm>
+#include <map>
+
+namespace zg {
+namespace {
+
+using Cells = std::vector<std::string>;
+using What = ActionHeading::What;
+
+std::string place(std::size_t row, std::size_t column) {
+    return "row " + std::to_string(row + 1) + ", column " + std::to_string(column + 1);
+}
+
+/// Separator of a table: a tab anywhere, else a semicolon, else commas; none inside quotes.
+char separatorOf(const std::string& text) {
+    bool isQuoted = false, hasSemicolon = false;
+    for (const char c : text) {
+        if (c == '"') isQuoted = !isQuoted;
+        if (isQuoted) continue;
+        if (c == '\t') return '\t';
+        hasSemicolon = hasSemicolon || c == ';';
+    }
+    return hasSemicolon ? ';' : ',';
+}
+
+bool isBlank(const std::string& cell) { return cell.empty() || cell == "-" || cell == "–"; }
+/// Number or not, whatever the decimal sign.
+bool isNumber(const std::string& cell) {
+    return readNumber(cell, DecimalSign::Point).has_value() || readNumber(cell, DecimalSign::Comma).has_value();
+}
+
+class TableReader {
+public:
+    explicit TableReader(UnitSystem units) : units_(units) {}
+
+    tl::expected<std::vector<ActionSet>, Diagnostics> run(const std::string& text) {
+        auto rows = readCsv(text, separatorOf(text));
+        if (!rows) return tl::unexpected(Diagnostics{{Severity::Error, "", rows.error()}});
+        rows_ = std::move(*rows);
+        if (rows_.empty()) return tl::unexpected(Diagnostics{{Severity::Error, "", "There is nothing to paste."}});
+        first_ = header() ? 1 : 0;
+        if (errors_.empty() && first_ < rows_.size() && isUnitsRow(rows_[first_])) unitsRow();
+        if (errors_.empty()) decimals();
+        if (errors_.empty())
+            for (std::size_t r = first_; r < rows_.size(); ++r) row(r);
+        if (sets_.empty() && errors_.empty()) say("", "No row with numbers was found.");
+        if (!errors_.empty()) return tl::unexpected(std::move(errors_));
+        return std::move(sets_);
+    }
+
+private:
+    void say(const std::string& where, const std::string& what) {
+        if (errors_.size() < 50) errors_.push_back({Severity::Error, where, what});
+    }
+
+    /// Whether the first row names the columns; without one they stand in the order that is documented.
+    bool header() {
+        const Cells& cells = rows_[0];
+        const bool hasNumber = std::any_of(cells.begin() + (cells.size() > 1 ? 1 : 0), cells.end(), isNumber);
+        if (hasNumber) {
+            byPosition();
+            return false;
+        }
+        bool hasForce = false;
+        for (std::size_t c = 0; c < cells.size(); ++c) {
+            const auto heading = readHeading(cells[c]);
+            if (!heading) say(place(0, c), heading.error());
+            columns_.push_back(heading.value_or(ActionHeading{What::Remark, {}, {}}));
+            hasForce = hasForce || !heading || heading->what == What::Number;
+            for (std::size_t other = 0; other < c; ++other)
+                if (columns_[other].isSameColumn(columns_[c]))
+                    say(place(0, c), "The column stands twice; the other is column " + std::to_string(other + 1) + ".");
+        }
+        if (!hasForce) say("row 1", "No column holds a force.");
+        return true;
+    }
+
+    void byPosition() {
+        columns_.push_back({What::Id, {}, {}});
+        for (const ActionColumn number : actionColumns(true, false)) columns_.push_back({What::Number, number, {}});
+    }
+
+    /// The row after the header names units when it holds something but no number in the columns of numbers.
+    bool isUnitsRow(const Cells& cells) const {
+        if (first_ == 0) return false;
+        bool any = false;
+        for (std::size_t c = 0; c < cells.size() && c < columns_.size(); ++c) {
+            if (columns_[c].what != What::Number || isBlank(cells[c])) continue;
+            if (isNumber(cells[c])) return false;
+            any = true;
+        }
+        return any;
+    }
+
+    void unitsRow() {
+        const Cells& cells = rows_[first_];
+        for (std::size_t c = 0; c < cells.size(); ++c) {
+            if (isBlank(cells[c])) continue;
+            if (c >= columns_.size()) {
+                say(place(first_, c), "The row has more cells than there are columns.");
+                break;
+            }
+            if (columns_[c].what != What::Number) continue;
+            const auto unit = readColumnUnit(cells[c], columns_[c].number.force);
+            if (!unit)
+                say(place(first_, c), unit.error());
+            else if (columns_[c].unit && columns_[c].unit->factor != unit->factor)
+                say(place(first_, c), "The heading of the column names another unit.");
+            else
+                columns_[c].unit = *unit;
+        }
+        ++first_;
+    }
+
+    /// The decimal sign of each column, from all its numbers; where they do not tell, from the whole table.
+    void decimals() {
+        signs_.assign(columns_.size(), DecimalSign::Unknown);
+        DecimalSign table = DecimalSign::Unknown;
+        for (std::size_t c = 0; c < columns_.size(); ++c) {
+            if (columns_[c].what != What::Number) continue;
+            for (std::size_t r = first_; r < rows_.size(); ++r)
+                if (c < rows_[r].size()) signs_[c] = together(signs_[c], decimalSignOf(rows_[r][c]));
+            table = together(table, signs_[c]);
+            if (signs_[c] == DecimalSign::Contradictory)
+                say("column " + std::to_string(c + 1), "Some of its numbers have a decimal comma, others a decimal point.");
+        }
+        for (DecimalSign& sign : signs_)
+            if (sign == DecimalSign::Unknown) sign = table;
+    }
+
+    void row(std::size_t r) {
+        ActionSet set;
+        bool hasNumber = false;
+        const Cells& cells = rows_[r];
+        const std::size_t before = errors_.size();
+        for (std::size_t c = 0; c < cells.size(); ++c) {
+            if (c < columns_.size()) {
+                cell(columns_[c], cells[c], r, c, set);
+                hasNumber = hasNumber || (columns_[c].what == What::Number && !isBlank(cells[c]));
+            } else if (!cells[c].empty()) {
+                say("row " + std::to_string(r + 1), "The row has more cells than there are columns.");
+                break;
+            }
+        }
+        if (!hasNumber && errors_.size() == before) say("row " + std::to_string(r + 1), "The row holds no number.");
+        if (set.id.empty()) set.id = "S" + std::to_string(sets_.size() + 1);
+        const auto [twin, isNew] = rowOf_.emplace(set.id, r);
+        if (!isNew)
+            say("row " + std::to_string(r + 1),
+                "Set " + printable(set.id) + " stands twice; it is in row " + std::to_string(twin->second + 1) + " already.");
+        sets_.push_back(std::move(set));
+    }
+
+    void cell(const ActionHeading& column, const std::string& text, std::size_t r, std::size_t c, ActionSet& set) {
+        switch (column.what) {
+        case What::Remark: return;
+        case What::Id:
+            set.id = text;
+            if (hasControl(text)) say(place(r, c), "The name holds a control character.");
+            return;
+        case What::Title: set.title = text; return;
+        case What::Kind:
+            if (const auto kind = readSetKind(text))
+                set.kind = *kind;
+            else
+                say(place(r, c), kind.error());
+            return;
+        case What::Number: break;
+        }
+        if (!isBlank(text)) number(column, text, r, c, set);
+    }
+
+    void number(const ActionHeading& column, const std::string& text, std::size_t r, std::size_t c, ActionSet& set) {
+        const DecimalSign sign = signs_[c];
+        if (isAmbiguous(text) && sign != DecimalSign::Point && sign != DecimalSign::Comma) {
+            say(place(r, c), "\"" + printable(text) +
+                                 "\" may have a decimal comma or part thousands, and no other number of the table tells which.");
+            return;
+        }
+        const auto value = readNumber(text, sign);
+        if (!value) {
+            say(place(r, c), "\"" + printable(text) + "\" is not a number" +
+                                 (isNumber(text) ? ", with the decimal sign of the other numbers." : "."));
+            return;
+        }
+        const ActionColumn at = column.number;
+        const double x = *value * (column.unit ? column.unit->factor : unitOf(quantityOf(at.force), units_).factor);
+        if (!isOutOfPlane(at.force)) {
+            put(set, at, x);
+        } else if (at.place == ActionPlace::Right || at.place == ActionPlace::Left) {
+            // Given as nil is given: it takes the place of what a set of this name had.
+            auto& forces = outOfPlane(set, at.place == ActionPlace::Right ? SideId::Right : SideId::Left);
+            if (!forces) forces.emplace();
+            put(set, at, x);
+            if (!forces) forces.emplace();
+        } else if (x != 0) {
+            say(place(r, c), std::string(letterOf(at.force)) +
+                                 " of the column cannot be taken: forces out of the plane are those of the beams.");
+        }
+    }
+
+    UnitSystem units_;
+    CsvRows rows_;
+    std::size_t first_ = 0; ///< row with numbers
+    std::vector<ActionHeading> columns_;
+    std::vector<DecimalSign> signs_;
+    std::vector<ActionSet> sets_;
+    std::map<std::string, std::size_t> rowOf_;
+    Diagnostics errors_;
+};
+
+} // namespace
+
+tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units) {
+    return TableReader(units).run(text);
+}
+
+} // namespace zg
