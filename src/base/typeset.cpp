@@ -56,6 +56,8 @@ std::vector<SymbolRun> typesetSymbol(std::string_view identifier) {
             head.hasBar = true;
         } else if (word == "prime" && subscript.empty()) {
             head.text += "′";
+        } else if (word == "sq" && subscript.empty()) {
+            head.text += "²";
         } else {
             subscript += (subscript.empty() ? "" : ",") + letter(word);
         }

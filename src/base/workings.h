@@ -9,6 +9,13 @@ namespace zg {
 /// How much a reader wants to see: one page, the results of each part, or every formula.
 enum class Depth { Brief, ByPart, Full };
 
+/// A symbol with the number of a row in it: {"F_t", 2, "_Rd"} is F_t2_Rd. Costs nothing where nothing is recorded.
+struct Indexed {
+    const char* before;
+    int index;
+    const char* after = "";
+};
+
 /// One line of the calculation, recorded while it was computed.
 struct WorkingLine {
     enum class Kind { Heading, Given, Formula, Note };
@@ -35,6 +42,9 @@ public:
     Num given(const char*, const char*, Quantity, double value, const char* = "") { return value; }
     Num let(const char*, const char*, Quantity, const char*, const Num& value) { return value; }
     Num result(const char*, const char*, Quantity, const char*, const Num& value) { return value; }
+    Num given(const Indexed&, const char*, Quantity, double value, const char* = "") { return value; }
+    Num let(const Indexed&, const char*, Quantity, const char*, const Num& value) { return value; }
+    Num result(const Indexed&, const char*, Quantity, const char*, const Num& value) { return value; }
 };
 
 template <> class Workings<Traced> {
@@ -70,10 +80,20 @@ public:
         record(WorkingLine::Kind::Formula, Depth::ByPart, symbol, what, quantity, clause, value);
         return Traced::named(value.value(), symbol);
     }
+    Traced given(const Indexed& s, const char* what, Quantity quantity, double value, const char* clause = "") {
+        return given(symbolOf(s).c_str(), what, quantity, value, clause);
+    }
+    Traced let(const Indexed& s, const char* what, Quantity quantity, const char* clause, const Traced& value) {
+        return let(symbolOf(s).c_str(), what, quantity, clause, value);
+    }
+    Traced result(const Indexed& s, const char* what, Quantity quantity, const char* clause, const Traced& value) {
+        return result(symbolOf(s).c_str(), what, quantity, clause, value);
+    }
     [[nodiscard]] const std::vector<WorkingLine>& lines() const { return lines_; }
     [[nodiscard]] std::vector<WorkingLine> take() { return std::move(lines_); }
 
 private:
+    static std::string symbolOf(const Indexed& s) { return s.before + std::to_string(s.index) + s.after; }
     void record(WorkingLine::Kind kind, Depth depth, const char* symbol, const char* what, Quantity quantity, const char* clause,
                 const Traced& value) {
         WorkingLine line;

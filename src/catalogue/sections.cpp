@@ -13,6 +13,7 @@ extern const char* const sections_w_csv;
 namespace {
 
 constexpr double pi = 3.14159265358979323846;
+constexpr double root2 = 1.41421356237309504880;
 
 std::string compact(std::string_view text) {
     std::string result;
@@ -43,6 +44,9 @@ void append(std::vector<Section>& all, const char* csv) {
 }
 
 } // namespace
+
+double rootDistance(const Section& s) { return s.isWelded ? root2 * s.webWeldThroat : s.r; }
+double clearWebDepth(const Section& s) { return s.h - 2 * (s.t_f + rootDistance(s)); }
 
 Section makeSection(const CustomSection& c) {
     Section s;

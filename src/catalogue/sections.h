@@ -38,6 +38,11 @@ struct CustomSection {
     }
 };
 
+/// s of EN 1993-1-8:2005 6.2.6.2: root radius of a rolled section, sqrt(2) a of a welded one, mm.
+[[nodiscard]] double rootDistance(const Section& section);
+/// Clear depth of the web between its root fillets or welds, mm; a supplementary web plate is as wide (6.2.6.1(9)).
+[[nodiscard]] double clearWebDepth(const Section& section);
+
 /// Properties of a user-made section from its dimensions (closed forms, web and flanges as rectangles, root fillets exact).
 [[nodiscard]] Section makeSection(const CustomSection& custom);
 

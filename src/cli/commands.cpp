@@ -43,7 +43,7 @@ void printJoint(const Job& job, const Joint& joint, const JointResult& result) {
         const bool isMetRule = c.group != CheckGroup::Strength && c.state != CheckState::Over;
         if (c.group == CheckGroup::NotDone || isMetRule || c.state == CheckState::NotApplicable || shownChecks >= 8) continue;
         ++shownChecks;
-        std::cout << "  " << (c.utilisation >= 99 ? "none" : fixedDecimals(c.utilisation, 2)) << "  " << titleOf(c, isTwoSided);
+        std::cout << "  " << (c.utilisation >= farOver ? "none" : fixedDecimals(c.utilisation, 2)) << "  " << titleOf(c, isTwoSided);
         if (c.set >= 0) std::cout << ", set " << setName(result, c);
         std::cout << ": " << numbersOf(c, job.settings.units) << "  [" << c.clause << "]\n";
     }

@@ -1,5 +1,4 @@
 #include "component/beam_end.h"
-#include "component/welds.h"
 #include <algorithm>
 #include <cmath>
 
@@ -24,11 +23,6 @@ BendingClass bendingClass(const Section& s, double f_y) {
         r.stressLimit = std::min(1.0, share * share);
     }
     return r;
-}
-
-double plasticAxialResistance(const SideModel& m, const Settings& s) { return m.beam.A * m.beamSteel.f_y / s.gamma_M0; }
-double plasticMomentResistance(const Section& section, double f_y, const Settings& s) {
-    return section.W_pl_y * f_y / s.gamma_M0;
 }
 
 template <class Num> Num beamMomentResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed_) {
@@ -83,13 +77,9 @@ template <class Num> Num webTensionResistance(Workings<Num>& w, const SideModel&
     const Num t_wb = w.given("t_wb", "beam web", Quantity::Length, m.beam.t_w);
     const Num f_y_wb = w.given("f_y_wb", "yield strength", Quantity::Stress, m.beamSteel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-    const Num F =
-        w.let("F_t_wb_Rd", "beam web", Quantity::Force, "EN 1993-1-8:2005 (6.22)", b_eff_t_wb * t_wb * f_y_wb / gamma_M0);
-    if (m.weldWeb.kind == WeldKind::Butt)
-        return w.result("F_t_wb_Rd", "beam web in tension", Quantity::Force, "EN 1993-1-8:2005 6.2.6.8", F * Num(1));
-    const Num F_w = transverseFillets(w, m.weldWeb.throat, 2 * b_eff_t_wb, jointStrength(m.beamSteel, m.plateSteel), s);
-    return w.result("F_t_wb_Rd", "beam web in tension, with its weld", Quantity::Force, "EN 1993-1-8:2005 6.2.6.8",
-                    smaller(F, F_w));
+    // Its weld is a check of its own (6.2.3(4)), not part of this component.
+    return w.result("F_t_wb_Rd", "beam web in tension", Quantity::Force, "EN 1993-1-8:2005 (6.22)",
+                    b_eff_t_wb * t_wb * f_y_wb / gamma_M0);
 }
 
 #define ZG_FOR(Num)                                                                                                              \

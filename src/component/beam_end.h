@@ -24,8 +24,5 @@ template <class Num>
 template <class Num>
 [[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& l_eff);
 
-/// Plastic resistances of the beam, N and Nmm.
-[[nodiscard]] double plasticAxialResistance(const SideModel& m, const Settings& s);
-[[nodiscard]] double plasticMomentResistance(const Section& section, double f_y, const Settings& s);
 
 } // namespace zg

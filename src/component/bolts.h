@@ -7,7 +7,7 @@ namespace zg {
 /// Tension resistance of one bolt (EN 1993-1-8:2005 table 3.4): the bolt itself and punching through the thinner grip part, N.
 template <class Num> struct BoltTensionResistance {
     Num F_t_Rd, B_p_Rd;
-    Num least; ///< what the T-stub may count on
+    Num B_t_Rd; ///< the lesser of both: what the T-stub may count on
 };
 template <class Num>
 [[nodiscard]] BoltTensionResistance<Num> boltTension(Workings<Num>& w, const SideModel& m, const Settings& s);

@@ -1,5 +1,4 @@
 #include "component/classification.h"
-#include "component/beam_end.h"
 #include "component/column_web.h"
 #include <algorithm>
 #include <cmath>
@@ -26,35 +25,55 @@ RotationCapacity rotationCapacity(const SideModel& m, const ConnectionResult& c)
 
 } // namespace
 
-Classification classify(const ResolvedJoint& joint, const SideModel& m, const ConnectionResult& c) {
+template <class Num>
+Classification classify(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const ConnectionResult& c) {
     Classification out;
     const Settings& s = joint.settings;
-    out.M_b_pl_Rd = plasticMomentResistance(m.beam, m.beamSteel.f_y, s);
-    out.M_c_pl_Rd = plasticMomentResistance(m.column, m.columnSteel.f_y, s);
     const bool columnEnds = joint.columnSpec.endAbove.has_value();
-    out.M_full = std::min(out.M_b_pl_Rd, (columnEnds ? 1 : 2) * out.M_c_pl_Rd);
+    const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
+    const Num W_b = w.given("W_pl_b", "beam's plastic modulus", Quantity::Modulus, m.beam.W_pl_y);
+    const Num f_y_b = w.given("f_y_b", "beam's yield strength", Quantity::Stress, m.beamSteel.f_y);
+    const Num W_c = w.given("W_pl_c", "column's plastic modulus", Quantity::Modulus, m.column.W_pl_y);
+    const Num f_y_c = w.given("f_y_c", "column's yield strength", Quantity::Stress, m.columnSteel.f_y);
+    const Num M_b = w.let("M_b_pl_Rd", "beam", Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W_b * f_y_b / gamma_M0);
+    const Num M_c = w.let("M_c_pl_Rd", "column", Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W_c * f_y_c / gamma_M0);
+    const Num M_full =
+        columnEnds ? w.let("M_full", "full strength, at the column's end", Quantity::Moment, "EN 1993-1-8:2005 figure 5.5", smaller(M_b, M_c))
+                   : w.let("M_full", "full strength, the column continues", Quantity::Moment, "EN 1993-1-8:2005 figure 5.5",
+                           smaller(M_b, 2 * M_c));
+    out.M_b_pl_Rd = valueOf(M_b);
+    out.M_c_pl_Rd = valueOf(M_c);
+    out.M_full = valueOf(M_full);
     out.rotation = rotationCapacity(m, c);
     out.strength = c.M_j_Rd >= out.M_full                                                          ? StrengthClass::Full
                    : c.M_j_Rd <= 0.25 * out.M_full && out.rotation != RotationCapacity::NotCovered ? StrengthClass::Pinned
                                                                                                    : StrengthClass::Partial;
     const ResolvedSide& side = *joint.side(m.side);
-    if (side.spec.span) {
-        const double beam = youngsModulus * m.beam.I_y / *side.spec.span;
-        const double k_b = joint.frame == FrameKind::Braced ? 8 : 25;
-        out.rigidLimit = k_b * beam;
-        out.pinnedLimit = 0.5 * beam;
-        out.stiffness = c.stiffness.S_j_ini >= out.rigidLimit    ? StiffnessClass::Rigid
-                        : c.stiffness.S_j_ini <= out.pinnedLimit ? StiffnessClass::Pinned
-                                                                 : StiffnessClass::SemiRigid;
-        if (joint.columnSpec.storeyHeight) {
-            out.K_b_K_c = (m.beam.I_y / *side.spec.span) / (m.column.I_y / *joint.columnSpec.storeyHeight);
-            // 5.2.2.5(1): where Kb/Kc < 0.1 the joint counts as semi-rigid. The condition is the storey's mean; here one beam,
-            // one column.
-            if (joint.frame == FrameKind::Unbraced && out.K_b_K_c < 0.1 && out.stiffness == StiffnessClass::Rigid)
-                out.stiffness = StiffnessClass::SemiRigid;
-        }
-    }
+    if (!side.spec.span) return out;
+    const Num E = w.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
+    const Num I_b = w.given("I_b", "beam's second moment of area", Quantity::Inertia, m.beam.I_y);
+    const Num L_b = w.given("L_b", "beam's span", Quantity::Length, *side.spec.span);
+    const Num k_b = w.given("k_b", joint.frame == FrameKind::Braced ? "braced frame" : "frame that sways", Quantity::None,
+                            joint.frame == FrameKind::Braced ? 8 : 25);
+    const Num rigid = w.let("S_rigid", "rigid from", Quantity::Stiffness, "EN 1993-1-8:2005 5.2.2.5(1)", k_b * (E * I_b / L_b));
+    const Num pinned = w.let("S_pinned", "nominally pinned up to", Quantity::Stiffness, "EN 1993-1-8:2005 5.2.2.5(1)", 0.5 * (E * I_b / L_b));
+    out.rigidLimit = valueOf(rigid);
+    out.pinnedLimit = valueOf(pinned);
+    out.stiffness = c.stiffness.S_j_ini >= out.rigidLimit    ? StiffnessClass::Rigid
+                    : c.stiffness.S_j_ini <= out.pinnedLimit ? StiffnessClass::Pinned
+                                                             : StiffnessClass::SemiRigid;
+    if (!joint.columnSpec.storeyHeight) return out;
+    const Num I_c = w.given("I_c", "column's second moment of area", Quantity::Inertia, m.column.I_y);
+    const Num L_c = w.given("L_c", "storey height", Quantity::Length, *joint.columnSpec.storeyHeight);
+    out.K_b_K_c =
+        valueOf(w.let("K_b_over_K_c", "stiffness of beam over column", Quantity::Ratio, "EN 1993-1-8:2005 5.2.2.5(1)", I_b / L_b / (I_c / L_c)));
+    // Where K_b/K_c < 0.1 the joint counts as semi-rigid. The condition is the storey's mean; here one beam, one column.
+    if (joint.frame == FrameKind::Unbraced && out.K_b_K_c < 0.1 && out.stiffness == StiffnessClass::Rigid)
+        out.stiffness = StiffnessClass::SemiRigid;
     return out;
 }
+
+template Classification classify(Workings<double>&, const ResolvedJoint&, const SideModel&, const ConnectionResult&);
+template Classification classify(Workings<Traced>&, const ResolvedJoint&, const SideModel&, const ConnectionResult&);
 
 } // namespace zg

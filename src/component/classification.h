@@ -6,6 +6,8 @@ namespace zg {
 
 /// Class by stiffness (EN 1993-1-8:2005 5.2.2.5) and by strength (5.2.3), and what 6.4.2 says of the rotation capacity.
 /// The column counts once at its end and twice where it continues (figure 5.5).
-[[nodiscard]] Classification classify(const ResolvedJoint& joint, const SideModel& m, const ConnectionResult& connection);
+template <class Num>
+[[nodiscard]] Classification classify(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m,
+                                      const ConnectionResult& connection);
 
 } // namespace zg

@@ -11,18 +11,16 @@ constexpr const char* table63 = "EN 1993-1-8:2005 table 6.3";
 constexpr double root2 = 1.41421356237309504880;
 constexpr double root3 = 1.73205080756887729353;
 
-/// Thickness factor of the web with supplementary plates in tension, 6.2.6.3(8).
+} // namespace
+
+double compressionThicknessFactor(const SideModel& m) { return !m.doubler ? 1.0 : m.doubler->sides == 2 ? 2.0 : 1.5; }
+
 double tensionThicknessFactor(const SideModel& m) {
     if (!m.doubler) return 1;
     if (m.doubler->weld.kind == WeldKind::Butt) return m.doubler->sides == 2 ? 2.0 : 1.5;
     if (m.doubler->weld.throat < m.doubler->thickness / root2 - 1e-9) return 1; // welds too small for the rule
     return m.columnSteel.f_y >= 400 ? 1.3 : 1.4;
 }
-
-} // namespace
-
-double rootDistance(const Section& s) { return s.isWelded ? root2 * s.webWeldThroat : s.r; }
-double clearWebDepth(const Section& s) { return s.h - 2 * (s.t_f + rootDistance(s)); }
 
 template <class Num> Num shearArea(Workings<Num>& w, const SideModel& m) {
     const Section& c = m.column;
@@ -40,7 +38,8 @@ template <class Num> Num shearArea(Workings<Num>& w, const SideModel& m) {
                      larger(A - 2 * b * t_f + (t_w + 2 * r) * t_f, (h - 2 * t_f) * t_w));
     }
     if (m.doubler) {
-        const Num b_s = w.given("b_s", "width of the supplementary web plate", Quantity::Length, doublerWidth(c));
+        const Num b_s = w.given("b_s", "width of the supplementary web plate", Quantity::Length, clearWebDepth(c),
+                              "EN 1993-1-8:2005 6.2.6.1(9)");
         A_vc = w.let("A_vc", "with the supplementary web plate, counted once", Quantity::Area, "EN 1993-1-8:2005 6.2.6.1(6)",
                      A_vc + b_s * t_w);
     }
@@ -76,9 +75,9 @@ PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const
                                   chi_w * f_y_wc * h_w * t_wc / (constant<Num>(root3, "√3") * gamma_M1));
         r.V_wp_Rd = w.let("V_wp_Rd", "web panel in shear", Quantity::Force, shear, smaller(r.V_wp_Rd, V_bw_Rd));
     }
-    const StiffenerLine* top = m.tensionStiffener();
-    const StiffenerLine* bottom = m.compressionStiffener();
-    if (top && bottom) {
+    const FlangeStiffener atTension = m.tensionStiffener(), atCompression = m.compressionStiffener();
+    if (atTension && atCompression) {
+        const StiffenerLine *top = atTension.line, *bottom = atCompression.line;
         const Num b_fc = w.given("b_fc", "column flange width", Quantity::Length, c.b);
         const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, c.t_f);
         const Num d_s = w.given("d_s", "between the stiffeners' centre lines", Quantity::Length, bottom->y - top->y);
@@ -95,15 +94,21 @@ PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const
                                      0.25 * b_st * square(t_st) * f_y_st / gamma_M0);
         const Num V_wp_add_Rd = w.let("V_wp_add_Rd", "frame of flanges and stiffeners", Quantity::Force, "EN 1993-1-8:2005 (6.8)",
                                       smaller(4 * M_pl_fc_Rd / d_s, (2 * M_pl_fc_Rd + 2 * M_pl_st_Rd) / d_s));
-        r.V_wp_Rd = w.let("V_wp_Rd", "with the frame of flanges and stiffeners", Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(4)",
-                          r.V_wp_Rd + V_wp_add_Rd);
+        const double share_ = std::min(atTension.share, atCompression.share);
+        if (share_ < 1) {
+            const Num share = w.given("k_o", "part of the stiffeners that lies in the path of the flange forces", Quantity::Ratio, share_);
+            r.V_wp_Rd = w.let("V_wp_Rd", "with the frame of flanges and stiffeners", Quantity::Force,
+                              "EN 1993-1-8:2005 6.2.6.1(4)", r.V_wp_Rd + share * V_wp_add_Rd);
+        } else {
+            r.V_wp_Rd = w.let("V_wp_Rd", "with the frame of flanges and stiffeners", Quantity::Force,
+                              "EN 1993-1-8:2005 6.2.6.1(4)", r.V_wp_Rd + V_wp_add_Rd);
+        }
     }
     return r;
 }
 
-template <class Num> Num shearReduction(Workings<Num>& w, const Num& b_eff, double t_w_, const Num& A_vc, double beta_) {
+template <class Num> Num shearReduction(Workings<Num>& w, const Num& b_eff, const Num& t_wc, const Num& A_vc, double beta_) {
     if (beta_ <= 0.5) return w.let("omega", "reduction for shear, β ≤ 0.5", Quantity::Ratio, table63, Num(1));
-    const Num t_wc = w.given("t_wc", "column web", Quantity::Length, t_w_);
     const Num beta = w.given("beta", "transformation parameter", Quantity::Ratio, beta_, "EN 1993-1-8:2005 5.3(7)");
     const Num omega_1 = w.let("omega_1", "", Quantity::Ratio, table63, 1 / root(1 + 1.3 * square(b_eff * t_wc / A_vc)));
     if (beta_ < 1)
@@ -135,12 +140,10 @@ WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& 
         r.b_eff_c_wc = w.let("b_eff_c_wc", "no more than the column offers", Quantity::Length, compression,
                              smaller(r.b_eff_c_wc, 0.5 * r.b_eff_c_wc + toEnd));
     }
-    double factor = 1;
-    if (m.doubler) factor = m.doubler->sides == 2 ? 2.0 : 1.5;
-    const Num t_wc =
-        w.given("t_wc_eff", "effective web thickness", Quantity::Length, factor * c.t_w, "EN 1993-1-8:2005 6.2.6.2(6)");
+    const Num t_wc = w.given("t_wc_eff", m.doubler ? "effective web thickness" : "column web", Quantity::Length,
+                             compressionThicknessFactor(m) * c.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
     const Num f_y_wc = w.given("f_y_wc", "yield strength", Quantity::Stress, m.columnSteel.f_y);
-    const Num omega = shearReduction(w, r.b_eff_c_wc, c.t_w, A_vc, beta);
+    const Num omega = shearReduction(w, r.b_eff_c_wc, t_wc, A_vc, beta);
     const Num sigma = w.given("sigma_com_Ed", "column's compressive stress at the web's root", Quantity::Stress, sigma_com,
                               "EN 1993-1-8:2005 6.2.6.2(2)");
     Num k_wc(1);
@@ -175,9 +178,9 @@ Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s
                          double beta) {
     const Num b_eff_t_wc = w.let("b_eff_t_wc", "effective width: length of the column flange's T-stub", Quantity::Length,
                                  "EN 1993-1-8:2005 6.2.6.3(3)", b_eff * Num(1));
-    const Num omega = shearReduction(w, b_eff_t_wc, m.column.t_w, A_vc, beta);
-    const Num t_wc = w.given("t_wc_eff", "effective web thickness", Quantity::Length, tensionThicknessFactor(m) * m.column.t_w,
-                             "EN 1993-1-8:2005 6.2.6.3(8)");
+    const Num t_wc = w.given("t_wc_eff", m.doubler ? "effective web thickness" : "column web", Quantity::Length,
+                             tensionThicknessFactor(m) * m.column.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
+    const Num omega = shearReduction(w, b_eff_t_wc, t_wc, A_vc, beta);
     const Num f_y_wc = w.given("f_y_wc", "yield strength", Quantity::Stress, m.columnSteel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     return w.result("F_t_wc_Rd", "column web in tension", Quantity::Force, tension,
@@ -187,7 +190,7 @@ Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s
 #define ZG_FOR(Num)                                                                                                              \
     template Num shearArea(Workings<Num>&, const SideModel&);                                                                    \
     template PanelShear<Num> panelShearResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&);                \
-    template Num shearReduction(Workings<Num>&, const Num&, double, const Num&, double);                                         \
+    template Num shearReduction(Workings<Num>&, const Num&, const Num&, const Num&, double);                                         \
     template WebCompression<Num> webCompressionResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&, double, \
                                                           double);                                                               \
     template Num webTensionResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&, const Num&, double);

@@ -18,9 +18,10 @@ template <class Num> struct PanelShear {
 template <class Num>
 [[nodiscard]] PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc);
 
-/// Reduction factor for shear in the panel, table 6.3, for one effective width.
+/// Reduction factor for shear in the panel, table 6.3, for one effective width and the thickness that the force uses: A_vc counts
+/// a supplementary web plate, so t_wc does too.
 template <class Num>
-[[nodiscard]] Num shearReduction(Workings<Num>& w, const Num& b_eff, double t_w, const Num& A_vc, double beta);
+[[nodiscard]] Num shearReduction(Workings<Num>& w, const Num& b_eff, const Num& t_wc, const Num& A_vc, double beta);
 
 /// Column web in transverse compression without a stiffener (6.2.6.2), N. sigma_com: largest compressive stress of the column at
 /// the web's root from axial force and bending, MPa, tension as 0.
@@ -38,9 +39,9 @@ template <class Num>
 [[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc, const Num& b_eff,
                                        double beta);
 
-/// Clear depth of the column web between its root fillets or welds, mm.
-[[nodiscard]] double clearWebDepth(const Section& section);
-/// s of 6.2.6.2: root radius of a rolled section, sqrt(2) a of a welded one, mm.
-[[nodiscard]] double rootDistance(const Section& section);
+/// Effective thickness of the web over its own with supplementary plates: in compression (6.2.6.2(6)), in tension (6.2.6.3(8)).
+/// Resistance, omega and stiffness (6.2.6.1(7)) take the same.
+[[nodiscard]] double compressionThicknessFactor(const SideModel& m);
+[[nodiscard]] double tensionThicknessFactor(const SideModel& m);
 
 } // namespace zg

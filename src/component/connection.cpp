@@ -1,4 +1,5 @@
 #include "component/connection.h"
+#include "base/text.h"
 #include "component/beam_end.h"
 #include "component/classification.h"
 #include "component/column_web.h"
@@ -38,9 +39,7 @@ public:
         out_.beta = a_.beta;
         out_.sigma_com = a_.sigma_com;
         out_.M_Ed = m_.isReversed ? -a_.forces.M : a_.forces.M;
-        out_.N_pl_Rd = plasticAxialResistance(m_, s_);
-        out_.isAxialCounted = std::abs(a_.forces.N) > s_.axialLimit * out_.N_pl_Rd;
-        H_ = out_.isAxialCounted ? a_.forces.N : 0;
+        axialForce();
         capacity();
         rows();
         moment();
@@ -64,6 +63,26 @@ private:
     PartRef compressionWeld() const { return part(m_.isReversed ? PartKind::WeldTop : PartKind::WeldBottom); }
     PartRef rowPart(int i) const { return {PartKind::BoltRow, m_.side, out_.rows[static_cast<std::size_t>(i)].place}; }
 
+    /// 6.2.7.1(3): up to 5 % of the beam's plastic resistance the axial force is left out.
+    void axialForce() {
+        w_.heading(2, "Axial force", "axial force");
+        const Num A_b = w_.given("A_b", "area of the beam", Quantity::Area, m_.beam.A);
+        const Num f_y_b = w_.given("f_y_b", "beam's yield strength", Quantity::Stress, m_.beamSteel.f_y);
+        const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
+        const Num N_pl_Rd = w_.let("N_pl_Rd", "plastic resistance of the beam to axial force", Quantity::Force,
+                                   "EN 1993-1-1:2005 (6.6)", A_b * f_y_b / gamma_M0);
+        out_.N_pl_Rd = valueOf(N_pl_Rd);
+        const Num N_Ed = w_.given("N_Ed", "axial force, tension positive", Quantity::Force, a_.forces.N);
+        const Num n = w_.let("n_N", "its share", Quantity::Ratio, "EN 1993-1-8:2005 6.2.7.1(3)", magnitude(N_Ed) / N_pl_Rd);
+        out_.isAxialCounted = valueOf(n) > s_.axialLimit;
+        if constexpr (Workings<Num>::tracing)
+            w_.note(std::string("The axial force is ") +
+                        (out_.isAxialCounted ? "above the limit of " : "not above the limit of ") + significant(100 * s_.axialLimit, 3) +
+                        " %: it is " + (out_.isAxialCounted ? "counted." : "left out."),
+                    "EN 1993-1-8:2005 6.2.7.1(3)");
+        H_ = out_.isAxialCounted ? a_.forces.N : 0;
+    }
+
     void capacity() {
         w_.heading(2, "Column web panel in shear", "panel");
         cap_.A_vc = shearArea(w_, m_);
@@ -75,9 +94,9 @@ private:
         w_.heading(2, "Column web in compression", "compression");
         cap_.web = webCompressionResistance(w_, m_, s_, cap_.A_vc, a_.beta, a_.sigma_com);
         cap_.b_eff_c_wc = cap_.web.b_eff_c_wc;
-        if (const StiffenerLine* line = m_.compressionStiffener()) {
+        if (const FlangeStiffener stiffener = m_.compressionStiffener()) {
             w_.heading(2, "Column stiffeners in compression", "compression stiffener");
-            cap_.stiffened = stiffenedCompression(w_, m_, s_, *line, cap_.web.bearing);
+            cap_.stiffened = stiffenedCompression(w_, m_, s_, stiffener, cap_.web);
         }
         w_.heading(2, "Beam flange and web in compression", "beam compression");
         cap_.F_c_fb_Rd = flangeCompressionResistance(w_, m_, s_, std::abs(a_.forces.V));
@@ -152,8 +171,9 @@ private:
         Num M(0);
         for (int i = 0; i < zone_.rows; ++i) {
             const std::size_t at = static_cast<std::size_t>(i);
-            const Num h_r = w_.given("h_r", "lever arm of the row", Quantity::Length, valueOf(zone_.leverArm[at]));
-            const Num F_tr_Rd = w_.given("F_tr_Rd", "its resistance", Quantity::Force, valueOf(F_[at]));
+            const int number = zone_.places[at] + 1;
+            const Num h_r = w_.given(Indexed{"h_", number}, "lever arm of the row", Quantity::Length, valueOf(zone_.leverArm[at]));
+            const Num F_tr_Rd = w_.given(Indexed{"F_t", number, "_Rd"}, "its resistance", Quantity::Force, valueOf(F_[at]));
             M = i == 0 ? h_r * F_tr_Rd : M + h_r * F_tr_Rd;
         }
         if (out_.isAxialCounted) {
@@ -181,11 +201,30 @@ private:
         Stiffness& k = out_.stiffness;
         k.mu = stiffnessRatio(std::min(out_.M_Ed, out_.M_j_Rd), out_.M_j_Rd);
         k.S_j = k.S_j_ini / k.mu;
+        if constexpr (Workings<Num>::tracing) secant();
         out_.curve = momentRotationCurve(k.S_j_ini, out_.M_j_Rd);
-        out_.classification = classify(joint_, m_, out_);
+        w_.heading(2, "Class", "class");
+        out_.classification = classify(w_, joint_, m_, out_);
     }
 
-    /// Forces of the rows and in compression at M_Ed.
+    /// S_j at M_Ed, 6.3.1(6).
+    void secant() {
+        const Stiffness& k = out_.stiffness;
+        const Num S_j_ini = w_.given("S_j_ini", "initial rotational stiffness", Quantity::Stiffness, k.S_j_ini);
+        if (k.mu == 1) {
+            (void)w_.result("S_j", "stiffness at M_Ed, which is not above 2/3 of M_j_Rd", Quantity::Stiffness,
+                            "EN 1993-1-8:2005 (6.28a)", S_j_ini * Num(1));
+            return;
+        }
+        const Num M_Ed = w_.given("M_Ed", "moment, not above M_j_Rd", Quantity::Moment, std::min(out_.M_Ed, out_.M_j_Rd));
+        const Num M_j_Rd = w_.given("M_j_Rd", "moment resistance", Quantity::Moment, out_.M_j_Rd);
+        const Num mu = w_.let("mu", "stiffness ratio, ψ = 2.7 for a bolted end plate", Quantity::Ratio, "EN 1993-1-8:2005 (6.28b)",
+                              power(1.5 * M_Ed / M_j_Rd, 2.7));
+        (void)w_.result("S_j", "stiffness at M_Ed", Quantity::Stiffness, "EN 1993-1-8:2005 (6.27)", S_j_ini / mu);
+    }
+
+    /// Forces of the rows, in compression and in the panel at M_Ed: the plastic distribution at M_j_Rd in proportion, so that nothing
+    /// that holds M_j_Rd back is used more than the joint is (2.5(1): in equilibrium, and no resistance exceeded).
     void demand() {
         std::vector<double> h, k, F;
         for (const RowResult& row : out_.rows) {
@@ -193,22 +232,74 @@ private:
             k.push_back(row.k_eff);
             F.push_back(row.F_tr_Rd);
         }
-        M_c_ = out_.M_Ed + H_ * armToAxis();
-        const std::vector<double> forces = rowForcesAt(M_c_, h, k, F);
-        for (std::size_t i = 0; i < forces.size(); ++i) out_.rows[i].F_r_Ed = forces[i];
-        double T = 0;
-        for (const double f : forces) T += f;
-        if (forces.empty() || out_.T_Rd <= 0) T = std::max(0.0, M_c_ / std::max(1.0, m_.centreOfCompression()));
-        C_ = T - H_;
-        if (H_ > 0 && C_ < 0) T = pulledApart();
-        if (M_c_ <= 0) {
-            // No tension at all: two flanges share the compression.
-            C_ = -H_ / 2 + out_.M_Ed / (2 * std::max(1.0, armToAxis()));
-            T = 0;
+        w_.heading(2, "Forces at M_Ed", "demand");
+        const Num M_Ed = w_.given("M_Ed", "moment in the sense of this connection", Quantity::Moment, out_.M_Ed);
+        const Num H = w_.given("H_Ed", "axial force, as counted", Quantity::Force, H_);
+        const Num z_a = w_.given("z_a", "centre of compression to the beam axis", Quantity::Length, armToAxis());
+        const Num M_c = w_.let("M_c_Ed", "moment about the centre of compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
+                               M_Ed + H * z_a);
+        M_c_ = valueOf(M_c);
+        const std::vector<double> elastic = rowForcesAt(M_c_, h, k, F);
+        Num sum(0);
+        for (std::size_t i = 0; i < F.size(); ++i) sum = i == 0 ? zone_.leverArm[i] * F_[i] : sum + zone_.leverArm[i] * F_[i];
+        Num T(0);
+        if (!F.empty() && valueOf(sum) > 0 && M_c_ > 0) {
+            const Num M_c_Rd = w_.let("M_c_Rd", "what all rows resist about it", Quantity::Moment, "EN 1993-1-8:2005 (6.25)", sum);
+            const Num kappa = w_.let("kappa", "share of it in use", Quantity::Ratio, "EN 1993-1-8:2005 2.5(1)", M_c / M_c_Rd);
+            use_ = valueOf(kappa);
+            for (std::size_t i = 0; i < F.size(); ++i) {
+                const Indexed symbol{"F_t", zone_.places[i] + 1, "_Ed"};
+                const Num F_r_Ed = w_.let(symbol, "force of the row", Quantity::Force, "EN 1993-1-8:2005 2.5(1)", kappa * F_[i]);
+                T = i == 0 ? F_r_Ed : T + F_r_Ed;
+                RowResult& row = out_.rows[i];
+                row.F_r_Ed = valueOf(F_r_Ed);
+                row.F_r_el = elastic[i];
+                row.isUsed = row.F_tr_Rd > 0 && use_ < 1 && elastic[i] >= row.F_tr_Rd * (1 - 1e-9);
+            }
+        } else {
+            T = Num(std::max(0.0, M_c_ / std::max(1.0, m_.centreOfCompression())));
         }
-        out_.T_Ed = T;
+        double C = valueOf(T) - H_;
+        if (H_ > 0 && C < 0) {
+            T = Num(pulledApart());
+            C = C_;
+        }
+        if (M_c_ <= 0) {
+            w_.note("There is no tension at all: both flanges share the compression.", "EN 1993-1-8:2005 6.2.7.1");
+            C = -H_ / 2 + out_.M_Ed / (2 * std::max(1.0, armToAxis()));
+            T = Num(0);
+        }
+        C_ = C;
+        T = w_.let("T_Ed", "tension of all rows", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2", T);
+        out_.T_Ed = valueOf(T);
         out_.C_Ed = std::max(0.0, C_);
+        if constexpr (Workings<Num>::tracing) uses(T, H);
         needed_ = rowsNeeded(M_c_, h, F);
+    }
+
+    /// What the forces ask of the parts they all pass through.
+    void uses(const Num& T, const Num& H) {
+        const Num C = M_c_ > 0 && !(H_ > 0 && C_ <= 0)
+                          ? w_.let("C_Ed", "compression at the flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1", T - H)
+                          : w_.given("C_Ed", "compression at the flange", Quantity::Force, out_.C_Ed);
+        const auto use = [&](const char* symbol, const char* what, const Num& demand, const char* named, double resistance,
+                             const char* clause) {
+            if (!(resistance > 0)) return;
+            const Num R = w_.given(named, "its resistance", Quantity::Force, resistance);
+            (void)w_.result(symbol, what, Quantity::Ratio, clause, demand / R);
+        };
+        if (a_.beta > 0) {
+            const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
+            const Num V = w_.let("V_wp_Ed", "shear of the web panel", Quantity::Force, "EN 1993-1-8:2005 5.3(3)", beta * (T + C) / 2);
+            use("u_wp", "column web panel in shear, use", V, "V_wp_Rd", out_.V_wp_Rd, "EN 1993-1-8:2005 6.2.6.1");
+        }
+        use("u_wc", "column web in compression, use", C, "F_c_wc_Rd", out_.F_c_wc_Rd, "EN 1993-1-8:2005 6.2.6.2");
+        use("u_fb", "beam flange in compression, use", C, "F_c_fb_Rd", out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7");
+        if (out_.M_j_Rd > 0) {
+            const Num M_Ed = w_.given("M_Ed", "moment", Quantity::Moment, std::max(0.0, out_.M_Ed));
+            const Num M_j_Rd = w_.given("M_j_Rd", "moment resistance", Quantity::Moment, out_.M_j_Rd);
+            (void)w_.result("u_j", "joint in bending, use", Quantity::Ratio, "EN 1993-1-8:2005 (6.23)", M_Ed / M_j_Rd);
+        }
     }
 
     /// Net tension without contact: forces linear in the lever arm with the given sum and moment.
@@ -241,8 +332,7 @@ private:
         c.demand = demand;
         c.resistance = resistance;
         c.quantity = quantity;
-        // Nothing to resist with: reported as far over, never as a division by zero.
-        c.utilisation = demand <= 0 ? 0 : resistance > 0 ? std::min(99.0, demand / resistance) : 99;
+        c.utilisation = useOf(demand, resistance);
         c.state = stateOf(c.utilisation);
         c.clause = clause;
         checks_.push_back(c);
@@ -250,8 +340,10 @@ private:
     }
 
     void checkJoint() {
-        Check& c =
-            add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed), out_.M_j_Rd, Quantity::Moment, "EN 1993-1-8:2005 (6.23)");
+        // With net tension the moments are compared about the centre of compression: that is the share of the rows in use.
+        const double lift = H_ > 0 && out_.M_j_Rd > 0 ? H_ * armToAxis() : 0;
+        Check& c = add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed + lift), out_.M_j_Rd + lift, Quantity::Moment,
+                       lift > 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
         out_.utilisation = c.utilisation;
         c.add(part(PartKind::EndPlate));
         if (H_ > 0 && out_.T_Rd <= H_) {
@@ -260,7 +352,7 @@ private:
     }
 
     void checkColumn() {
-        const double V = a_.beta * (out_.T_Ed + C_) / 2;
+        const double V = a_.beta * (out_.T_Ed + C_) / 2; // as in uses()
         if (a_.beta > 0) {
             const double alone = valueOf(cap_.panel.V_wp_Rd);
             add(CheckCode::ColumnWebShear, std::max(0.0, V), out_.V_wp_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.1")
@@ -281,7 +373,7 @@ private:
 
     void doublerWeld(double V) {
         // The plate's share of the panel shear, by area, flows in along the column flanges over the lever arm.
-        const double A_add = doublerWidth(m_.column) * m_.column.t_w;
+        const double A_add = clearWebDepth(m_.column) * m_.column.t_w;
         const double share = std::max(0.0, V) * A_add / valueOf(cap_.A_vc);
         const double length = std::max(1.0, m_.centreOfCompression() - m_.flange / 2);
         const WeldStrength strength = jointStrength(m_.doublerSteel, m_.columnSteel);
@@ -300,7 +392,7 @@ private:
     }
 
     void compressionStiffener(Check& c) {
-        const StiffenerLine& line = *m_.compressionStiffener();
+        const StiffenerLine& line = *m_.compressionStiffener().line;
         c.add(line.part);
         w_.heading(2, "Welds of the compression stiffeners", "stiffener welds");
         const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
@@ -342,35 +434,41 @@ private:
             component(CheckCode::BoltPunching, i, i, out_.rows[static_cast<std::size_t>(i)].F_r_Ed / 2,
                       valueOf(zone_.bolt.B_p_Rd), "EN 1993-1-8:2005 table 3.4", part(PartKind::EndPlate));
         }
-        tensionStiffener();
+        tensionStiffeners();
         rib();
     }
 
-    /// Rows next to the tension stiffener lean on it: by the T-stub's own statics, the nearer support takes m/(m + m_2).
-    void tensionStiffener() {
-        const StiffenerLine* line = m_.tensionStiffener();
-        if (!line || zone_.rows == 0) return;
+    /// Rows next to a column stiffener lean on it, of whichever beam it is: by the T-stub's own statics, the nearer support takes
+    /// m/(m + m_2).
+    void tensionStiffeners() {
         const std::vector<int> places = tensionRows(m_);
-        double force = 0;
-        const auto lean = [&](int i) {
-            const RowModel& r = m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(i)])];
-            const double m = valueOf(zone_.m_c[static_cast<std::size_t>(i)]);
-            const double m_2 =
-                std::max(0.1, std::abs(r.y - line->y) - line->thickness / 2 - 0.8 * 1.41421356237309504880 * line->throat);
-            force += out_.rows[static_cast<std::size_t>(i)].F_r_Ed * m / (m + m_2);
-        };
-        int below = 0;
-        while (below < zone_.rows && m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(below)])].y < line->y)
-            ++below;
-        if (below > 0) lean(below - 1);
-        if (below < zone_.rows) lean(below);
-        w_.heading(2, "Column stiffeners in tension", "tension stiffener");
-        const Num F_t_s_Rd = stiffenerTension(w_, m_, s_, *line);
-        const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, *line);
-        add(CheckCode::TensionStiffener, force, valueOf(F_t_s_Rd), Quantity::Force, "EN 1993-1-1:2005 6.2.3").add(line->part);
-        add(CheckCode::TensionStiffenerWeld, force, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force,
-            "EN 1993-1-8:2005 4.5.3.2")
-            .add(line->part);
+        const FlangeStiffener atCompression = m_.compressionStiffener();
+        for (const StiffenerLine& line : m_.stiffeners) {
+            if (&line == atCompression.line) continue;
+            double force = 0;
+            bool isLeanedOn = false;
+            const auto lean = [&](int i) {
+                const RowModel& r = m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(i)])];
+                const double m = valueOf(zone_.m_c[static_cast<std::size_t>(i)]);
+                const double m_2 =
+                    std::max(0.1, std::abs(r.y - line.y) - line.thickness / 2 - 0.8 * 1.41421356237309504880 * line.throat);
+                force += out_.rows[static_cast<std::size_t>(i)].F_r_Ed * m / (m + m_2);
+                isLeanedOn = true;
+            };
+            int below = 0;
+            while (below < zone_.rows && m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(below)])].y < line.y)
+                ++below;
+            if (below > 0 && nearestStiffener(m_, places, below - 1) == &line) lean(below - 1);
+            if (below < zone_.rows && nearestStiffener(m_, places, below) == &line) lean(below);
+            if (!isLeanedOn) continue;
+            w_.heading(2, "Column stiffeners in tension", "tension stiffener");
+            const Num F_t_s_Rd = stiffenerTension(w_, m_, s_, line);
+            const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
+            add(CheckCode::TensionStiffener, force, valueOf(F_t_s_Rd), Quantity::Force, "EN 1993-1-1:2005 6.2.3").add(line.part);
+            add(CheckCode::TensionStiffenerWeld, force, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force,
+                "EN 1993-1-8:2005 4.5.3.2")
+                .add(line.part);
+        }
     }
 
     void rib() {
@@ -514,7 +612,7 @@ private:
         if (row.columnFlange.alone) T_stub = std::min(T_stub, *row.columnFlange.alone);
         if (row.endPlate.alone) T_stub = std::min(T_stub, *row.endPlate.alone);
         // Prying grows the bolt force with the T-stub's: at the T-stub's resistance the bolt is taken as fully used.
-        const double ratio = T_stub > 0 ? std::min(1.0, row.F_r_Ed / T_stub) : 1.0;
+        const double ratio = T_stub > 0 ? std::min(1.0, std::max(row.F_r_Ed, row.F_r_el) / T_stub) : 1.0;
         const Num use = w_.given("F_t_ratio", "bolt tension with prying, share of F_t_Rd", Quantity::Ratio, ratio);
         return w_.let("F_v_red", "shear left by the interaction", Quantity::Force, "EN 1993-1-8:2005 table 3.4",
                       (1 - use / 1.4) * F_v_Rd);
@@ -532,6 +630,7 @@ private:
     std::vector<Num> F_;
     std::vector<bool> needed_;
     double H_ = 0, C_ = 0, M_c_ = 0;
+    double use_ = 0;
 };
 
 } // namespace

@@ -6,7 +6,6 @@ namespace zg {
 namespace {
 
 constexpr double pi = 3.14159265358979323846;
-constexpr const char* flangeTable = "EN 1993-1-8:2005 tables 6.4, 6.5, 6.6";
 constexpr const char* plateTable = "EN 1993-1-8:2005 table 6.6";
 
 /// Value of lambda_1 on the curve of one alpha.
@@ -22,8 +21,21 @@ template <class Num> Num alphaOf(Workings<Num>& w, const RowPlace& place, const 
         w.given("m_2", "distance to the stiffener or flange", Quantity::Length, place.m_2, "EN 1993-1-8:2005 figure 6.11");
     const Num lambda_1 = w.let("lambda_1", "", Quantity::Ratio, "EN 1993-1-8:2005 figure 6.11", m / (m + e));
     const Num lambda_2 = w.let("lambda_2", "", Quantity::Ratio, "EN 1993-1-8:2005 figure 6.11", m_2 / (m + e));
-    return w.given("alpha", "read from the figure in closed form", Quantity::Ratio,
-                   stiffenedAlpha(valueOf(lambda_1), valueOf(lambda_2)), "EN 1993-1-8:2005 figure 6.11");
+    const Num alpha = w.given("alpha", "of the curve through this point of the figure, 4.45 to 8", Quantity::Ratio,
+                              stiffenedAlpha(valueOf(lambda_1), valueOf(lambda_2)), "EN 1993-1-8:2005 figure 6.11");
+    // Found by halving; the reader can put it in.
+    if constexpr (Workings<Num>::tracing) {
+        const Num a = w.let("a_alpha", "where the curve turns upright", Quantity::Ratio, "closed form of figure 6.11", 1.25 / (alpha - 2.75));
+        const Num b = w.let("b_alpha", "", Quantity::Ratio, "closed form of figure 6.11", alpha * a / 2);
+        const double exponent = 0.185 * std::pow(valueOf(alpha), 1.785);
+        if (lambda_2 >= b)
+            (void)w.let("lambda_1_alpha", "λ1 on the curve at this λ2, for comparison", Quantity::Ratio, "closed form of figure 6.11",
+                        a * Num(1));
+        else
+            (void)w.let("lambda_1_alpha", "λ1 on the curve at this λ2, for comparison", Quantity::Ratio, "closed form of figure 6.11",
+                        a + (1 - a) * power((b - lambda_2) / b, exponent));
+    }
+    return alpha;
 }
 
 bool hasFreeEnd(const RowPlace& place) { return place.e_1 < 1e200; }
@@ -47,24 +59,24 @@ double stiffenedAlpha(double lambda_1, double lambda_2) {
 
 template <class Num> EffectiveLength<Num> rowAlone(Workings<Num>& w, const RowPlace& place, const Num& m, const Num& e) {
     EffectiveLength<Num> l{Num(0), Num(0)};
-    l.cp = w.let("l_eff_cp", "circular pattern", Quantity::Length, flangeTable, 2 * constant<Num>(pi, "π") * m);
+    l.cp = w.let("l_eff_cp", "circular pattern", Quantity::Length, place.table, 2 * constant<Num>(pi, "π") * m);
     if (place.isBesideStiffener) {
         const Num alpha = alphaOf(w, place, m, e);
-        l.nc = w.let("l_eff_nc", "non-circular pattern, beside a stiffener", Quantity::Length, flangeTable, alpha * m);
+        l.nc = w.let("l_eff_nc", "non-circular pattern, beside a stiffener", Quantity::Length, place.table, alpha * m);
         if (hasFreeEnd(place)) {
             const Num e_1 = w.given("e_1", "distance to the free end", Quantity::Length, place.e_1);
-            l.nc = w.let("l_eff_nc", "end row beside a stiffener", Quantity::Length, flangeTable,
+            l.nc = w.let("l_eff_nc", "end row beside a stiffener", Quantity::Length, place.table,
                          smaller(l.nc, e_1 + alpha * m - (2 * m + 0.625 * e)));
             l.cp =
-                w.let("l_eff_cp", "end row", Quantity::Length, flangeTable, smaller(l.cp, constant<Num>(pi, "π") * m + 2 * e_1));
+                w.let("l_eff_cp", "end row", Quantity::Length, place.table, smaller(l.cp, constant<Num>(pi, "π") * m + 2 * e_1));
         }
         return l;
     }
-    l.nc = w.let("l_eff_nc", "non-circular pattern", Quantity::Length, flangeTable, 4 * m + 1.25 * e);
+    l.nc = w.let("l_eff_nc", "non-circular pattern", Quantity::Length, place.table, 4 * m + 1.25 * e);
     if (hasFreeEnd(place)) {
         const Num e_1 = w.given("e_1", "distance to the free end", Quantity::Length, place.e_1);
-        l.nc = w.let("l_eff_nc", "end row", Quantity::Length, flangeTable, smaller(l.nc, 2 * m + 0.625 * e + e_1));
-        l.cp = w.let("l_eff_cp", "end row", Quantity::Length, flangeTable, smaller(l.cp, constant<Num>(pi, "π") * m + 2 * e_1));
+        l.nc = w.let("l_eff_nc", "end row", Quantity::Length, place.table, smaller(l.nc, 2 * m + 0.625 * e + e_1));
+        l.cp = w.let("l_eff_cp", "end row", Quantity::Length, place.table, smaller(l.cp, constant<Num>(pi, "π") * m + 2 * e_1));
     }
     return l;
 }
@@ -78,22 +90,22 @@ EffectiveLength<Num> rowInGroup(Workings<Num>& w, const RowPlace& place, const N
     const Num p = w.given("p", "pitch to the neighbours in the group (mean of both, or the one)", Quantity::Length,
                           isInner ? (pitchBefore + pitchAfter) / 2 : pitchBefore + pitchAfter);
     if (isInner) {
-        l.cp = w.let("l_eff_cp", "inner row of the group", Quantity::Length, flangeTable, 2 * p);
-        l.nc = w.let("l_eff_nc", "inner row of the group", Quantity::Length, flangeTable, p * Num(1));
+        l.cp = w.let("l_eff_cp", "inner row of the group", Quantity::Length, place.table, 2 * p);
+        l.nc = w.let("l_eff_nc", "inner row of the group", Quantity::Length, place.table, p * Num(1));
         return l;
     }
-    l.cp = w.let("l_eff_cp", "end row of the group", Quantity::Length, flangeTable, constant<Num>(pi, "π") * m + p);
+    l.cp = w.let("l_eff_cp", "end row of the group", Quantity::Length, place.table, constant<Num>(pi, "π") * m + p);
     if (place.isBesideStiffener) {
         const Num alpha = alphaOf(w, place, m, e);
-        l.nc = w.let("l_eff_nc", "end row of the group, beside a stiffener", Quantity::Length, flangeTable,
+        l.nc = w.let("l_eff_nc", "end row of the group, beside a stiffener", Quantity::Length, place.table,
                      0.5 * p + alpha * m - (2 * m + 0.625 * e));
     } else {
-        l.nc = w.let("l_eff_nc", "end row of the group", Quantity::Length, flangeTable, 2 * m + 0.625 * e + 0.5 * p);
+        l.nc = w.let("l_eff_nc", "end row of the group", Quantity::Length, place.table, 2 * m + 0.625 * e + 0.5 * p);
     }
     if (hasFreeEnd(place)) {
         const Num e_1 = w.given("e_1", "distance to the free end", Quantity::Length, place.e_1);
-        l.cp = w.let("l_eff_cp", "end row at a free end", Quantity::Length, flangeTable, smaller(l.cp, 2 * e_1 + p));
-        l.nc = w.let("l_eff_nc", "end row at a free end", Quantity::Length, flangeTable, smaller(l.nc, e_1 + 0.5 * p));
+        l.cp = w.let("l_eff_cp", "end row at a free end", Quantity::Length, place.table, smaller(l.cp, 2 * e_1 + p));
+        l.nc = w.let("l_eff_nc", "end row at a free end", Quantity::Length, place.table, smaller(l.nc, e_1 + 0.5 * p));
     }
     return l;
 }

@@ -70,13 +70,14 @@ private:
         Limit which = Limit::None;
         int group = r;
         components(zone_.span(r, r), Num(0), F, which, group);
-        F = w_.let("F_tr_Rd", "row alone", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(6)", F);
+        const Indexed F_tr{"F_t", zone_.places[static_cast<std::size_t>(r)] + 1, "_Rd"};
+        F = w_.let(F_tr, "row alone", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(6)", F);
         Num above(0);
         for (int i = r - 1; i >= 0; --i) {
             above = i == r - 1 ? this->F(i) : above + this->F(i);
             components(zone_.span(i, r), above, F, which, group);
         }
-        F = w_.let("F_tr_Rd", "last row of every group with rows above it", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(8)", F);
+        F = w_.let(F_tr, "last row of every group with rows above it", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(8)", F);
         if (!(F > Num(0))) F = giveBack(F, r);
         farther(r, F, which, group);
         const Num rest = w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
@@ -87,7 +88,7 @@ private:
             group = r;
             out_.ends = capLimit_;
         }
-        F = w_.result("F_tr_Rd", "resistance of the row", Quantity::Force, clause, F);
+        F = w_.result(F_tr, "resistance of the row", Quantity::Force, clause, F);
         out_.F_tr_Rd.push_back(F);
         out_.limit.push_back(which);
         out_.groupFirst.push_back(group);
@@ -107,14 +108,16 @@ private:
     }
 
     void farther(int r, Num& F, Limit& which, int& group) {
+        // The farthest of the rows that exceed it, as the clause says.
         for (int x = 0; x < r; ++x) {
             const Num& F_tx = this->F(x);
-            if (!(F_tx > 1.9 * zone_.bolt.least)) continue;
+            if (!(F_tx > 1.9 * zone_.bolt.B_t_Rd)) continue;
             const Num h_r = zone_.leverArm[static_cast<std::size_t>(r)];
             const Num h_x = zone_.leverArm[static_cast<std::size_t>(x)];
-            const Num limit = w_.let("F_tr_lin", "linear with the lever arm: a farther row exceeds 1.9·F_t_Rd", Quantity::Force,
+            const Num limit = w_.let("F_tr_lin", "linear with the lever arm: the farthest row above 1.9·B_t_Rd", Quantity::Force,
                                      "EN 1993-1-8:2005 6.2.7.2(9)", F_tx * h_r / h_x);
             lower(F, limit, Limit::FartherRows, r, which, group);
+            return;
         }
     }
 
@@ -182,8 +185,11 @@ std::vector<double> rowForcesAt(double moment, const std::vector<double>& h, con
 
 std::vector<bool> rowsNeeded(double moment, const std::vector<double>& h, const std::vector<double>& F_Rd) {
     std::vector<bool> needed(h.size(), false);
-    for (std::size_t i = 0; i < h.size() && moment > 0; ++i) {
-        needed[i] = F_Rd[i] > 0;
+    // What rounding leaves of the moment, or of a row, needs nobody.
+    const double leastMoment = 1e-6 * moment;
+    const double leastForce = F_Rd.empty() ? 0 : 1e-6 * *std::max_element(F_Rd.begin(), F_Rd.end());
+    for (std::size_t i = 0; i < h.size() && moment > leastMoment; ++i) {
+        needed[i] = F_Rd[i] > leastForce;
         moment -= F_Rd[i] * h[i];
     }
     return needed;

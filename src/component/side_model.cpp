@@ -6,6 +6,8 @@
 namespace zg {
 namespace {
 
+constexpr double root2 = 1.41421356237309504880;
+
 FittingPlate fitting(const BackingSpec& spec, const SteelStrength& steel, PartRef part) {
     return {spec.thickness, 0, 0, steel, part};
 }
@@ -31,18 +33,22 @@ void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& ow
         PartKind::StiffenerBottom);
 }
 
-const StiffenerLine* stiffenerAt(const SideModel& m, double y) {
+FlangeStiffener stiffenerAt(const SideModel& m, double y, const WeldSpec& weld) {
+    const double legs = weld.kind == WeldKind::Fillet ? root2 * weld.throat : 0;
+    const double path = m.flange + 2 * legs + 2 * m.t_p;
+    FlangeStiffener best;
     for (const StiffenerLine& s : m.stiffeners) {
-        // It serves a flange when the two overlap in level.
-        if (std::abs(s.y - y) <= (s.thickness + m.flange) / 2) return &s;
+        const double overlap = std::min(std::min(s.thickness, path), (s.thickness + path) / 2 - std::abs(s.y - y));
+        const double share = overlap / std::min(s.thickness, path);
+        if (share > 1e-9 && share * s.thickness > best.share * (best.line ? best.line->thickness : 0)) best = {&s, share};
     }
-    return nullptr;
+    return best;
 }
 
 } // namespace
 
-const StiffenerLine* SideModel::tensionStiffener() const { return stiffenerAt(*this, flange / 2); }
-const StiffenerLine* SideModel::compressionStiffener() const { return stiffenerAt(*this, centreOfCompression()); }
+FlangeStiffener SideModel::tensionStiffener() const { return stiffenerAt(*this, flange / 2, weldTension); }
+FlangeStiffener SideModel::compressionStiffener() const { return stiffenerAt(*this, centreOfCompression(), weldCompression); }
 
 SideModel makeSideModel(const ResolvedJoint& joint, SideId id, bool isReversed) {
     const ResolvedSide& s = *joint.side(id);

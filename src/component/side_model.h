@@ -26,6 +26,15 @@ struct StiffenerLine {
     PartRef part;
 };
 
+/// The stiffener pair opposite a beam flange, and which part of it lies in the path of the flange's force: the flange with its welds
+/// and what spreads at 45 degrees through the end plate. A pair of the beam itself lies in it whole; one of the other beam may lie
+/// beside it.
+struct FlangeStiffener {
+    const StiffenerLine* line = nullptr;
+    double share = 0; ///< above 0 where there is one, at most 1
+    explicit operator bool() const { return line != nullptr; }
+};
+
 struct FittingPlate {
     double thickness = 0, throat = 0, length = 0;
     SteelStrength steel;
@@ -64,8 +73,8 @@ struct SideModel {
 
     [[nodiscard]] double centreOfCompression() const { return depth - flange / 2; }
     [[nodiscard]] double leverArm(const RowModel& row) const { return centreOfCompression() - row.y; }
-    [[nodiscard]] const StiffenerLine* tensionStiffener() const;
-    [[nodiscard]] const StiffenerLine* compressionStiffener() const;
+    [[nodiscard]] FlangeStiffener tensionStiffener() const;
+    [[nodiscard]] FlangeStiffener compressionStiffener() const;
 };
 
 [[nodiscard]] SideModel makeSideModel(const ResolvedJoint& joint, SideId side, bool isReversed);

@@ -42,9 +42,15 @@ double clearOfRoot(const SideModel& m, double width) { return std::max(0.0, widt
 } // namespace
 
 template <class Num>
-StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line,
-                                               const Num& webBearing) {
+StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s,
+                                               const FlangeStiffener& stiffener, const WebCompression<Num>& web) {
     StiffenedCompression<Num> r{Num(0), Num(0)};
+    const StiffenerLine& line = *stiffener.line;
+    const double thickness = stiffener.share * line.thickness;
+    if (stiffener.share < 1)
+        w.note("The stiffeners of the other beam lie partly beside the path of the flange's force (flange, welds, 45° through the "
+               "end plate): they count with the part of their thickness that lies in it.",
+               "EN 1993-1-8:2005 6.2.6.2(4)");
     const Section& c = m.column;
     const double epsilon = std::sqrt(235 / line.steel.f_y);
     r.isSlender = line.width / line.thickness > 14 * epsilon;
@@ -53,17 +59,18 @@ StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel
     const double strip =
         line.thickness + side + std::min(side, std::max(0.0, m.columnEndCompression + m.flange / 2 - line.thickness / 2));
     const Num N_b_Rd = strutResistance<Num>(
-        w, {line.width, line.thickness, c.t_w, strip, c.h - 2 * c.t_f, std::min(line.steel.f_y, m.columnSteel.f_y)}, s);
+        w, {line.width, thickness, c.t_w, strip, c.h - 2 * c.t_f, std::min(line.steel.f_y, m.columnSteel.f_y)}, s);
     const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(m, line.width));
-    const Num t_s = w.given("t_s", "stiffener thickness", Quantity::Length, line.thickness);
+    const Num t_s = w.given("t_s", "stiffener thickness, as counted", Quantity::Length, thickness);
     const Num f_y_s = w.given("f_y_s", "its yield strength", Quantity::Stress, line.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     const Num F_s = w.let("F_s_Rd", "stiffeners at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4",
                           2 * b_net * t_s * f_y_s / gamma_M0);
     const Num F_cr =
-        w.let("F_cr_Rd", "stiffeners and web at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4", F_s + webBearing);
+        w.let("F_cr_Rd", "stiffeners and web at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4", F_s + web.bearing);
     r.stiffenerShare = w.let("k_s", "share of the stiffeners", Quantity::Ratio, "", F_s / F_cr);
-    r.F_c_Rd = w.result("F_c_wc_Rd", "stiffened column web in compression", Quantity::Force, strut, smaller(N_b_Rd, F_cr));
+    r.F_c_Rd = w.result("F_c_wc_Rd", "stiffened column web in compression, not less than the web alone", Quantity::Force, strut,
+                        larger(web.F_c_wc_Rd, smaller(N_b_Rd, F_cr)));
     return r;
 }
 
@@ -119,7 +126,7 @@ template <class Num> Diagonal<Num> diagonalResistance(Workings<Num>& w, const Si
 
 #define ZG_FOR(Num)                                                                                                              \
     template StiffenedCompression<Num> stiffenedCompression(Workings<Num>&, const SideModel&, const Settings&,                   \
-                                                            const StiffenerLine&, const Num&);                                   \
+                                                            const FlangeStiffener&, const WebCompression<Num>&);                 \
     template Num stiffenerTension(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&);                      \
     template StiffenerWelds<Num> stiffenerWelds(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&);        \
     template Diagonal<Num> diagonalResistance(Workings<Num>&, const SideModel&, const Settings&);

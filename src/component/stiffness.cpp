@@ -1,12 +1,27 @@
 #include "component/stiffness.h"
 #include "component/column_web.h"
 #include <cmath>
+#include <optional>
 #include <string>
 
 namespace zg {
 namespace {
+
 constexpr const char* table = "EN 1993-1-8:2005 table 6.11";
+
+/// Which pattern gave an effective length, in words of the workings.
+template <class Num> std::string from(const char* part, const LengthSource& s, const std::vector<int>& places) {
+    if constexpr (Workings<Num>::tracing) {
+        const auto number = [&](int i) { return std::to_string(places[static_cast<std::size_t>(i)] + 1); };
+        return std::string(part) + ", the least: " +
+               (s.first == s.last ? "row alone" : "in the group of rows " + number(s.first) + " to " + number(s.last)) +
+               (s.isCircular ? ", circular pattern" : ", non-circular pattern");
+    }
+    (void)part, (void)s, (void)places;
+    return {};
 }
+
+} // namespace
 
 template <class Num>
 Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc,
@@ -14,45 +29,46 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
     Stiffness out;
     const Section& c = m.column;
     const Num d_c = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(c));
-    const Num t_wc = w.given("t_wc", "column web", Quantity::Length, c.t_w);
+    const Num t_wt = w.given("t_wc_eff", m.doubler ? "column web with its supplementary plate, in tension" : "column web",
+                             Quantity::Length, tensionThicknessFactor(m) * c.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
     const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, c.t_f);
     const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
     const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolt.A_s);
     const Num L_b = w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m), table);
-    Num sumH(0);
-    Num sumH2(0);
+    std::optional<Num> sumH, sumH2;
     const Num k_10 = w.let("k_10", "bolts in tension, one row", Quantity::Coefficient, table, 1.6 * A_s / L_b);
     for (int i = 0; i < zone.rows; ++i) {
         const std::size_t at = static_cast<std::size_t>(i);
         RowResult& row = rows[at];
-        if constexpr (Workings<Num>::tracing) w.heading(3, "Row " + std::to_string(zone.places[at] + 1) + ", stiffness");
-        const Num h_r = w.given("h_r", "lever arm", Quantity::Length, valueOf(zone.leverArm[at]));
-        const Num l_fc =
-            w.given("l_eff_fc", "column flange, alone or in a group, the least", Quantity::Length, valueOf(zone.l_flange[at]));
-        const Num l_p =
-            w.given("l_eff_p", "end plate, alone or in a group, the least", Quantity::Length, valueOf(zone.l_plate[at]));
+        const int number = zone.places[at] + 1;
+        if constexpr (Workings<Num>::tracing) w.heading(3, "Row " + std::to_string(number) + ", stiffness");
+        const Num h_r = w.given(Indexed{"h_", number}, "lever arm", Quantity::Length, valueOf(zone.leverArm[at]));
+        const Num l_fc = w.given("l_eff_fc", from<Num>("column flange", zone.flangeFrom[at], zone.places).c_str(), Quantity::Length,
+                                 valueOf(zone.l_flange[at]), "EN 1993-1-8:2005 6.3.2(2)");
+        const Num l_p = w.given("l_eff_p", from<Num>("end plate", zone.plateFrom[at], zone.places).c_str(), Quantity::Length,
+                                valueOf(zone.l_plate[at]), "EN 1993-1-8:2005 6.3.2(2)");
         const Num m_c = w.given("m_c", "bolt to the column web", Quantity::Length, valueOf(zone.m_c[at]));
         const Num m_p = w.given("m_p", "bolt to the beam web, or to the flange", Quantity::Length, valueOf(zone.m_p[at]));
         row.k_10 = valueOf(k_10);
         if (!(valueOf(l_fc) > 0 && valueOf(l_p) > 0 && valueOf(m_c) > 0 && valueOf(m_p) > 0)) continue;
-        const Num k_3 = w.let("k_3", "column web in tension", Quantity::Coefficient, table, 0.7 * l_fc * t_wc / d_c);
+        const Num k_3 = w.let("k_3", "column web in tension", Quantity::Coefficient, table, 0.7 * l_fc * t_wt / d_c);
         const Num k_4 =
             w.let("k_4", "column flange in bending", Quantity::Coefficient, table, 0.9 * l_fc * power(t_fc, 3) / power(m_c, 3));
         const Num k_5 =
             w.let("k_5", "end plate in bending", Quantity::Coefficient, table, 0.9 * l_p * power(t_p, 3) / power(m_p, 3));
-        const Num k_eff_r = w.let("k_eff_r", "row", Quantity::Coefficient, "EN 1993-1-8:2005 (6.30)",
+        const Num k_eff_r = w.let(Indexed{"k_eff_", number}, "row", Quantity::Coefficient, "EN 1993-1-8:2005 (6.30)",
                                   1 / (1 / k_3 + 1 / k_4 + 1 / k_5 + 1 / k_10));
         row.columnWeb.k = valueOf(k_3);
         row.columnFlange.k = valueOf(k_4);
         row.endPlate.k = valueOf(k_5);
         row.k_eff = valueOf(k_eff_r);
-        sumH = sumH + k_eff_r * h_r;
-        sumH2 = sumH2 + k_eff_r * square(h_r);
+        sumH = sumH ? *sumH + k_eff_r * h_r : k_eff_r * h_r;
+        sumH2 = sumH2 ? *sumH2 + k_eff_r * square(h_r) : k_eff_r * square(h_r);
     }
     w.heading(3, "Joint", "");
-    if (!(valueOf(sumH) > 0)) return out;
-    const Num SigmakH = w.let("Sigmakh", "Σ k_eff,r·h_r", Quantity::Area, "EN 1993-1-8:2005 6.3.3.1", sumH);
-    const Num SigmakH2 = w.let("Sigmakh_2", "Σ k_eff,r·h_r²", Quantity::Modulus, "EN 1993-1-8:2005 6.3.3.1", sumH2);
+    if (!sumH || !(valueOf(*sumH) > 0)) return out;
+    const Num SigmakH = w.let("Sigmakh", "k_eff·h of all rows", Quantity::Area, "EN 1993-1-8:2005 6.3.3.1", *sumH);
+    const Num SigmakH2 = w.let("Sigmakh_sq", "k_eff·h² of all rows", Quantity::Modulus, "EN 1993-1-8:2005 6.3.3.1", *sumH2);
     const Num z_eq = w.result("z_eq", "equivalent lever arm", Quantity::Length, "EN 1993-1-8:2005 (6.31)", SigmakH2 / SigmakH);
     const Num k_eq = w.result("k_eq", "all rows together", Quantity::Coefficient, "EN 1993-1-8:2005 (6.29)", SigmakH / z_eq);
     Num flexibility = 1 / k_eq;
@@ -65,10 +81,19 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
     } else {
         w.note("Column web panel in shear: k_1 is infinite (diagonal stiffener, or β = 0).", table);
     }
-    out.k_2_isInfinite = m.compressionStiffener() != nullptr;
+    const FlangeStiffener stiffener = m.compressionStiffener();
+    out.k_2_isInfinite = stiffener && stiffener.share >= 1;
     if (!out.k_2_isInfinite) {
         const Num b = w.given("b_eff_c_wc", "effective width in compression", Quantity::Length, valueOf(b_eff_c_wc));
-        const Num k_2 = w.let("k_2", "column web in compression", Quantity::Coefficient, table, 0.7 * b * t_wc / d_c);
+        const Num t_wc = w.given("t_wc_eff", m.doubler ? "column web with its supplementary plate, in compression" : "column web",
+                                 Quantity::Length, compressionThicknessFactor(m) * c.t_w,
+                                 m.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
+        Num k_2 = w.let("k_2", "column web in compression", Quantity::Coefficient, table, 0.7 * b * t_wc / d_c);
+        if (stiffener) {
+            const Num share =
+                w.given("k_o", "part of the stiffeners that lies in the path of the flange's force", Quantity::Ratio, stiffener.share);
+            k_2 = w.let("k_2", "partly stiffened: infinite for the part that is", Quantity::Coefficient, table, k_2 / (1 - share));
+        }
         out.k_2 = valueOf(k_2);
         flexibility = flexibility + 1 / k_2;
     } else {

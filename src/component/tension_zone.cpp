@@ -30,6 +30,8 @@ public:
         zone_.spans.reserve(n * (n + 1) / 2);
         zone_.l_flange.assign(n, Num(0));
         zone_.l_plate.assign(n, Num(0));
+        zone_.flangeFrom.resize(n);
+        zone_.plateFrom.resize(n);
         for (int i = 0; i < zone_.rows; ++i)
             for (int j = i; j < zone_.rows; ++j) span(i, j);
         return std::move(zone_);
@@ -47,7 +49,7 @@ private:
         w_.heading(3, rowTitle(i, i, "geometry"), "");
         const RowModel& r = row(i);
         zone_.places.push_back(r.place);
-        zone_.leverArm.push_back(w_.given("h_r", "lever arm to the centre of compression", Quantity::Length, m_.leverArm(r)));
+        zone_.leverArm.push_back(w_.given(Indexed{"h_", r.place + 1}, "lever arm to the centre of compression", Quantity::Length, m_.leverArm(r)));
         const Num w = w_.given("w", "gauge", Quantity::Length, r.gauge);
         const Num t_wc = w_.given("t_wc", "column web", Quantity::Length, m_.column.t_w);
         const Num s = w_.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(m_.column));
@@ -79,23 +81,13 @@ private:
     /// Place of a row on the column flange; `first` and `last` bound the group it is seen in.
     RowPlace flangePlace(int i) const {
         RowPlace place;
-        double nearest = 1e300;
-        for (const StiffenerLine& line : m_.stiffeners) {
-            const double distance = std::abs(row(i).y - line.y);
-            if (distance < nearest && !rowBetween(i, line.y)) {
-                nearest = distance;
-                place.isBesideStiffener = true;
-                place.m_2 = std::max(0.1, distance - line.thickness / 2 - 0.8 * root2 * line.throat);
-            }
+        if (const StiffenerLine* line = nearestStiffener(m_, rows_, i)) {
+            place.isBesideStiffener = true;
+            place.table = "EN 1993-1-8:2005 table 6.5";
+            place.m_2 = std::max(0.1, std::abs(row(i).y - line->y) - line->thickness / 2 - 0.8 * root2 * line->throat);
         }
         if (i == 0 && m_.columnEnd < continues && !stiffenerAbove(0)) place.e_1 = std::max(0.1, m_.columnEnd + row(0).y);
         return place;
-    }
-    bool rowBetween(int i, double y) const {
-        for (int k = 0; k < zone_.rows; ++k) {
-            if (k != i && (row(k).y - y) * (row(k).y - row(i).y) < 0) return true;
-        }
-        return false;
     }
     bool stiffenerAbove(int i) const {
         return std::any_of(m_.stiffeners.begin(), m_.stiffeners.end(),
@@ -115,33 +107,38 @@ private:
     }
 
     /// Least length of a row so far, for its stiffness; spans come in any order, so a first value is taken as it is.
-    void lower(std::vector<Num>& shares, int i, const Num& length) {
-        Num& share = at(shares, i);
-        share = valueOf(share) > 0 ? smaller(share, length) : length;
+    struct Shares {
+        std::vector<Num>& lengths;
+        std::vector<LengthSource>& from;
+    };
+    Shares flangeShares() { return {zone_.l_flange, zone_.flangeFrom}; }
+    Shares plateShares() { return {zone_.l_plate, zone_.plateFrom}; }
+    void lower(Shares shares, int row, int first, int last, const EffectiveLength<Num>& l) {
+        const bool isCircular = l.cp < l.nc;
+        const Num& length = isCircular ? l.cp : l.nc;
+        Num& share = at(shares.lengths, row);
+        if (valueOf(share) > 0 && !(length < share)) return;
+        share = length;
+        shares.from[static_cast<std::size_t>(row)] = {first, last, isCircular};
     }
 
     /// Sum of the patterns over a span. A group of rows with different gauges takes the mean of its m and e.
     template <class PlaceOf>
-    EffectiveLength<Num> lengths(int i, int j, const Num& m, const Num& e, PlaceOf place, std::vector<Num>& shares) {
+    EffectiveLength<Num> lengths(int i, int j, const Num& m, const Num& e, PlaceOf place, Shares shares) {
         if (i == j) {
             const EffectiveLength<Num> l = rowAlone(w_, place(i), m, e);
-            lower(shares, i, smaller(l.cp, l.nc));
+            lower(shares, i, i, i, l);
             return l;
         }
         EffectiveLength<Num> sum{Num(0), Num(0)};
-        std::vector<EffectiveLength<Num>> each;
         for (int k = i; k <= j; ++k) {
-            each.push_back(rowInGroup(w_, place(k), m, e, k > i ? pitch(k - 1) : 0, k < j ? pitch(k) : 0));
-            sum.cp = k == i ? each.back().cp : sum.cp + each.back().cp;
-            sum.nc = k == i ? each.back().nc : sum.nc + each.back().nc;
+            const EffectiveLength<Num> l = rowInGroup(w_, place(k), m, e, k > i ? pitch(k - 1) : 0, k < j ? pitch(k) : 0);
+            lower(shares, k, i, j, l);
+            sum.cp = k == i ? l.cp : sum.cp + l.cp;
+            sum.nc = k == i ? l.nc : sum.nc + l.nc;
         }
         sum.cp = w_.let("Sigmal_eff_cp", "group", Quantity::Length, "EN 1993-1-8:2005 6.2.4.2", sum.cp);
         sum.nc = w_.let("Sigmal_eff_nc", "group", Quantity::Length, "EN 1993-1-8:2005 6.2.4.2", sum.nc);
-        const bool circular = sum.cp < sum.nc;
-        for (int k = i; k <= j; ++k) {
-            const EffectiveLength<Num>& l = each[static_cast<std::size_t>(k - i)];
-            lower(shares, k, circular ? l.cp : l.nc);
-        }
         return sum;
     }
 
@@ -176,7 +173,7 @@ private:
         const Num e = edgeColumn(i);
         const Num e_p = edgePlate(i);
         TStubInput<Num> in{lengths(
-                               i, j, m, e, [&](int k) { return flangePlace(k); }, zone_.l_flange),
+                               i, j, m, e, [&](int k) { return flangePlace(k); }, flangeShares()),
                            Num(0),
                            Num(0),
                            m,
@@ -195,7 +192,7 @@ private:
     TStubResult<Num> resistance(TStubInput<Num>& in, const Span<Num>& span) {
         const int rows = span.last - span.first + 1;
         in.SigmaF_t_Rd = w_.let("SigmaF_t_Rd", "all bolts of the span", Quantity::Force, "EN 1993-1-8:2005 table 6.2",
-                                static_cast<double>(2 * rows) * zone_.bolt.least);
+                                static_cast<double>(2 * rows) * zone_.bolt.B_t_Rd);
         in.e_w = m_.bolt.washerOuter / 4;
         // An edge at or inside the bolt line leaves nothing to pry against, and nothing of the flange either.
         if (!(valueOf(in.n) > 0) || !(valueOf(smaller(in.l_eff.cp, in.l_eff.nc)) > 0)) return {Num(0), Num(0), Num(0)};
@@ -238,7 +235,7 @@ private:
             const Num b_p = w_.given("b_p", "plate width", Quantity::Length, m_.b_p);
             in.l_eff = rowOutsideFlange<Num>(w_, {in.m, e_x, e, gauge, b_p});
             in.n = w_.let("n", "e_x, at most 1.25·m_x", Quantity::Length, "EN 1993-1-8:2005 6.2.6.5", smaller(e_x, 1.25 * in.m));
-            at(zone_.l_plate, i) = smaller(in.l_eff.cp, in.l_eff.nc);
+            lower(plateShares(), i, i, i, in.l_eff);
             return;
         }
         // With a rib the row stands in the corner of flange and rib, like the end row beside a stiffener of table 6.5.
@@ -251,12 +248,12 @@ private:
         const Num a_r = w_.given("a_r", "throat of its weld", Quantity::Length, m_.rib->throat);
         in.m = w_.let("m_r", "bolt to the rib", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
                       (gauge - t_r) / 2 - 0.8 * constant<Num>(root2, "√2") * a_r);
-        RowPlace place{true, m_2, toEdge};
+        RowPlace place{true, m_2, toEdge, "EN 1993-1-8:2005 table 6.5, by analogy"};
         in.l_eff = rowAlone(w_, place, in.m, e);
         in.n =
             w_.let("n", "edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2", smaller(e, 1.25 * in.m));
         at(zone_.m_p, i) = in.m;
-        at(zone_.l_plate, i) = smaller(in.l_eff.cp, in.l_eff.nc);
+        lower(plateShares(), i, i, i, in.l_eff);
     }
 
     void innerRows(TStubInput<Num>& in, int i, int j) {
@@ -264,11 +261,12 @@ private:
         const Num e_c = edgeColumn(i);
         const auto place = [&](int k) {
             RowPlace p;
+            p.table = "EN 1993-1-8:2005 table 6.6";
             p.isBesideStiffener = isFirstInner(k);
             p.m_2 = std::max(0.1, row(k).y - m_.flange - 0.8 * root2 * legOf(m_.weldTension));
             return p;
         };
-        in.l_eff = lengths(i, j, in.m, e, place, zone_.l_plate);
+        in.l_eff = lengths(i, j, in.m, e, place, plateShares());
         in.n = w_.let("n", "least edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2",
                       smaller(smaller(e, e_c), 1.25 * in.m));
     }
@@ -281,6 +279,18 @@ private:
 };
 
 } // namespace
+
+const StiffenerLine* nearestStiffener(const SideModel& m, const std::vector<int>& rows, int i) {
+    const auto level = [&](int k) { return m.rows[static_cast<std::size_t>(rows[static_cast<std::size_t>(k)])].y; };
+    const StiffenerLine* best = nullptr;
+    for (const StiffenerLine& line : m.stiffeners) {
+        bool isBehindAnother = false;
+        for (int k = 0; k < static_cast<int>(rows.size()); ++k)
+            isBehindAnother = isBehindAnother || (k != i && (level(k) - line.y) * (level(k) - level(i)) < 0);
+        if (!isBehindAnother && (!best || std::abs(level(i) - line.y) < std::abs(level(i) - best->y))) best = &line;
+    }
+    return best;
+}
 
 std::vector<int> tensionRows(const SideModel& m) {
     std::vector<int> rows;

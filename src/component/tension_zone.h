@@ -17,13 +17,21 @@ template <class Num> struct Span {
     std::optional<Num> beamWeb;                   ///< 6.2.6.8
 };
 
+/// Which pattern gave an effective length for stiffness.
+struct LengthSource {
+    int first = 0, last = 0; ///< of the zone's rows
+    bool isCircular = false;
+};
+
 /// Everything about the tension rows that does not hang on the action set.
 template <class Num> struct TensionZone {
     int rows = 0;                       ///< rows that can take tension, counted from the tension side
     std::vector<int> places;            ///< of each row in the side's list, which is how people number them
     std::vector<Num> leverArm;          ///< to the centre of compression, mm
     std::vector<Num> m_c, m_p;          ///< lever arms of the T-stubs, mm
-    std::vector<Num> l_flange, l_plate; ///< effective length for stiffness: least of alone and share in groups, mm
+    std::vector<Num> l_flange, l_plate; ///< effective length for stiffness: least of the row alone and its share in any admissible
+                                        ///< group, of both kinds of pattern, mm (6.3.2(2))
+    std::vector<LengthSource> flangeFrom, plateFrom; ///< where they came from
     std::vector<Span<Num>> spans;       ///< (first, last) with first <= last, row-major
     BoltTensionResistance<Num> bolt;
     int outsideNotCounted = 0; ///< rows beyond the first outside the flange: table 6.6 does not know them
@@ -34,6 +42,8 @@ template <class Num> struct TensionZone {
 
 template <class Num> [[nodiscard]] TensionZone<Num> tensionZone(Workings<Num>& w, const SideModel& m, const Settings& s);
 
+/// The column stiffener that a row of the zone leans on: the nearest with no other row between; null without one.
+[[nodiscard]] const StiffenerLine* nearestStiffener(const SideModel& m, const std::vector<int>& rows, int i);
 /// Rows that take part in tension, from the tension side (indices into m.rows).
 [[nodiscard]] std::vector<int> tensionRows(const SideModel& m);
 

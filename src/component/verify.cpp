@@ -1,6 +1,6 @@
 #include "component/verify.h"
-#include "component/column_web.h"
 #include "component/connection.h"
+#include "component/node_actions.h"
 #include "joint/detailing.h"
 #include <algorithm>
 #include <array>
@@ -8,23 +8,6 @@
 
 namespace zg {
 namespace {
-
-double momentAtNode(const ResolvedJoint& joint, SideId side, const ActionSet& set) {
-    const FaceForces f = faceForces(joint, side, set);
-    return f.M + f.V * joint.column.section.h / 2;
-}
-
-/// Largest compressive stress of the column at the web's root, on the side of the connection, in the column part beside the
-/// compression flange (EN 1993-1-8:2005 6.2.6.2(2)).
-double columnStress(const ResolvedJoint& joint, SideId side, bool isReversed, const ActionSet& set) {
-    const auto& part = isReversed ? set.columnAbove : set.columnBelow;
-    if (!part) return 0;
-    const Section& c = joint.column.section;
-    const double arm = clearWebDepth(c) / 2;
-    // Column moment is positive with tension on the left face: compression on the right.
-    const double bending = (side == SideId::Right ? part->M : -part->M) * arm / c.I_y;
-    return std::max(0.0, bending - part->N / c.A);
-}
 
 /// The side's tension zone for one sign of moment, computed once and shared by all sets of that sign.
 template <class Num> struct Prepared {
@@ -67,15 +50,19 @@ private:
         return *slot;
     }
 
-    void connection(SideId side, bool isReversed, const ConnectionActions& actions) {
+    /// `set`: null without action sets.
+    void connection(SideId side, bool isReversed, ConnectionActions actions, const ActionSet* set = nullptr) {
         const Prepared<Num>& p = prepared(side, isReversed);
         if constexpr (Workings<Num>::tracing) {
-            const std::string set =
-                actions.set < 0 ? "no action set" : "set " + joint_.actions[static_cast<std::size_t>(actions.set)].id;
             w_.heading(1,
-                       std::string(side == SideId::Right ? "Right" : "Left") + " beam, " + set + ", tension at the " +
+                       std::string(side == SideId::Right ? "Right" : "Left") + " beam, " + (set ? "set " + set->id : "no action set") + ", tension at the " +
                            (isReversed ? "bottom" : "top"),
                        std::string(name(side)) + "-set-" + std::to_string(actions.set));
+        }
+        if (set) {
+            w_.heading(2, "Forces at the node", "node");
+            actions.beta = valueOf(transformationParameter(w_, joint_, side, *set));
+            actions.sigma_com = valueOf(columnStress(w_, joint_, side, isReversed, *set));
         }
         out_.connections.push_back(verifyConnection(w_, joint_, p.model, p.zone, actions, out_.checks));
         Check extra;
@@ -108,9 +95,7 @@ private:
             a.set = index;
             a.forces = faceForces(joint_, side, set);
             const bool isReversed = a.forces.M < 0;
-            a.beta = transformationParameter(joint_, side, set);
-            a.sigma_com = columnStress(joint_, side, isReversed, set);
-            connection(side, isReversed, a);
+            connection(side, isReversed, a, &set);
         }
     }
 
@@ -141,7 +126,7 @@ private:
             // A rule that is met says nothing about how much the joint is used: it governs only when it is broken.
             if (c.group != CheckGroup::Strength && c.state != CheckState::Over) continue;
             if (isOfRow(c.code)) continue;
-            if (out_.governing < 0 || c.utilisation > out_.utilisation) {
+            if (out_.governing < 0 || c.utilisation > out_.utilisation * (1 + 1e-9)) {
                 out_.governing = static_cast<int>(i);
                 out_.utilisation = c.utilisation;
             }
@@ -164,14 +149,6 @@ private:
 };
 
 } // namespace
-
-double transformationParameter(const ResolvedJoint& joint, SideId side, const ActionSet& set) {
-    if (!joint.left) return 1;
-    const double M_this = momentAtNode(joint, side, set);
-    const double M_other = momentAtNode(joint, side == SideId::Right ? SideId::Left : SideId::Right, set);
-    if (std::abs(M_this) < 1e-9 * std::max(1.0, std::abs(M_other))) return M_other == 0 ? 1 : 2;
-    return std::min(2.0, std::abs(1 - M_other / M_this));
-}
 
 JointResult verify(const ResolvedJoint& joint, std::uint64_t key) {
     Workings<double> w;
@@ -201,6 +178,30 @@ const Check* governingCheck(const JointResult& result) {
     return result.governing >= 0 ? &result.checks[static_cast<std::size_t>(result.governing)] : nullptr;
 }
 
+const Check* limitingCheck(const JointResult& result) {
+    const Check* governing = governingCheck(result);
+    if (!governing || governing->code != CheckCode::JointMoment) return governing;
+    for (const Check& c : result.checks) {
+        const bool isOfSame = c.group == CheckGroup::Strength && c.set == governing->set && c.side == governing->side &&
+                              c.isReversed == governing->isReversed && c.code != CheckCode::JointMoment;
+        if (isOfSame && c.utilisation >= governing->utilisation * (1 - 1e-9)) return &c;
+    }
+    return governing;
+}
+
+std::vector<Check> inOrder(std::vector<Check> checks) {
+    const auto rank = [](const Check& c) {
+        return c.group == CheckGroup::NotDone ? 2 : c.group != CheckGroup::Strength && c.state != CheckState::Over ? 1 : 0;
+    };
+    // What is equal but for rounding keeps the order in which it was computed, the joint in bending first.
+    const auto use = [](const Check& c) { return std::round(c.utilisation * 1e9); };
+    std::stable_sort(checks.begin(), checks.end(), [&](const Check& a, const Check& b) {
+        if (rank(a) != rank(b)) return rank(a) < rank(b);
+        return use(a) > use(b);
+    });
+    return checks;
+}
+
 std::vector<Check> ledger(const JointResult& result, const std::vector<Check>& others) {
     std::vector<Check> list, all = result.checks;
     all.insert(all.end(), others.begin(), others.end());
@@ -211,18 +212,7 @@ std::vector<Check> ledger(const JointResult& result, const std::vector<Check>& o
         else if (c.utilisation > twin->utilisation)
             *twin = c;
     }
-    const auto rank = [](const Check& c) {
-        return c.group == CheckGroup::NotDone ? 2 : c.group != CheckGroup::Strength && c.state != CheckState::Over ? 1 : 0;
-    };
-    // A row that is fully used after redistribution does not stand above what governs the joint.
-    const auto weight = [&](const Check& c) {
-        return isOfRow(c.code) ? std::min(c.utilisation, result.utilisation) - 1e-6 : c.utilisation;
-    };
-    std::stable_sort(list.begin(), list.end(), [&](const Check& a, const Check& b) {
-        if (rank(a) != rank(b)) return rank(a) < rank(b);
-        return weight(a) > weight(b);
-    });
-    return list;
+    return inOrder(std::move(list));
 }
 
 const ConnectionResult* connectionOf(const JointResult& result, const Check* check) {

@@ -18,8 +18,4 @@ struct TracedVerification {
 /// Look-up and verification in one step.
 [[nodiscard]] tl::expected<JointResult, Diagnostics> verify(const Job& job, const Joint& joint);
 
-/// Transformation parameter of a side (EN 1993-1-8:2005 5.3(7) to (9), (5.4)): |1 - M_other/M_this|, at most 2, from the moments
-/// at the node.
-[[nodiscard]] double transformationParameter(const ResolvedJoint& joint, SideId side, const ActionSet& set);
-
 } // namespace zg

@@ -142,7 +142,7 @@ public:
         piece({PartKind::ColumnFlange, SideId::Right}, Tone::Steel, h - c.t_f, -c.b / 2, h, c.b / 2);
         piece({PartKind::ColumnFlange, SideId::Left}, Tone::Steel, -h, -c.b / 2, -h + c.t_f, c.b / 2);
         if (joint_.doubler) {
-            const double half = doublerWidth(c) / 2;
+            const double half = clearWebDepth(c) / 2;
             for (int i = 0; i < joint_.doubler->sides; ++i) {
                 const double y0 = (i ? -1 : 1) * c.t_w / 2;
                 const double y1 = y0 + (i ? -1 : 1) * joint_.doubler->thickness;

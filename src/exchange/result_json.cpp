@@ -27,6 +27,8 @@ ordered_json rowJson(const RowResult& r) {
     j["h_r_mm"] = r.h_r;
     j["F_tr_Rd_N"] = r.F_tr_Rd;
     j["F_r_Ed_N"] = r.F_r_Ed;
+    j["F_r_elastic_N"] = r.F_r_el;
+    j["used"] = r.isUsed;
     j["limit"] = wordOf(r.limit);
     j["group_first_row"] = r.groupFirst + 1;
     j["column_web_tension"] = componentJson(r.columnWeb, false);
@@ -126,13 +128,16 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) 
     const Verdict verdict = verdictOf(r, isTwoSided, joint.frame, job.settings.units);
     j["verdict"] = sentence(verdict);
     j["state"] = wordOf(verdict.state);
-    if (r.governing >= 0) j["governing"] = checkJson(r, r.checks[static_cast<std::size_t>(r.governing)], isTwoSided);
+    if (const Check* governing = governingCheck(r)) {
+        j["governing"] = checkJson(r, *governing, isTwoSided);
+        j["limited_by"] = checkJson(r, *limitingCheck(r), isTwoSided);
+    }
     j["utilisation"] = r.utilisation;
     ordered_json connections = ordered_json::array();
     for (const ConnectionResult& c : r.connections) connections.push_back(connectionJson(r, c));
     j["connections"] = std::move(connections);
     ordered_json checks = ordered_json::array();
-    for (const Check& c : r.checks) checks.push_back(checkJson(r, c, isTwoSided));
+    for (const Check& c : inOrder(r.checks)) checks.push_back(checkJson(r, c, isTwoSided));
     j["checks"] = std::move(checks);
     ordered_json balance = ordered_json::array();
     for (std::size_t i = 0; i < r.balance.size(); ++i) {

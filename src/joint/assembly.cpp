@@ -165,7 +165,7 @@ private:
         if (!joint_.doubler) return;
         const DoublerSpec& d = *joint_.doubler;
         const auto [bottom, top] = doublerReach(joint_, out_.columnTop);
-        const double half = doublerWidth(col_) / 2;
+        const double half = clearWebDepth(col_) / 2;
         for (int i = 0; i < d.sides; ++i) {
             const double y = (i ? -1 : 1) * (col_.t_w + d.thickness) / 2;
             plate({PartKind::Doubler}, {0, y, 0}, ex, ez, rectangle(-half, bottom, half, top), d.thickness, d.steel,
@@ -260,8 +260,6 @@ std::optional<std::array<double, 2>> backingReach(const ResolvedSide& s, bool is
     if (least > most) return std::nullopt;
     return std::array{levelOf(s, most + 2 * s.bolt.d), levelOf(s, least - 2 * s.bolt.d)};
 }
-
-double doublerWidth(const Section& column) { return column.h - 2 * column.t_f - 1.8 * column.r; }
 
 double stiffenerWidth(const std::optional<double>& given, const Section& column) {
     return given.value_or(std::floor((column.b - column.t_w) / 2));

@@ -55,8 +55,6 @@ struct Assembly {
 /// Levels of the lower and upper end of a side's backing plates: 2 d beyond the bolts of the upper or lower half of the beam
 /// (EN 1993-1-8:2005 6.2.4.3 asks for e_x). Nothing where there are no bolts.
 [[nodiscard]] std::optional<std::array<double, 2>> backingReach(const ResolvedSide& side, bool isTop);
-/// Width of a supplementary web plate: between the flanges, clear of the root fillets.
-[[nodiscard]] double doublerWidth(const Section& column);
 /// Width of one stiffener plate: given, or to the edge of the column flange.
 [[nodiscard]] double stiffenerWidth(const std::optional<double>& given, const Section& column);
 

@@ -1,5 +1,6 @@
 #pragma once
 #include "joint/part.h"
+#include <algorithm>
 #include <vector>
 
 namespace zg {
@@ -35,6 +36,7 @@ enum class CheckCode {
     PlatesOverStrength,
     PlateStrain,
     PlatesBolt,
+    PlatesBoltElongation,
     PlatesWeld,
     PlatesWeldDeformation,
     PlateBucklingFactor,
@@ -60,6 +62,8 @@ enum class CheckCode {
     StiffenerWidth,
     StiffenerClass,
     DoublerThickness,
+    DoublerSteel,
+    DoublerWidth,
     NoRows,
     RibFits,
     // listed as not done
@@ -101,11 +105,17 @@ struct Check {
     }
 };
 
-/// Components of single rows: their use is their share at M_Ed after redistribution, so a row may be fully used while the joint
-/// is not. The joint in bending stands for them when the governing check is sought.
+/// Components of single rows. They fail with the joint in bending, never before it: it stands for them when the governing check is
+/// sought.
 [[nodiscard]] inline bool isOfRow(CheckCode code) {
     return code == CheckCode::ColumnWebTension || code == CheckCode::ColumnFlangeBending || code == CheckCode::EndPlateBending ||
            code == CheckCode::BeamWebTension || code == CheckCode::BoltTension || code == CheckCode::BoltPunching;
+}
+
+/// The ratio that stands for "nothing to resist with": no ratio is larger, however small the resistance.
+inline constexpr double farOver = 99;
+[[nodiscard]] inline double useOf(double demand, double resistance) {
+    return demand <= 0 ? 0 : resistance > 0 ? std::min(farOver, demand / resistance) : farOver;
 }
 
 /// State by the utilisation's bands: within, close from 0.90, over from 1.00 (a hair of rounding allowed).

@@ -22,11 +22,11 @@ public:
 private:
     Check& atLeast(CheckCode code, SideId side, double value, double least, const char* clause) {
         // A value of zero or less has no ratio: it is reported as far over, with the value beside it.
-        const double utilisation = least <= 0 ? 0 : value > 0 ? least / value : 99;
+        const double utilisation = value > 0 ? useOf(least, value) : least <= 0 ? 0 : farOver;
         return record(code, side, value, least, utilisation, clause);
     }
     Check& atMost(CheckCode code, SideId side, double value, double most, const char* clause) {
-        return record(code, side, value, most, most > 0 ? value / most : 99, clause);
+        return record(code, side, value, most, useOf(value, most), clause);
     }
     Check& record(CheckCode code, SideId side, double value, double limit, double utilisation, const char* clause) {
         Check c;
@@ -76,7 +76,7 @@ private:
             Check& c = atLeast(CheckCode::PlateCoversFlange, s.id, projection, leg, "room for the flange weld");
             // A plate that ends short of the flange is a breach also where the weld needs no room.
             if (projection < 0) {
-                c.utilisation = 99;
+                c.utilisation = farOver;
                 c.state = CheckState::Over;
             }
             c.add({PartKind::EndPlate, s.id});
@@ -230,6 +230,15 @@ private:
         if (joint_.doubler) {
             atLeast(CheckCode::DoublerThickness, SideId::Right, joint_.doubler->thickness, col_.t_w,
                     "EN 1993-1-8:2005 6.2.6.1(11)")
+                .add({PartKind::Doubler});
+            Check& steel = atLeast(CheckCode::DoublerSteel, SideId::Right, joint_.doublerSteel.f_y, joint_.column.steel.f_y,
+                                   "EN 1993-1-8:2005 6.2.6.1(8)");
+            steel.quantity = Quantity::Stress;
+            steel.add({PartKind::Doubler});
+            // Wider plates need plug or spot welds to the web, which are not modelled.
+            const double epsilon = std::sqrt(235 / joint_.doublerSteel.f_y);
+            atMost(CheckCode::DoublerWidth, SideId::Right, clearWebDepth(col_), 40 * epsilon * joint_.doubler->thickness,
+                   "EN 1993-1-8:2005 6.2.6.1(13)")
                 .add({PartKind::Doubler});
             if (joint_.doubler->weld.kind == WeldKind::Fillet) throatOf({PartKind::Doubler}, joint_.doubler->weld.throat);
         }

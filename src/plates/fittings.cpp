@@ -10,7 +10,7 @@ void ModelBuilder::doubler() {
     const DoublerSpec& d = *joint_.doubler;
     const PartRef ref{PartKind::Doubler};
     const auto [bottom, top] = doublerReach(joint_, out_.columnTop);
-    const double half = doublerWidth(col_) / 2;
+    const double half = clearWebDepth(col_) / 2;
     const std::vector<int> web = columnWeb();
     for (int i = 0; i < d.sides; ++i) {
         const double sign = i == 0 ? 1 : -1, y = sign * (col_.t_w + d.thickness) / 2;

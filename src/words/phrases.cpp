@@ -29,7 +29,7 @@ constexpr std::array phrases{
     Phrase{CheckCode::EndPlateBending, "end_plate_bending", "End plate in bending",
            "Thicker end plate, or move the row closer to flange and web."},
     Phrase{CheckCode::BeamWebTension, "beam_web_tension", "Beam web in tension",
-           "Move rows apart, or enlarge the web weld where it is the limit."},
+           "Move rows apart, or a beam with a thicker web."},
     Phrase{CheckCode::BeamFlangeCompression, "beam_flange_compression", "Beam flange and web in compression",
            "The beam itself is at its limit: a deeper beam or a haunch."},
     Phrase{CheckCode::BoltTension, "bolt_tension", "Bolts in tension, without prying", "Larger bolts or a higher class."},
@@ -55,6 +55,8 @@ constexpr std::array phrases{
            "The joint must outlast the beam's plastic hinge only where it is designed for capacity."},
     Phrase{CheckCode::PlateStrain, "plate_strain", "Plates: plastic strain", "Thicker plate, or a stiffener beside it."},
     Phrase{CheckCode::PlatesBolt, "plates_bolt", "Plates: bolt with prying", "Larger bolts, or a thicker plate against prying."},
+    Phrase{CheckCode::PlatesBoltElongation, "plates_bolt_elongation", "Plates: bolt yielding",
+           "Larger bolts, or a thicker plate against prying."},
     Phrase{CheckCode::PlatesWeld, "plates_weld", "Plates: throat stress", "Larger throat, or a butt weld."},
     Phrase{CheckCode::PlatesWeldDeformation, "plates_weld_deformation", "Plates: weld yielding",
            "Larger throat, or a butt weld."},
@@ -91,6 +93,10 @@ constexpr std::array phrases{
     Phrase{CheckCode::StiffenerClass, "stiffener_class", "Outstand of the stiffener", "Thicker or narrower stiffener."},
     Phrase{CheckCode::DoublerThickness, "doubler_thickness", "Supplementary web plate not thinner than the web",
            "Thicker plate."},
+    Phrase{CheckCode::DoublerSteel, "doubler_steel", "Grade of the supplementary web plate",
+           "The grade is that of the column, at the least: choose it for the plate."},
+    Phrase{CheckCode::DoublerWidth, "doubler_width", "Width of the supplementary web plate",
+           "Thicker plate: a wider one needs plug or spot welds to the web, which are not verified here."},
     Phrase{CheckCode::NoRows, "no_rows", "Bolt rows", "The connection has no bolt row: it carries no tension and no shear."},
     Phrase{CheckCode::RibFits, "rib_fits", "Room for the rib", "Let the end plate reach further."},
     Phrase{CheckCode::NotDoneBoltSlip, "not_done_slip", "Slip resistance",
@@ -150,7 +156,8 @@ std::string numbersOf(const Check& c, UnitSystem units) {
     if (c.group == CheckGroup::NotDone) return {};
     if (c.code == CheckCode::NoRows) return "none given";
     const bool isMost = c.code == CheckCode::PlateWidthColumn || c.code == CheckCode::PitchLargest ||
-                        c.code == CheckCode::StiffenerWidth || c.code == CheckCode::StiffenerClass;
+                        c.code == CheckCode::StiffenerWidth || c.code == CheckCode::StiffenerClass ||
+                        c.code == CheckCode::DoublerWidth;
     const std::string demand = shown(c.demand, c.quantity, units);
     const std::string resistance = shown(c.resistance, c.quantity, units);
     switch (c.code) {
@@ -159,6 +166,7 @@ std::string numbersOf(const Check& c, UnitSystem units) {
     case CheckCode::PlateStrain:
         return "strain " + fixedDecimals(100 * c.demand, 2) + " %, limit " + fixedDecimals(100 * c.resistance, 1) + " %";
     case CheckCode::PlatesBolt: return "tension with prying " + demand + ", F_t,Rd " + resistance;
+    case CheckCode::PlatesBoltElongation:
     case CheckCode::PlatesWeldDeformation:
         return "plastic " + fixedDecimals(c.demand, 3) + " mm, fracture at " + fixedDecimals(c.resistance, 2) + " mm";
     case CheckCode::PlateBucklingFactor:
@@ -224,10 +232,9 @@ const char* wordOf(Limit limit) {
 
 std::string limitOf(const ConnectionResult& c) {
     if (c.limit != Limit::None) return wordOf(c.limit);
-    const RowResult* best = nullptr;
-    for (const RowResult& r : c.rows)
-        if (!best || r.F_tr_Rd * r.h_r > best->F_tr_Rd * best->h_r) best = &r;
-    if (!best || best->limit == Limit::None) return "rows";
+    // The farthest row that carries: the first of those that are used as far as the joint.
+    const auto best = std::find_if(c.rows.begin(), c.rows.end(), [](const RowResult& r) { return r.F_tr_Rd > 0; });
+    if (best == c.rows.end() || best->limit == Limit::None) return "rows";
     if (best->groupFirst == best->place) return std::string(wordOf(best->limit)) + ", row " + std::to_string(best->place + 1);
     return std::string(wordOf(best->limit)) + ", rows " + std::to_string(std::min(best->groupFirst, best->place) + 1) + " to " +
            std::to_string(std::max(best->groupFirst, best->place) + 1);
@@ -322,7 +329,8 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
     if (joint.left) slope(*joint.left);
     if (joint.doubler)
         list.push_back(
-            "The supplementary web plate counts once in the shear area; k_1 takes the larger area, k_2 and k_3 the web alone.");
+            "The supplementary web plate counts once in the shear area; resistance, its reduction for shear and k_1 to k_3 take the "
+            "same thickness.");
     return list;
 }
 

@@ -1,13 +1,12 @@
 #include "words/verdict.h"
 #include "base/text.h"
 #include "words/phrases.h"
-#include <cctype>
 
 namespace zg {
 namespace {
 
 std::string capitalised(std::string text) {
-    if (!text.empty()) text[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(text[0])));
+    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z') text[0] = static_cast<char>(text[0] - 32);
     return text;
 }
 
@@ -41,8 +40,9 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
     } else {
         const Check& g = r.checks[static_cast<std::size_t>(r.governing)];
         c = connectionOf(r, &g);
-        std::string what = titleOf(g, isTwoSided);
-        if (g.code == CheckCode::JointMoment && c)
+        const Check& limiting = *limitingCheck(r);
+        std::string what = titleOf(limiting, isTwoSided);
+        if (limiting.code == CheckCode::JointMoment && c)
             what = capitalised(limitOf(*c)) + (isTwoSided ? std::string(", ") + name(g.side) : "") +
                    (g.isReversed ? ", reversed" : "");
         const std::string set = setName(r, g);
@@ -51,7 +51,7 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
             v.rest = what + ": " + numbersOf(g, units) + ". " + adviceOf(g) + " ";
         } else {
             v.head = r.mark + (r.state == CheckState::Over ? " fails." : " holds.");
-            v.rest = what + " governs at " + (g.utilisation >= 99 ? "no resistance" : fixedDecimals(g.utilisation, 2)) +
+            v.rest = what + " governs at " + (g.utilisation >= farOver ? "no resistance" : fixedDecimals(g.utilisation, 2)) +
                      (set.empty() ? "" : " in set " + set) + ". ";
         }
     }

@@ -19,7 +19,7 @@ Made made(std::mt19937& random, int rows) {
     std::uniform_real_distribution<double> share(0, 1);
     Made m;
     m.zone.rows = rows;
-    m.zone.bolt.least = 1e9; // the 1.9 rule is tested by itself
+    m.zone.bolt.B_t_Rd = 1e9; // the 1.9 rule is tested by itself
     std::vector<std::vector<double>> F(static_cast<std::size_t>(rows), std::vector<double>(static_cast<std::size_t>(rows), 0));
     for (int i = 0; i < rows; ++i) {
         m.zone.places.push_back(i);
@@ -111,11 +111,11 @@ TEST_CASE("a strong row beyond 1.9 F_t,Rd makes the rows below it linear", "[ver
         span.columnFlange = stub;
         span.endPlate.reset();
     }
-    m.zone.bolt.least = 110e3; // 1.9·110 = 209 kN: not exceeded
+    m.zone.bolt.B_t_Rd = 110e3; // 1.9·110 = 209 kN: not exceeded
     Workings<double> w;
     auto forces = assembleRows(w, m.zone, m.columnWeb, m.caps, 0);
     CHECK(forces.F_tr_Rd[2] == 200e3);
-    m.zone.bolt.least = 100e3; // 190 kN: exceeded by row 1
+    m.zone.bolt.B_t_Rd = 100e3; // 190 kN: exceeded by row 1
     forces = assembleRows(w, m.zone, m.columnWeb, m.caps, 0);
     CHECK_REFERENCE(forces.F_tr_Rd[1], (Reference{164000, 0.01, "N", "EN 1993-1-8:2005 6.2.7.2(9), 200·410/500"}));
     CHECK_REFERENCE(forces.F_tr_Rd[2], (Reference{128000, 0.01, "N", "EN 1993-1-8:2005 6.2.7.2(9), 200·320/500"}));

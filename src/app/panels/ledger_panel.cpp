@@ -20,7 +20,7 @@
 namespace zg {
 namespace {
 
-QString ratioText(double ratio) { return ratio >= 99 ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(ratio, 2)); }
+QString ratioText(double ratio) { return ratio >= farOver ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(ratio, 2)); }
 
 class LedgerDelegate : public QStyledItemDelegate {
 public:

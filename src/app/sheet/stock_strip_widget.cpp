@@ -75,7 +75,7 @@ void StockStripWidget::paintEvent(QPaintEvent*) {
         painter.setFont(interfaceFont(11, o.state == CheckState::Over));
         painter.setPen(qcolor(p, o.state == CheckState::Over ? Tone::Over : Tone::Ink));
         painter.drawText(foot.adjusted(6, 0, 0, 0), Qt::AlignCenter,
-                         *o.utilisation >= 99 ? QStringLiteral("none")
+                         *o.utilisation >= farOver ? QStringLiteral("none")
                                               : QString::fromStdString(fixedDecimals(*o.utilisation, 2)));
     }
     if (hasFocus()) {
