@@ -125,7 +125,6 @@ private:
             if (c.group == CheckGroup::NotDone || c.state == CheckState::NotApplicable) continue;
             // A rule that is met says nothing about how much the joint is used: it governs only when it is broken.
             if (c.group != CheckGroup::Strength && c.state != CheckState::Over) continue;
-            if (isOfRow(c.code)) continue;
             if (out_.governing < 0 || c.utilisation > out_.utilisation * (1 + 1e-9)) {
                 out_.governing = static_cast<int>(i);
                 out_.utilisation = c.utilisation;

@@ -105,13 +105,6 @@ struct Check {
     }
 };
 
-/// Components of single rows. They fail with the joint in bending, never before it: it stands for them when the governing check is
-/// sought.
-[[nodiscard]] inline bool isOfRow(CheckCode code) {
-    return code == CheckCode::ColumnWebTension || code == CheckCode::ColumnFlangeBending || code == CheckCode::EndPlateBending ||
-           code == CheckCode::BeamWebTension || code == CheckCode::BoltTension || code == CheckCode::BoltPunching;
-}
-
 /// The ratio that stands for "nothing to resist with": no ratio is larger, however small the resistance.
 inline constexpr double farOver = 99;
 [[nodiscard]] inline double useOf(double demand, double resistance) {

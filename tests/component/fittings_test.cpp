@@ -32,9 +32,9 @@ TEST_CASE("a supplementary web plate adds its area once, whatever the sides", "[
     const JointResult two = sample::verified(job);
     CHECK(one.connections[0].V_wp_Rd > before.connections[0].V_wp_Rd);
     CHECK_SAME(one.connections[0].V_wp_Rd, two.connections[0].V_wp_Rd, 1e-12);
-    // Added area b_s t_wc: HEB 240, b_s = 240 − 34 − 1.8·21 = 168.2, t_wc 10; 0.9·275·1682/√3 = 240 352 N
+    // Added area b_s t_wc: HEB 240, b_s = 240 − 34 − 2·21 = 164 between the root fillets, t_wc 10; 0.9·275·1640/√3 = 234 346 N
     CHECK_REFERENCE(one.connections[0].V_wp_Rd - before.connections[0].V_wp_Rd,
-                    (Reference{240344, 10, "N", "EN 1993-1-8:2005 6.2.6.1(6), by hand"}));
+                    (Reference{234346, 1, "N", "EN 1993-1-8:2005 6.2.6.1(6), by hand"}));
     REQUIRE(find(one, CheckCode::DoublerWeld));
     REQUIRE(find(one, CheckCode::DoublerThickness));
 }

@@ -11,6 +11,11 @@ using namespace zg;
 
 namespace {
 
+bool isOfRow(CheckCode code) {
+    return code == CheckCode::ColumnWebTension || code == CheckCode::ColumnFlangeBending || code == CheckCode::EndPlateBending ||
+           code == CheckCode::BeamWebTension || code == CheckCode::BoltTension || code == CheckCode::BoltPunching;
+}
+
 Job fitted() {
     Job job = sample::extendedJob();
     Joint& j = job.joints[0];

@@ -1,7 +1,7 @@
 #include "support/joints.h"
 #include "support/reference.h"
 
-/// Regression values: numbers of our own code, accepted on 2026-11-23, to notice a change nobody meant. They prove nothing.
+/// Regression values: numbers of our own code, accepted on 2026-11-26, to notice a change nobody meant. They prove nothing.
 using namespace zg;
 
 TEST_CASE("demo joints keep their numbers", "[regression]") {
@@ -9,8 +9,8 @@ TEST_CASE("demo joints keep their numbers", "[regression]") {
         const char* mark;
         double utilisation, M_j_Rd, S_j_ini;
     };
-    const Row rows[] = {{"B1", 0.726187, 82.1575, 17.9551},
-                        {"B2", 0.925226, 222.316, 62.1906},
+    const Row rows[] = {{"B1", 0.705961, 82.1575, 17.9551},
+                        {"B2", 0.922110, 222.316, 62.1906},
                         {"B3", 0.569875, 287.81, 74.4239},
                         {"B4", 1.14006, 256.127, 74.7333},
                         {"E1", 0.862084, 408.313, 99.395}};
