@@ -118,7 +118,10 @@ std::string written(const Expr& e, ExprStyle style) {
         return arg(0, 2) + "·" + arg(1, e.args[1]->op == Expr::Op::Div ? 2 : 3);
     case Expr::Op::Div: return arg(0, 2) + "/" + arg(1, 3);
     case Expr::Op::Neg: return "−" + arg(0, 2);
-    case Expr::Op::Pow: return arg(0, 5) + "^" + arg(1, 5);
+    case Expr::Op::Pow: {
+        const double exponent = e.args[1]->value;
+        return arg(0, 5) + (exponent == 2 ? "²" : exponent == 3 ? "³" : "^" + arg(1, 5));
+    }
     case Expr::Op::Sqrt: return "√(" + written(*e.args[0], style) + ")";
     case Expr::Op::Min: return list("min", e, style);
     case Expr::Op::Max: return list("max", e, style);

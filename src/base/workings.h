@@ -25,7 +25,7 @@ struct WorkingLine {
     std::string symbol;        ///< identifier such as F_T_1_Rd; typeset by base/typeset.h
     std::string text;          ///< heading, note, or what the symbol means
     std::string symbols;       ///< formula with symbols
-    std::string numbers;       ///< formula with numbers
+    std::string numbers;       ///< formula with numbers; empty where it says no more than the value
     double value = 0;
     Quantity quantity = Quantity::None;
     std::string clause;
@@ -93,6 +93,11 @@ public:
     [[nodiscard]] std::vector<WorkingLine> take() { return std::move(lines_); }
 
 private:
+    /// "x", also as x·1, which gives a value another name.
+    static bool isOneSymbol(const Expr& e) {
+        if (e.op == Expr::Op::Mul && e.args[1]->op == Expr::Op::Number && e.args[1]->value == 1) return isOneSymbol(*e.args[0]);
+        return e.op == Expr::Op::Symbol;
+    }
     static std::string symbolOf(const Indexed& s) { return s.before + std::to_string(s.index) + s.after; }
     void record(WorkingLine::Kind kind, Depth depth, const char* symbol, const char* what, Quantity quantity, const char* clause,
                 const Traced& value) {
@@ -107,6 +112,8 @@ private:
         if (kind == WorkingLine::Kind::Formula) {
             line.symbols = written(*value.expr(), ExprStyle::Symbols);
             line.numbers = written(*value.expr(), ExprStyle::Numbers);
+            // One symbol for another: the value says it all.
+            if (isOneSymbol(*value.expr()) || line.numbers == line.symbols) line.numbers.clear();
         }
         lines_.push_back(std::move(line));
     }

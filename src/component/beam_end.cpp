@@ -59,12 +59,13 @@ template <class Num> Num flangeCompressionResistance(Workings<Num>& w, const Sid
     const Num M_c_Rd = beamMomentResistance(w, m, s, V_Ed);
     const Num h = w.given("h_b", "beam depth", Quantity::Length, m.beam.h);
     const Num t_fb = w.given("t_fb", "beam flange", Quantity::Length, m.beam.t_f);
-    Num F = w.let("F_c_fb_Rd", "along the beam", Quantity::Force, "EN 1993-1-8:2005 (6.21)", M_c_Rd / (h - t_fb));
-    if (m.beam.h > 600) {
+    const bool isDeep = m.beam.h > 600;
+    Num F = w.let(isDeep ? "F_c_fb_0_Rd" : "F_c_fb_b_Rd", "along the beam", Quantity::Force, "EN 1993-1-8:2005 (6.21)", M_c_Rd / (h - t_fb));
+    if (isDeep) {
         const Num b_fb = w.given("b_fb", "beam flange width", Quantity::Length, m.beam.b);
         const Num f_y_fb = w.given("f_y_fb", "yield strength", Quantity::Stress, m.beamSteel.f_y);
         const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-        F = w.let("F_c_fb_Rd", "beam deeper than 600 mm: web's share at most 20 %", Quantity::Force,
+        F = w.let("F_c_fb_b_Rd", "beam deeper than 600 mm: web's share at most 20 %", Quantity::Force,
                   "EN 1993-1-8:2005 6.2.6.7(1)", smaller(F, b_fb * t_fb * f_y_fb / (0.8 * gamma_M0)));
     }
     const Num cosine = w.given("cos_theta", "slope of the beam", Quantity::Ratio, m.cosSlope);

@@ -29,12 +29,13 @@ template <class Num> Num shearArea(Workings<Num>& w, const SideModel& m) {
     const Num t_w = w.given("t_w", "column web", Quantity::Length, c.t_w);
     const Num t_f = w.given("t_f", "column flange", Quantity::Length, c.t_f);
     Num A_vc(0);
+    const char* symbol = m.doubler ? "A_v" : "A_vc"; // what a supplementary plate adds comes after
     if (c.isWelded) {
-        A_vc = w.let("A_vc", "shear area, welded section", Quantity::Area, "EN 1993-1-1:2005 6.2.6(3)d", (h - 2 * t_f) * t_w);
+        A_vc = w.let(symbol, "shear area, welded section", Quantity::Area, "EN 1993-1-1:2005 6.2.6(3)d", (h - 2 * t_f) * t_w);
     } else {
         const Num A = w.given("A", "column area", Quantity::Area, c.A);
         const Num r = w.given("r", "root radius", Quantity::Length, c.r);
-        A_vc = w.let("A_vc", "shear area, rolled section", Quantity::Area, "EN 1993-1-1:2005 6.2.6(3)a",
+        A_vc = w.let(symbol, "shear area, rolled section", Quantity::Area, "EN 1993-1-1:2005 6.2.6(3)a",
                      larger(A - 2 * b * t_f + (t_w + 2 * r) * t_f, (h - 2 * t_f) * t_w));
     }
     if (m.doubler) {
@@ -59,7 +60,9 @@ PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const
     const Num slenderness = w.let("lambda_wc", "slenderness d/t_w, limit 69·epsilon for this clause", Quantity::Ratio,
                                   "EN 1993-1-8:2005 6.2.6.1(1)", d_wc / t_wc);
     r.isSlender = valueOf(slenderness) > 69 * epsilon_ && !m.doubler;
-    r.V_wp_Rd = w.let("V_wp_Rd", "web panel in shear", Quantity::Force, "EN 1993-1-8:2005 (6.7)",
+    const FlangeStiffener atTension = m.tensionStiffener(), atCompression = m.compressionStiffener();
+    const bool hasFrame = atTension && atCompression;
+    r.V_wp_Rd = w.let(r.isSlender || hasFrame ? "V_wp_0_Rd" : "V_wp_Rd", "web panel in shear", Quantity::Force, "EN 1993-1-8:2005 (6.7)",
                       0.9 * f_y_wc * A_vc / (constant<Num>(root3, "√3") * gamma_M0));
     if (r.isSlender) {
         w.note("The web is more slender than 69·epsilon: outside 6.2.6.1, so its shear buckling resistance limits it as well.",
@@ -73,10 +76,9 @@ PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const
                                 smaller(Num(1), 0.83 / lambda_bar_w));
         const Num V_bw_Rd = w.let("V_bw_Rd", "web's shear buckling resistance", Quantity::Force, "EN 1993-1-5:2006 (5.2)",
                                   chi_w * f_y_wc * h_w * t_wc / (constant<Num>(root3, "√3") * gamma_M1));
-        r.V_wp_Rd = w.let("V_wp_Rd", "web panel in shear", Quantity::Force, shear, smaller(r.V_wp_Rd, V_bw_Rd));
+        r.V_wp_Rd = w.let(hasFrame ? "V_wp_1_Rd" : "V_wp_Rd", "web panel in shear", Quantity::Force, shear, smaller(r.V_wp_Rd, V_bw_Rd));
     }
-    const FlangeStiffener atTension = m.tensionStiffener(), atCompression = m.compressionStiffener();
-    if (atTension && atCompression) {
+    if (hasFrame) {
         const StiffenerLine *top = atTension.line, *bottom = atCompression.line;
         const Num b_fc = w.given("b_fc", "column flange width", Quantity::Length, c.b);
         const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, c.t_f);
@@ -129,10 +131,11 @@ WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& 
     const Num a_p = w.given("a_p", "throat of the compression flange weld", Quantity::Length, a_);
     const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, c.t_f);
     const Num s_ = w.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(c));
-    const double beyond = std::max(0.0, m.projectionCompression - root2 * a_);
-    const Num s_p = w.given("s_p", "spread through the end plate, as far as the plate reaches", Quantity::Length,
-                            m.t_p + std::min(m.t_p, beyond), compression);
-    r.b_eff_c_wc = w.let("b_eff_c_wc", "effective width", Quantity::Length, "EN 1993-1-8:2005 (6.11)",
+    const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
+    const Num c_p = w.given("c_p", "plate beyond the flange", Quantity::Length, m.projectionCompression);
+    const Num s_p = w.let("s_p", "spread through the end plate, as far as the plate reaches", Quantity::Length, compression,
+                          t_p + smaller(t_p, larger(Num(0), c_p - constant<Num>(root2, "√2") * a_p)));
+    r.b_eff_c_wc = w.let(m.columnEndCompression < continues ? "b_eff_0" : "b_eff_c_wc", "effective width", Quantity::Length, "EN 1993-1-8:2005 (6.11)",
                          t_fb + 2 * constant<Num>(root2, "√2") * a_p + 5 * (t_fc + s_) + s_p);
     if (m.columnEndCompression < continues) {
         const Num toEnd = w.given("e_end", "flange centre to the column's end", Quantity::Length,

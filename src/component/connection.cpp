@@ -180,14 +180,14 @@ private:
             const Num H =
                 w_.given("N_Ed", "axial force above the limit of 6.2.7.1(3)", Quantity::Force, H_, "EN 1993-1-8:2005 6.2.7.1(3)");
             const Num z_a = w_.given("z_a", "centre of compression to the beam axis", Quantity::Length, armToAxis());
-            M = w_.let("M_j_Rd", "about the beam axis, with the actual axial force", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
+            M = w_.let("M_j_N_Rd", "about the beam axis, with the actual axial force", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
                        M - H * z_a);
             // More compression than the lower flange can take: the tension flange's side works in compression too.
             const double sum = out_.T_Rd;
             if (sum <= 0 && H_ < 0) {
                 const double C = std::min(out_.F_c_wc_Rd, out_.F_c_fb_Rd);
                 const double topC = std::max(0.0, -H_ - C);
-                M = w_.let("M_j_Rd", "both flanges in compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
+                M = w_.let("M_j_C_Rd", "both flanges in compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
                            (Num(C) - Num(topC)) * z_a);
             }
         }

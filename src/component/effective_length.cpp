@@ -59,11 +59,14 @@ double stiffenedAlpha(double lambda_1, double lambda_2) {
 
 template <class Num> EffectiveLength<Num> rowAlone(Workings<Num>& w, const RowPlace& place, const Num& m, const Num& e) {
     EffectiveLength<Num> l{Num(0), Num(0)};
-    l.cp = w.let("l_eff_cp", "circular pattern", Quantity::Length, place.table, 2 * constant<Num>(pi, "π") * m);
+    // At a free end the lengths of a row away from it are the first of two.
+    const bool isEnd = hasFreeEnd(place);
+    const char *cp = isEnd ? "l_eff_cp_0" : "l_eff_cp", *nc = isEnd ? "l_eff_nc_0" : "l_eff_nc";
+    l.cp = w.let(cp, "circular pattern", Quantity::Length, place.table, 2 * constant<Num>(pi, "π") * m);
     if (place.isBesideStiffener) {
         const Num alpha = alphaOf(w, place, m, e);
-        l.nc = w.let("l_eff_nc", "non-circular pattern, beside a stiffener", Quantity::Length, place.table, alpha * m);
-        if (hasFreeEnd(place)) {
+        l.nc = w.let(nc, "non-circular pattern, beside a stiffener", Quantity::Length, place.table, alpha * m);
+        if (isEnd) {
             const Num e_1 = w.given("e_1", "distance to the free end", Quantity::Length, place.e_1);
             l.nc = w.let("l_eff_nc", "end row beside a stiffener", Quantity::Length, place.table,
                          smaller(l.nc, e_1 + alpha * m - (2 * m + 0.625 * e)));
@@ -72,7 +75,7 @@ template <class Num> EffectiveLength<Num> rowAlone(Workings<Num>& w, const RowPl
         }
         return l;
     }
-    l.nc = w.let("l_eff_nc", "non-circular pattern", Quantity::Length, place.table, 4 * m + 1.25 * e);
+    l.nc = w.let(nc, "non-circular pattern", Quantity::Length, place.table, 4 * m + 1.25 * e);
     if (hasFreeEnd(place)) {
         const Num e_1 = w.given("e_1", "distance to the free end", Quantity::Length, place.e_1);
         l.nc = w.let("l_eff_nc", "end row", Quantity::Length, place.table, smaller(l.nc, 2 * m + 0.625 * e + e_1));
@@ -85,27 +88,29 @@ template <class Num>
 EffectiveLength<Num> rowInGroup(Workings<Num>& w, const RowPlace& place, const Num& m, const Num& e, double pitchBefore,
                                 double pitchAfter) {
     EffectiveLength<Num> l{Num(0), Num(0)};
+    const bool isEnd = hasFreeEnd(place);
     const bool isInner = pitchBefore > 0 && pitchAfter > 0;
     // Uneven pitches: each neighbour's half. Twice the mean where the table has 2p, the mean where it has p.
     const Num p = w.given("p", "pitch to the neighbours in the group (mean of both, or the one)", Quantity::Length,
                           isInner ? (pitchBefore + pitchAfter) / 2 : pitchBefore + pitchAfter);
+    const Indexed cp{"l_eff_cp_", place.row}, nc{"l_eff_nc_", place.row};
     if (isInner) {
-        l.cp = w.let("l_eff_cp", "inner row of the group", Quantity::Length, place.table, 2 * p);
-        l.nc = w.let("l_eff_nc", "inner row of the group", Quantity::Length, place.table, p * Num(1));
+        l.cp = w.let(cp, "inner row of the group", Quantity::Length, place.table, 2 * p);
+        l.nc = w.let(nc, "inner row of the group", Quantity::Length, place.table, p * Num(1));
         return l;
     }
-    l.cp = w.let("l_eff_cp", "end row of the group", Quantity::Length, place.table, constant<Num>(pi, "π") * m + p);
+    l.cp = w.let(isEnd ? Indexed{"l_eff_cp_0_", place.row} : cp, "end row of the group", Quantity::Length, place.table, constant<Num>(pi, "π") * m + p);
     if (place.isBesideStiffener) {
         const Num alpha = alphaOf(w, place, m, e);
-        l.nc = w.let("l_eff_nc", "end row of the group, beside a stiffener", Quantity::Length, place.table,
+        l.nc = w.let(isEnd ? Indexed{"l_eff_nc_0_", place.row} : nc, "end row of the group, beside a stiffener", Quantity::Length, place.table,
                      0.5 * p + alpha * m - (2 * m + 0.625 * e));
     } else {
-        l.nc = w.let("l_eff_nc", "end row of the group", Quantity::Length, place.table, 2 * m + 0.625 * e + 0.5 * p);
+        l.nc = w.let(isEnd ? Indexed{"l_eff_nc_0_", place.row} : nc, "end row of the group", Quantity::Length, place.table, 2 * m + 0.625 * e + 0.5 * p);
     }
-    if (hasFreeEnd(place)) {
+    if (isEnd) {
         const Num e_1 = w.given("e_1", "distance to the free end", Quantity::Length, place.e_1);
-        l.cp = w.let("l_eff_cp", "end row at a free end", Quantity::Length, place.table, smaller(l.cp, 2 * e_1 + p));
-        l.nc = w.let("l_eff_nc", "end row at a free end", Quantity::Length, place.table, smaller(l.nc, e_1 + 0.5 * p));
+        l.cp = w.let(cp, "end row at a free end", Quantity::Length, place.table, smaller(l.cp, 2 * e_1 + p));
+        l.nc = w.let(nc, "end row at a free end", Quantity::Length, place.table, smaller(l.nc, e_1 + 0.5 * p));
     }
     return l;
 }

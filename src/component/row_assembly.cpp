@@ -70,25 +70,30 @@ private:
         Limit which = Limit::None;
         int group = r;
         components(zone_.span(r, r), Num(0), F, which, group);
-        const Indexed F_tr{"F_t", zone_.places[static_cast<std::size_t>(r)] + 1, "_Rd"};
-        F = w_.let(F_tr, "row alone", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(6)", F);
+        const int number = zone_.places[static_cast<std::size_t>(r)] + 1;
+        F = w_.let(Indexed{"F_t", number, "_alone_Rd"}, by("row alone: ", which, group, r).c_str(), Quantity::Force,
+                   "EN 1993-1-8:2005 6.2.7.2(6)", F);
         Num above(0);
         for (int i = r - 1; i >= 0; --i) {
             above = i == r - 1 ? this->F(i) : above + this->F(i);
             components(zone_.span(i, r), above, F, which, group);
         }
-        F = w_.let(F_tr, "last row of every group with rows above it", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(8)", F);
+        if (r > 0)
+            F = w_.let(Indexed{"F_t", number, "_group_Rd"}, by("last row of every group with rows above it: ", which, group, r).c_str(),
+                       Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(8)", F);
         if (!(F > Num(0))) F = giveBack(F, r);
         farther(r, F, which, group);
-        const Num rest = w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
-                                larger(Num(0), cap - out_.sum));
+        const Num rest = r == 0 ? w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
+                                         larger(Num(0), cap))
+                                : w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
+                                         larger(Num(0), cap - out_.sum));
         if (rest < F) {
             F = rest;
             which = capLimit_;
             group = r;
             out_.ends = capLimit_;
         }
-        F = w_.result(F_tr, "resistance of the row", Quantity::Force, clause, F);
+        F = w_.result(Indexed{"F_t", number, "_Rd"}, "resistance of the row", Quantity::Force, clause, F);
         out_.F_tr_Rd.push_back(F);
         out_.limit.push_back(which);
         out_.groupFirst.push_back(group);
@@ -121,6 +126,20 @@ private:
         }
     }
 
+    /// What held the row back, in words of the workings.
+    std::string by(const char* what, Limit limit, int group, int r) const {
+        if constexpr (Workings<Num>::tracing) {
+            const char* part = limit == Limit::ColumnWebTension ? "column web in tension"
+                               : limit == Limit::ColumnFlange   ? "column flange in bending"
+                               : limit == Limit::EndPlate       ? "end plate in bending"
+                               : limit == Limit::BeamWeb        ? "beam web in tension"
+                                                                : "nothing";
+            const auto number = [&](int i) { return std::to_string(zone_.places[static_cast<std::size_t>(i)] + 1); };
+            return std::string(what) + part + (group == r ? "" : ", rows " + number(group) + " to " + number(r));
+        }
+        (void)what, (void)limit, (void)group, (void)r;
+        return {};
+    }
     std::string title(int r) const {
         if constexpr (Workings<Num>::tracing) return "Row " + std::to_string(zone_.places[static_cast<std::size_t>(r)] + 1);
         (void)r;

@@ -10,14 +10,14 @@ namespace {
 constexpr const char* table = "EN 1993-1-8:2005 table 6.11";
 
 /// Which pattern gave an effective length, in words of the workings.
-template <class Num> std::string from(const char* part, const LengthSource& s, const std::vector<int>& places) {
+template <class Num> std::string from(const char* part, int row, const LengthSource& s, const std::vector<int>& places) {
     if constexpr (Workings<Num>::tracing) {
         const auto number = [&](int i) { return std::to_string(places[static_cast<std::size_t>(i)] + 1); };
-        return std::string(part) + ", the least: " +
-               (s.first == s.last ? "row alone" : "in the group of rows " + number(s.first) + " to " + number(s.last)) +
+        return std::string(part) + ", row " + std::to_string(row) + ", the least: " +
+               (s.first == s.last ? "alone" : "in the group of rows " + number(s.first) + " to " + number(s.last)) +
                (s.isCircular ? ", circular pattern" : ", non-circular pattern");
     }
-    (void)part, (void)s, (void)places;
+    (void)part, (void)row, (void)s, (void)places;
     return {};
 }
 
@@ -43,9 +43,9 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
         const int number = zone.places[at] + 1;
         if constexpr (Workings<Num>::tracing) w.heading(3, "Row " + std::to_string(number) + ", stiffness");
         const Num h_r = w.given(Indexed{"h_", number}, "lever arm", Quantity::Length, valueOf(zone.leverArm[at]));
-        const Num l_fc = w.given("l_eff_fc", from<Num>("column flange", zone.flangeFrom[at], zone.places).c_str(), Quantity::Length,
+        const Num l_fc = w.given("l_eff_fc", from<Num>("column flange", number, zone.flangeFrom[at], zone.places).c_str(), Quantity::Length,
                                  valueOf(zone.l_flange[at]), "EN 1993-1-8:2005 6.3.2(2)");
-        const Num l_p = w.given("l_eff_p", from<Num>("end plate", zone.plateFrom[at], zone.places).c_str(), Quantity::Length,
+        const Num l_p = w.given("l_eff_p", from<Num>("end plate", number, zone.plateFrom[at], zone.places).c_str(), Quantity::Length,
                                 valueOf(zone.l_plate[at]), "EN 1993-1-8:2005 6.3.2(2)");
         const Num m_c = w.given("m_c", "bolt to the column web", Quantity::Length, valueOf(zone.m_c[at]));
         const Num m_p = w.given("m_p", "bolt to the beam web, or to the flange", Quantity::Length, valueOf(zone.m_p[at]));

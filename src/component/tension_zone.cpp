@@ -132,7 +132,9 @@ private:
         }
         EffectiveLength<Num> sum{Num(0), Num(0)};
         for (int k = i; k <= j; ++k) {
-            const EffectiveLength<Num> l = rowInGroup(w_, place(k), m, e, k > i ? pitch(k - 1) : 0, k < j ? pitch(k) : 0);
+            RowPlace at = place(k);
+            at.row = row(k).place + 1;
+            const EffectiveLength<Num> l = rowInGroup(w_, at, m, e, k > i ? pitch(k - 1) : 0, k < j ? pitch(k) : 0);
             lower(shares, k, i, j, l);
             sum.cp = k == i ? l.cp : sum.cp + l.cp;
             sum.nc = k == i ? l.nc : sum.nc + l.nc;
@@ -248,7 +250,7 @@ private:
         const Num a_r = w_.given("a_r", "throat of its weld", Quantity::Length, m_.rib->throat);
         in.m = w_.let("m_r", "bolt to the rib", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
                       (gauge - t_r) / 2 - 0.8 * constant<Num>(root2, "√2") * a_r);
-        RowPlace place{true, m_2, toEdge, "EN 1993-1-8:2005 table 6.5, by analogy"};
+        RowPlace place{true, m_2, toEdge, 1, "EN 1993-1-8:2005 table 6.5, by analogy"};
         in.l_eff = rowAlone(w_, place, in.m, e);
         in.n =
             w_.let("n", "edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2", smaller(e, 1.25 * in.m));

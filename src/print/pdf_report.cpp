@@ -215,10 +215,8 @@ private:
             breakable(line.text, false);
         } else {
             add(typesetSymbol(line.symbol));
-            if (line.kind == WorkingLine::Kind::Formula && line.symbols != line.numbers) {
-                breakable("= " + line.symbols, true);
-                breakable("= " + line.numbers, false);
-            }
+            if (hasSymbols(line)) breakable("= " + line.symbols, true);
+            if (!line.numbers.empty()) breakable("= " + line.numbers, false);
             breakable("= " + lineValue(line, units_), false);
         }
         const double indent = line.kind == WorkingLine::Kind::Note ? 0 : 12;
@@ -226,7 +224,7 @@ private:
         const std::string aside = line.kind == WorkingLine::Kind::Note
                                       ? line.clause
                                       : line.text + (line.clause.empty() || line.text.empty() ? "" : "; ") + line.clause;
-        const auto asideWords = wordsOf(aside, small, false);
+        const auto asideWords = wordsOf(aside, small, true);
         const double height =
             std::max(flow(words, 0, 0, room, font, false), aside.empty() ? 0 : flow(asideWords, 0, 0, clauseWidth, small, false));
         need(height + 2);

@@ -1,6 +1,8 @@
 #include "report/document.h"
 #include "base/text.h"
 #include "base/typeset.h"
+#include <algorithm>
+#include <cctype>
 
 namespace zg {
 
@@ -33,6 +35,11 @@ std::string lineValue(const WorkingLine& line, UnitSystem units) {
     return text;
 }
 
+bool hasSymbols(const WorkingLine& line) {
+    return line.kind == WorkingLine::Kind::Formula &&
+           std::any_of(line.symbols.begin(), line.symbols.end(), [](unsigned char c) { return std::isalpha(c) != 0 || c > 127; });
+}
+
 std::string lineText(const WorkingLine& line, UnitSystem units) {
     switch (line.kind) {
     case WorkingLine::Kind::Heading: return "\n" + line.text;
@@ -41,10 +48,10 @@ std::string lineText(const WorkingLine& line, UnitSystem units) {
     case WorkingLine::Kind::Formula: break;
     }
     std::string text = toPlain(typesetSymbol(line.symbol)) + " = ";
-    if (line.kind == WorkingLine::Kind::Formula && line.symbols != line.numbers)
-        text += toPlain(typesetFormula(line.symbols)) + " = " + line.numbers + " = ";
+    if (hasSymbols(line)) text += toPlain(typesetFormula(line.symbols)) + " = ";
+    if (!line.numbers.empty()) text += line.numbers + " = ";
     text += lineValue(line, units);
-    if (!line.text.empty()) text += "  (" + line.text + ")";
+    if (!line.text.empty()) text += "  (" + toPlain(typesetProse(line.text)) + ")";
     if (!line.clause.empty()) text += "  [" + line.clause + "]";
     return text;
 }

@@ -52,6 +52,8 @@ struct Document {
 /// kN").
 [[nodiscard]] std::string lineValue(const WorkingLine& line, UnitSystem units);
 /// The whole line as plain text, for copying.
+/// Whether the formula of a line names anything: a bare number ("ρ = 1") is not written twice.
+[[nodiscard]] bool hasSymbols(const WorkingLine& line);
 [[nodiscard]] std::string lineText(const WorkingLine& line, UnitSystem units);
 
 } // namespace zg

@@ -78,17 +78,14 @@ private:
         const std::string clause = line.clause.empty() ? ""
                                                        : " <span style=\"color:" + hex(p_, Tone::FaintInk) + "\"><small>" +
                                                              escapedMarkup(line.clause) + "</small></span>";
-        if (line.kind == WorkingLine::Kind::Note) return "<p><i>" + escapedMarkup(line.text) + "</i>" + clause + "</p>\n";
+        if (line.kind == WorkingLine::Kind::Note) return "<p><i>" + toHtml(typesetProse(line.text)) + "</i>" + clause + "</p>\n";
         std::string html = toHtml(typesetSymbol(line.symbol)) + " = ";
-        if (line.kind == WorkingLine::Kind::Formula && line.symbols != line.numbers) {
-            const std::string withSymbols = toHtml(typesetFormula(line.symbols));
-            html += withSymbols + " = ";
-            if (line.numbers != line.symbols) html += escapedMarkup(line.numbers) + " = ";
-        }
+        if (hasSymbols(line)) html += toHtml(typesetFormula(line.symbols)) + " = ";
+        if (!line.numbers.empty()) html += escapedMarkup(line.numbers) + " = ";
         const bool isResult = line.depth != Depth::Full;
         html += (isResult ? "<b>" : "") + escapedMarkup(lineValue(line, units_)) + (isResult ? "</b>" : "");
         if (!line.text.empty())
-            html += " <span style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + escapedMarkup(line.text) + "</span>";
+            html += " <span style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + toHtml(typesetProse(line.text)) + "</span>";
         return "<p style=\"margin-left:14px;margin-top:2px;margin-bottom:2px\">" + html + clause + "</p>\n";
     }
     std::string render(const FigureBlock& f) {
