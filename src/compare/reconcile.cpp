@@ -88,7 +88,7 @@ PlateClass classOf(const PlateMomentRotation& p, const ConnectionResult& c) {
                       : p.S_j_ini <= by.pinnedLimit ? StiffnessClass::Pinned
                                                     : StiffnessClass::SemiRigid;
     if (by.M_full > 0)
-        k.strength = p.M_j_Rd >= by.M_full          ? StrengthClass::Full
+        k.strength = p.M_j_Rd >= by.M_full || p.limit == PlateLimit::BeamHinge ? StrengthClass::Full
                      : p.M_j_Rd <= 0.25 * by.M_full ? StrengthClass::Pinned
                                                     : StrengthClass::Partial;
     return k;

@@ -1,6 +1,7 @@
 #pragma once
 #include "base/workings.h"
 #include "component/side_model.h"
+#include "joint/bolt_strength.h"
 
 namespace zg {
 
@@ -15,14 +16,7 @@ template <class Num>
 /// Shear resistance of one bolt in one plane (table 3.4), N.
 template <class Num> [[nodiscard]] Num boltShear(Workings<Num>& w, const SideModel& m, const Settings& s);
 
-/// Bearing resistance of one bolt (table 3.4), N. Distances mm; a distance that does not apply is 0.
-struct BearingPlace {
-    double e_1 = 0; ///< end distance in the direction of the force; 0 when another bolt follows first
-    double p_1 = 0; ///< pitch in the direction of the force
-    double e_2 = 0, p_2 = 0;
-    double t = 0, f_u = 0;
-    bool isOversize = false;
-};
+/// Bearing resistance of one bolt (table 3.4), N.
 template <class Num>
 [[nodiscard]] Num boltBearing(Workings<Num>& w, const SideModel& m, const Settings& s, const BearingPlace& place);
 

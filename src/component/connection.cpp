@@ -550,28 +550,7 @@ private:
     }
 
     BearingPlace bearing(std::size_t i, bool isPlate) const {
-        const RowModel& r = m_.rows[i];
-        BearingPlace p;
-        // The beam pushes down: the plate bears on the upper side of its bolts, towards its top edge; the column flange
-        // downwards.
-        const bool down = (a_.forces.V >= 0) != m_.isReversed; // in the mirrored frame y grows with "down" unless reversed
-        const bool towardsSmallY = isPlate ? down : !down;
-        const bool hasNext = towardsSmallY ? i > 0 : i + 1 < m_.rows.size();
-        if (hasNext)
-            p.p_1 = std::abs(r.y - m_.rows[towardsSmallY ? i - 1 : i + 1].y);
-        else if (isPlate)
-            p.e_1 = towardsSmallY ? r.y + m_.projectionTension : m_.depth + m_.projectionCompression - r.y;
-        else if (towardsSmallY && m_.columnEnd < continues)
-            p.e_1 = r.y + m_.columnEnd;
-        else if (!towardsSmallY && m_.columnEndCompression < continues)
-            p.e_1 = m_.depth + m_.columnEndCompression - r.y;
-        if (p.e_1 < 0) p.e_1 = 1e-9; // outside the plate: no bearing at all
-        p.e_2 = ((isPlate ? m_.b_p : m_.column.b) - r.gauge) / 2;
-        p.p_2 = r.gauge;
-        p.t = isPlate ? m_.t_p : m_.column.t_f;
-        p.f_u = isPlate ? m_.plateSteel.f_u : m_.columnSteel.f_u;
-        p.isOversize = joint_.side(m_.side)->spec.bolts.holes == HoleKind::Oversize;
-        return p;
+        return bearingPlace(joint_, *joint_.side(m_.side), static_cast<std::size_t>(m_.rows[i].place), isPlate, a_.forces.V >= 0);
     }
 
     void checkShear() {

@@ -50,7 +50,7 @@ template <class V> void list(V& v, PartUse& u) {
 template <class V> void list(V& v, BoltUse& u) {
     v("row", u.row), v("bolt", u.bolt), v("tension", u.tension), v("shear", u.shear), v("F_t_Rd", u.F_t_Rd),
         v("F_v_Rd", u.F_v_Rd);
-    v("B_p_Rd", u.B_p_Rd), v("elongation", u.elongation), v("fracture", u.fractureLength);
+    v("B_p_Rd", u.B_p_Rd), v("F_b_Rd", u.F_b_Rd), v("elongation", u.elongation), v("fracture", u.fractureLength);
 }
 template <class V> void list(V& v, WeldUse& u) {
     v("part", u.part), v("stress", u.stress), v("strength", u.strength), v("deformation", u.deformation), v("limit", u.limit);

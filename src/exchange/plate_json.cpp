@@ -34,6 +34,7 @@ ordered_json strengthJson(const PlateStrength& s, double strainLimit) {
                          {"tension_N", b.tension},
                          {"shear_N", b.shear},
                          {"F_t_Rd_N", b.F_t_Rd},
+                         {"F_b_Rd_N", b.F_b_Rd},
                          {"F_v_Rd_N", b.F_v_Rd},
                          {"B_p_Rd_N", b.B_p_Rd},
                          {"plastic_elongation_mm", b.elongation},

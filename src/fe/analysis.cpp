@@ -96,6 +96,23 @@ void Analysis::accept(StageRun& run) {
     run.compliance = 0;
 }
 
+Analysis::Before Analysis::remember(const StageRun& run) const {
+    return {now_, internal_, run.lastIncrement, work_, peakForce_, run.tau, run.firstCompliance};
+}
+
+// A step that had been accepted has not been.
+void Analysis::takeBack(StageRun& run, Before&& before) {
+    now_ = std::move(before.state);
+    internal_ = std::move(before.internal);
+    run.lastIncrement = std::move(before.lastIncrement);
+    work_ = before.work;
+    peakForce_ = before.peakForce;
+    run.tau = before.tau;
+    run.firstCompliance = before.firstCompliance;
+    steps_.pop_back();
+    isTangentCurrent_ = isFactored_ = run.keepsFactor = false;
+}
+
 std::vector<Wrench> Analysis::reactions() const {
     std::vector<double> out;
     system_->external(now_.factors, out);

@@ -30,6 +30,9 @@ struct Stage {
     double flatMovement = 0;
     bool tightens = false;       ///< springs with a preload hold exactly it during this stage and are locked at its end
     bool stopsAtFracture = true; ///< stop when a spring breaks; otherwise go on without it
+    /// Asked after a converged step, before it counts: true takes it back and tries half of it. For limits that a step must not
+    /// jump over; must come to false as steps get smaller.
+    std::function<bool(const class Analysis&)> goesTooFar;
 };
 
 enum class StopReason {
@@ -118,6 +121,9 @@ private:
     void unbalanced(const State& next, std::vector<double>& onFreedoms) const;
     [[nodiscard]] double residualOf(const std::vector<double>& onFreedoms, const std::vector<double>& onEquations) const;
     void accept(StageRun& run);
+    struct Before;
+    [[nodiscard]] Before remember(const StageRun& run) const;
+    void takeBack(StageRun& run, Before&& before);
     // newton.cpp
     StepOutcome solveStep(StageRun& run, double step);
     void startStep(StageRun& run, double step);

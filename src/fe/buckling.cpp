@@ -12,21 +12,32 @@ namespace {
 // Leaves the eigenvalue solver when the work is no longer wanted.
 struct NoLongerWanted {};
 
-// y = -K_G x for the eigenvalue solver.
+// A mode that has been found: its value mu = 1/factor and K v, with v of unit energy.
+struct KnownMode {
+    double mu;
+    Eigen::VectorXd Kv;
+};
+
+// y = -K_G x for the eigenvalue solver, less what the known modes make of it: with them taken out, twins of theirs come up.
 class NegativeGeometric {
 public:
     using Scalar = double;
-    NegativeGeometric(const SparseSymmetric& matrix, const Progress* progress) : matrix_(&matrix), progress_(progress) {}
+    NegativeGeometric(const SparseSymmetric& matrix, const std::vector<KnownMode>& known, const Progress* progress)
+        : matrix_(&matrix), known_(&known), progress_(progress) {}
     [[nodiscard]] Eigen::Index rows() const { return matrix_->size; }
     [[nodiscard]] Eigen::Index cols() const { return matrix_->size; }
     void perform_op(const double* x, double* y) const {
         if (progress_ && progress_->isCancelled()) throw NoLongerWanted{};
         matrix_->multiply(x, y);
         for (int i = 0; i < matrix_->size; ++i) y[i] = -y[i];
+        const Eigen::Map<const Eigen::VectorXd> in(x, matrix_->size);
+        Eigen::Map<Eigen::VectorXd> out(y, matrix_->size);
+        for (const KnownMode& mode : *known_) out -= mode.mu * mode.Kv.dot(in) * mode.Kv;
     }
 
 private:
     const SparseSymmetric* matrix_;
+    const std::vector<KnownMode>* known_;
     const Progress* progress_;
 };
 
@@ -90,21 +101,18 @@ BucklingMode described(const System& system, double factor, const double* vector
     return mode;
 }
 
-void findModes(const System& system, const SparseSymmetric& k, const Factor& factor, const SparseSymmetric& geometric, int wanted,
-               const Progress* progress, BucklingResult& result) {
-    NegativeGeometric a(geometric, progress);
+// Adds up to `wanted` modes that are not known yet; false when they did not all converge.
+bool findModes(const System& system, const SparseSymmetric& k, const Factor& factor, const SparseSymmetric& geometric, int wanted,
+               const Progress* progress, std::vector<KnownMode>& known, BucklingResult& result) {
+    NegativeGeometric a(geometric, known, progress);
     ElasticStiffness b(k, factor);
     const int n = k.size, basis = std::min(n, std::max(4 * wanted, 20));
     Spectra::SymGEigsSolver<NegativeGeometric, ElasticStiffness, Spectra::GEigsMode::RegularInverse> solver(a, b, wanted, basis);
     solver.init();
     const Eigen::Index found = solver.compute(Spectra::SortRule::LargestAlge, 40, 1e-6); // of vectors; factors to its square
-    result.modes.clear();
-    result.message.clear();
-    result.state = BucklingState::Found;
-    if (solver.info() != Spectra::CompInfo::Successful) {
-        result.state = BucklingState::NotConverged;
+    const bool hasConverged = solver.info() == Spectra::CompInfo::Successful;
+    if (!hasConverged)
         result.message = "Only " + std::to_string(found) + " of " + std::to_string(wanted) + " buckling modes converged.";
-    }
     const Eigen::VectorXd values = solver.eigenvalues();
     const Eigen::MatrixXd vectors = solver.eigenvectors();
     for (Eigen::Index i = 0; i < values.size(); ++i) {
@@ -112,10 +120,13 @@ void findModes(const System& system, const SparseSymmetric& k, const Factor& fac
         const Eigen::VectorXd v = vectors.col(i);
         Eigen::VectorXd kv(n);
         k.multiply(v.data(), kv.data());
-        result.modes.push_back(described(system, 1 / values[i], v.data(), v.dot(kv)));
+        const double energy = v.dot(kv);
+        result.modes.push_back(described(system, 1 / values[i], v.data(), energy));
+        known.push_back({values[i], kv / std::sqrt(energy)});
     }
     std::sort(result.modes.begin(), result.modes.end(),
               [](const BucklingMode& x, const BucklingMode& y) { return x.factor < y.factor; });
+    return hasConverged;
 }
 
 } // namespace
@@ -182,23 +193,32 @@ BucklingResult search(Analysis& analysis, const MembraneField& field, const Buck
         result.message = "No buckling below the largest factor of interest.";
         return result;
     }
-    // When the last mode has twins beyond those asked for, or one was missed, the count says so and more are asked for.
+    result.state = BucklingState::Found;
+    std::vector<KnownMode> known;
     int wanted = std::min(settings.modes, k.size - 1);
-    for (int round = 0; round < 3; ++round) {
-        findModes(system, k, factor, geometric, wanted, progress, result);
-        if (result.state == BucklingState::NotConverged) {
-            // There may be fewer positive factors than asked for: ask for as many as there are.
-            const int there = countNegativePivots(combined(k, settings.largestFactor, geometric));
-            if (there < 0 || there >= wanted) break;
+    if (!findModes(system, k, factor, geometric, wanted, progress, known, result)) {
+        // There may be fewer positive factors than asked for: ask for as many as there are.
+        const int there = countNegativePivots(combined(k, settings.largestFactor, geometric));
+        if (there >= 0 && there < wanted) {
+            known.clear();
+            result.modes.clear();
+            result.message.clear();
             wanted = there;
-            continue;
+            if (wanted > 0 && !findModes(system, k, factor, geometric, wanted, progress, known, result))
+                result.state = BucklingState::NotConverged;
+        } else {
+            result.state = BucklingState::NotConverged;
         }
-        if (result.modes.empty()) break;
-        result.countBelowLast = countNegativePivots(combined(k, result.modes.back().factor * (1 + 1e-6), geometric));
+    }
+    // One starting vector finds one of several modes with the same factor. The count of negative pivots tells how many there are
+    // up to the last one; what is missing is looked for again with the known ones taken out.
+    for (int round = 0; round < 6 && !result.modes.empty() && result.state == BucklingState::Found; ++round) {
+        const double last = result.modes.back().factor * (1 + 1e-6);
+        result.countBelowLast = countNegativePivots(combined(k, last, geometric));
         const int found = static_cast<int>(result.modes.size());
-        result.isComplete = result.countBelowLast == found && result.state == BucklingState::Found;
-        if (result.isComplete || result.countBelowLast <= found || result.countBelowLast >= k.size) break;
-        wanted = result.countBelowLast;
+        result.isComplete = result.countBelowLast == found;
+        if (result.isComplete || result.countBelowLast < found || result.countBelowLast >= k.size) break;
+        if (!findModes(system, k, factor, geometric, result.countBelowLast - found, progress, known, result)) break;
     }
     if (!result.isComplete && result.message.empty())
         result.message = std::to_string(result.countBelowLast) + " factors lie below the last mode found, " +

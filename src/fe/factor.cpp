@@ -79,7 +79,7 @@ struct Factor::Parts {
         common.print = 0;
         common.error_handler = nullptr;
         common.nmethods = 1;
-        common.method[0].ordering = CHOLMOD_AMD;
+        common.method[0].ordering = CHOLMOD_METIS;
         common.supernodal = CHOLMOD_SUPERNODAL;
     }
     ~Parts() {

@@ -26,6 +26,7 @@ void Analysis::startStep(StageRun& run, double step) {
         if (map.equation(d) >= 0) run.unknowns[map.equation(d)] = now_.freedoms[d];
     run.start = run.unknowns;
     run.correction.resize(run.start.size());
+    if (run.tangential.size() != run.start.size()) run.isTangentialCurrent = false;
     run.tangential.resize(run.start.size());
     next_.factors = run.factorsAt(run.trialTau);
     unbalanced(next_, run.onFreedoms);
@@ -41,15 +42,19 @@ void Analysis::startStep(StageRun& run, double step) {
 
 // How far the factors move with this correction, when they are not given.
 double Analysis::controlledChange(StageRun& run, double step) {
-    std::vector<double> direction = run.loadDirection, onEquations;
-    if (run.hasGiven) {
-        const std::vector<double> pulled = system_->stiffnessTimesGiven(run.givenDirection);
-        for (std::size_t d = 0; d < pulled.size(); ++d) direction[d] -= pulled[d];
-    }
-    system_->map().reduce(direction, onEquations);
-    factor_.solve(onEquations.data(), run.tangential.data());
     const bool isFirst = run.iterations == 1;
-    if (isFirst) run.compliance = inner(run.tangential, onEquations);
+    // With the factor at hand and no given movements the answer to the load is the one at hand too.
+    if (!run.isTangentialCurrent || run.hasGiven) {
+        std::vector<double> direction = run.loadDirection;
+        if (run.hasGiven) {
+            const std::vector<double> pulled = system_->stiffnessTimesGiven(run.givenDirection);
+            for (std::size_t d = 0; d < pulled.size(); ++d) direction[d] -= pulled[d];
+        }
+        system_->map().reduce(direction, run.directionOnEquations);
+        factor_.solve(run.directionOnEquations.data(), run.tangential.data());
+        run.isTangentialCurrent = true;
+    }
+    if (isFirst) run.compliance = inner(run.tangential, run.directionOnEquations);
     if (run.isWatched()) {
         const double left =
             run.watchedGoal - watchedValue(run.stage.watched, next_.freedoms) - inner(run.watchedRow, run.correction);
@@ -112,6 +117,7 @@ bool Analysis::goAlong(StageRun& run) {
 
 // Within the tolerance; or, for very slender plates, as near as cancellation in the element forces allows, and below 1e-6.
 bool Analysis::isInEquilibrium(const StageRun& run) const {
+    if (system_->unsettledShells() > 0) return false; // the forces of such an element are no answer
     if (residual_ <= settings_.tolerance) return true;
     if (residual_ > 1e-6) return false;
     const SparseSymmetric& k = system_->pattern();
@@ -142,12 +148,16 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     int stalled = 0;
     std::size_t lastContacts = 0;
     run.tangents = 0;
-    for (run.iterations = 1; run.iterations <= settings_.mostIterations; ++run.iterations) {
+    // Iterations in which contacts open or close find out where the structure stands; those after them bring it to rest. Only the
+    // latter count towards the limit, and all together have one of their own.
+    int atRest = 0;
+    for (run.iterations = 1; atRest < settings_.mostIterations && run.iterations <= 8 * settings_.mostIterations; ++run.iterations) {
         if (run.progress && run.progress->isCancelled()) return StepOutcome::Cancelled;
         if (!run.keepsFactor) {
             if (factorise() == FactorState::Singular) return StepOutcome::Failed;
             ++run.tangents;
             run.factoredContacts = openAndClosed();
+            run.isTangentialCurrent = false;
         }
         if (!findCorrection(run, step) || !goAlong(run)) return StepOutcome::Failed;
         if (isInEquilibrium(run)) {
@@ -161,6 +171,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
         // A change of contacts is progress too, even when the imbalance does not show it yet.
         const std::size_t contacts = openAndClosed();
         stalled = residual_ < 0.9 * best || contacts != lastContacts ? 0 : stalled + 1;
+        if (contacts == lastContacts) ++atRest;
         lastContacts = contacts;
         best = std::min(best, residual_);
         if (stalled > 7 || residual_ > 1e6) return StepOutcome::Failed;

@@ -176,7 +176,7 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
     bool isElastic = hadYielded == 0;
     for (int i = 0; i < pointCount_ && isElastic; ++i) isElastic = section_->staysElastic(strainAt(i, u, elastic));
     if (isElastic) {
-        state = elastic;
+        state = elastic; // settled: in closed form
         std::fill_n(after, pointCount_ * perPoint, 0.0);
         for (int i = 0; i < nodeColumns; ++i) {
             double sum = 0;
@@ -200,6 +200,7 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
         std::copy(u.begin(), u.end(), all.begin());
         std::copy(state.modes.begin(), state.modes.end(), all.begin() + nodeColumns);
         std::array<LayeredSection::Response, 4> responses;
+        std::array<SectionVector, 4> strains;
         full.forces.fill(0);
         full.stiffness = constant_;
         for (int i = 0; i < shellColumns; ++i) {
@@ -209,7 +210,7 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
         }
         state.yielded = 0;
         for (int i = 0; i < pointCount_; ++i) {
-            const SectionVector strain = strainAt(i, u, state);
+            const SectionVector strain = strains[i] = strainAt(i, u, state);
             const double* old = before + i * perPoint;
             double* now = after + i * perPoint;
             if ((hadYielded & (1U << i)) == 0 && section_->staysElastic(strain)) {
@@ -223,17 +224,23 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
         }
         bool isDone = nodeCount_ == 3;
         if (!isDone) {
-            double out[modeCount], scale = 0;
+            double out[modeCount], scale = 0, rounding = 0;
             for (int m = 0; m < modeCount; ++m) out[m] = full.forces[nodeColumns + m];
             for (int i = 0; i < pointCount_; ++i) {
                 for (int r = 0; r < 3; ++r) {
                     double most = 0;
                     for (int m = 0; m < modeCount; ++m) most = std::max(most, std::abs(points_[i].strain[r][nodeColumns + m]));
-                    scale += points_[i].area * most * std::abs(responses[i].forces[r]);
+                    // What the layers carry, also where it sums to nothing, as in pure bending.
+                    scale += points_[i].area * most *
+                             (std::abs(responses[i].forces[r]) + 4 / section_->thickness() * std::abs(responses[i].forces[3 + r]));
+                    // Forces are as exact as the strains they come from, also when they have gone again.
+                    rounding += points_[i].area * most * section_->law().stiffness[r] * section_->membraneFactor() *
+                                (std::abs(strains[i][r]) + section_->thickness() * std::abs(strains[i][3 + r]));
                 }
             }
             const double worst = std::max({std::abs(out[0]), std::abs(out[1]), std::abs(out[2]), std::abs(out[3])});
-            isDone = worst <= 1e-10 * scale || iteration == mostIterations;
+            state.isSettled = worst <= 1e-10 * scale + 1e-12 * rounding;
+            isDone = state.isSettled || iteration == mostIterations;
             if (!isDone && iteration > 0 && !(worst < goodWorst) && part > 1e-3) {
                 part *= 0.5; // overshot: go back half the way
                 for (int m = 0; m < modeCount; ++m) state.modes[m] = good[m] - part * correction[m];

@@ -37,6 +37,7 @@ public:
         InternalModes modes{}; ///< of the incompatible membrane modes; kept so that the next search starts near
         unsigned yielded = 0;  ///< bit per integration point that has plastic strain
         bool isElastic = true; ///< the last response was the elastic one throughout
+        bool isSettled = true; ///< its internal modes came to equilibrium at the last response
     };
     /// Forces (N, N mm) at the nodes for displacements `u`, and the stiffness when `stiffness` is given. Internal modes are
     /// brought to equilibrium inside, so the answer is a function of `u` and the history `before` alone.

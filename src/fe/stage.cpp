@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <optional>
 #include <sstream>
 
 // Stages of loading: steps grow and shrink, springs tighten and break, and every end has its reason in words.
@@ -241,7 +242,14 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
             continue;
         }
         const int iterations = run.tangents;
+        std::optional<Before> before;
+        if (stage.goesTooFar) before = remember(run);
         accept(run);
+        if (before && stage.goesTooFar(*this)) {
+            takeBack(run, std::move(*before));
+            step = 0.5 * size;
+            continue;
+        }
         ++steps;
         if (onStep && !onStep(*this, steps_.back()))
             return ended(StopReason::Stopped, "Stopped by the caller's condition during " + stage.id + ".");

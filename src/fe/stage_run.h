@@ -24,6 +24,13 @@ private:
 /// Elongation at which a spring breaks; null when it never does.
 [[nodiscard]] const double* fractureOf(const SpringLaw& law);
 
+/// What a step that is taken back goes back to.
+struct Analysis::Before {
+    State state;
+    std::vector<double> internal, lastIncrement;
+    double work, peakForce, tau, firstCompliance;
+};
+
 /// What a stage carries along while it runs.
 struct Analysis::StageRun {
     explicit StageRun(const Stage& s, Progress* p) : stage(s), progress(p) {}
@@ -49,10 +56,11 @@ struct Analysis::StageRun {
     double firstCompliance = 0, compliance = 0;
 
     // The step that is being solved, on equations.
-    std::vector<double> start, unknowns, imbalance, correction, tangential, onFreedoms;
+    std::vector<double> start, unknowns, imbalance, correction, tangential, directionOnEquations, onFreedoms;
     double trialTau = 0, tauChange = 0;
     int iterations = 0, tangents = 0;
     bool keepsFactor = false; // the next iteration goes with the factor at hand
+    bool isTangentialCurrent = false; // `tangential` is that of the factor at hand
     std::size_t factoredContacts = 0;
 };
 

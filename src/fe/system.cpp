@@ -215,7 +215,9 @@ void System::evaluate(const State& before, State& after, std::vector<double>& in
                                after.shells[i], forces_[i], withTangent ? &stiffness_[i] : nullptr);
     });
     internal.assign(map_.freedomCount(), 0);
+    unsettled_ = 0;
     for (std::size_t i = 0; i < shells_.size(); ++i) {
+        unsettled_ += after.shells[i].isSettled ? 0 : 1;
         const Shell& s = model_->shells[i];
         for (int n = 0; n < shells_[i].nodeCount(); ++n)
             for (int k = 0; k < 6; ++k) internal[6 * s.nodes[n] + k] += forces_[i][6 * n + k];

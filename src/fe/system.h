@@ -32,6 +32,8 @@ public:
     /// Brings `after` (its freedoms are set) to the materials' answer, starting from the history of `before`; internal forces on
     /// all freedoms; tangents are kept for assemble() when asked for.
     void evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent);
+    /// Elements whose internal modes did not come to equilibrium at the last evaluate().
+    [[nodiscard]] int unsettledShells() const { return unsettled_; }
     /// Largest force in a spring at the last evaluate(), N; rotations left out.
     [[nodiscard]] double largestSpringForce() const { return largestSpringForce_; }
     /// The springs alone: their states and tangents at the freedoms of `after`.
@@ -56,6 +58,7 @@ public:
     [[nodiscard]] SparseSymmetric assembleShellMatrices(const std::vector<ElementMatrix>& matrices) const;
 
 private:
+    int unsettled_ = 0;
     struct LinkData {
         std::array<std::vector<std::pair<int, double>>, 3> rows; ///< on freedoms
         std::vector<int> equations;

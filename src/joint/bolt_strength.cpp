@@ -1,4 +1,5 @@
 #include "joint/bolt_strength.h"
+#include "joint/assembly.h"
 #include <algorithm>
 #include <cmath>
 
@@ -36,6 +37,51 @@ BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, 
     s.k_shear = side.bolt.d * side.bolt.d * f_ub / 2; // 16 d^2 f_ub/d_M16 for a row of two bolts
     s.fractureLength = elongationOf(side.boltClass.name) * side.bolt.d;
     return s;
+}
+
+BearingPlace bearingPlace(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, bool isPlate, bool isDown) {
+    const std::vector<BoltRowSpec>& rows = side.spec.rows;
+    const BoltRowSpec& r = rows[row];
+    const double gauge = r.gauge.value_or(side.spec.bolts.gauge);
+    BearingPlace p;
+    // The beam pushes down: its plate bears on the upper side of its bolts, towards its top edge; the column flange downwards.
+    const bool isUpwards = isPlate == isDown;
+    const BoltRowSpec* next = nullptr;
+    for (const BoltRowSpec& other : rows) {
+        const double away = isUpwards ? r.position - other.position : other.position - r.position;
+        if (&other != &r && away >= 0 && (!next || away < std::abs(next->position - r.position))) next = &other;
+    }
+    const auto& end = joint.columnSpec.endAbove;
+    if (next)
+        p.p_1 = std::abs(next->position - r.position);
+    else if (isPlate)
+        p.e_1 = isUpwards ? r.position + side.spec.plate.above : side.depth + side.spec.plate.below - r.position;
+    else if (isUpwards && end)
+        p.e_1 = *end - levelOf(side, r.position);
+    const bool isAtEnd = !next && (isPlate || (isUpwards && end));
+    if (isAtEnd && p.e_1 <= 0) p.e_1 = 1e-9; // outside: no bearing at all
+    p.e_2 = ((isPlate ? side.spec.plate.width : joint.column.section.b) - gauge) / 2;
+    p.p_2 = gauge;
+    p.t = isPlate ? side.spec.plate.thickness : joint.column.section.t_f;
+    p.f_u = isPlate ? side.plateSteel.f_u : joint.column.steel.f_u;
+    p.isOversize = side.spec.bolts.holes == HoleKind::Oversize;
+    return p;
+}
+
+double bearingStrength(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, int sense) {
+    if (sense == 0) return std::min(bearingStrength(joint, side, row, 1), bearingStrength(joint, side, row, -1));
+    const double d = side.bolt.d, d_0 = side.bolt.d_0, f_ub = side.boltClass.f_ub;
+    double least = 1e300;
+    for (const bool isPlate : {true, false}) {
+        const BearingPlace p = bearingPlace(joint, side, row, isPlate, sense > 0);
+        double alpha_b = std::min(1.0, f_ub / p.f_u);
+        if (p.e_1 > 0) alpha_b = std::min(alpha_b, p.e_1 / (3 * d_0));
+        if (p.p_1 > 0) alpha_b = std::min(alpha_b, p.p_1 / (3 * d_0) - 0.25);
+        const double k_1 = std::max(0.0, std::min({2.5, 2.8 * p.e_2 / d_0 - 1.7, 1.4 * p.p_2 / d_0 - 1.7}));
+        const double F_b_Rd = k_1 * std::max(0.0, alpha_b) * p.f_u * d * p.t / joint.settings.gamma_M2;
+        least = std::min(least, p.isOversize ? 0.8 * F_b_Rd : F_b_Rd);
+    }
+    return least;
 }
 
 } // namespace zg

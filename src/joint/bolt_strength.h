@@ -12,6 +12,20 @@ struct BoltStrength {
     double k_shear = 0;        ///< stiffness in shear, table 6.11 (k_11, not preloaded, one bolt and plane), N/mm
     double fractureLength = 0; ///< plastic elongation at fracture, mm: elongation after fracture of the class over one diameter
 };
+/// Where a bolt bears (EN 1993-1-8:2005 table 3.4): distances in mm, one that does not apply is 0.
+struct BearingPlace {
+    double e_1 = 0; ///< end distance in the direction of the force; 0 when another bolt follows first
+    double p_1 = 0; ///< pitch in the direction of the force
+    double e_2 = 0, p_2 = 0;
+    double t = 0, f_u = 0;
+    bool isOversize = false;
+};
+/// Of a row, in the end plate or in the column flange, when the beam pushes the column down (or up).
+[[nodiscard]] BearingPlace bearingPlace(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, bool isPlate, bool isDown);
+/// Bearing resistance of one bolt of a row, the lesser of end plate and column flange, N. `sense`: 1 down, -1 up, 0 the lesser of
+/// both.
+[[nodiscard]] double bearingStrength(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, int sense);
+
 [[nodiscard]] BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, double backing = 0);
 
 /// Grip (flange, plate, backing, two washers) plus half of head and nut (EN 1993-1-8:2005 table 6.11), mm.

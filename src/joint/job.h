@@ -283,6 +283,7 @@ struct PlateSpec {
     double localFactor = 3, globalFactor = 15;
     bool isCapacityDesigned = false;
     double overStrength = 1.25, hardening = 1.1;
+    std::optional<double> rightGravityShear, leftGravityShear;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"size_factor", Quantity::None, 0.3, 4, "factor on the default element size"}, s.sizeFactor);
         v(Field{"strain_limit", Quantity::Ratio, 0.001, 0.2, "plastic strain at which a plate is used up"}, s.strainLimit);
@@ -299,6 +300,12 @@ struct PlateSpec {
         v(Field{"over_strength", Quantity::None, 1, 2, "gamma_ov of the beams' steel (EN 1998-1:2004 6.2)"}, s.overStrength);
         v(Field{"hardening", Quantity::None, 1, 1.5, "strain hardening in the plastic hinge (EN 1998-1:2004 6.5.5)"},
           s.hardening);
+        v(Field{"gravity_shear_right", Quantity::Force, -1e9, 1e9,
+                "shear V_Ed,G of the right beam from gravity in the seismic situation (EN 1998-1:2004 6.6.2)"},
+          s.rightGravityShear);
+        v(Field{"gravity_shear_left", Quantity::Force, -1e9, 1e9,
+                "shear V_Ed,G of the left beam from gravity in the seismic situation (EN 1998-1:2004 6.6.2)"},
+          s.leftGravityShear);
     }
 };
 

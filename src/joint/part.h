@@ -35,6 +35,11 @@ struct PartRef {
 inline bool operator==(const PartRef& a, const PartRef& b) { return a.kind == b.kind && a.side == b.side && a.index == b.index; }
 inline bool operator!=(const PartRef& a, const PartRef& b) { return !(a == b); }
 
+/// Whether it is a plate of the beam itself.
+[[nodiscard]] inline bool isOfBeam(const PartRef& p) {
+    return p.kind == PartKind::BeamTopFlange || p.kind == PartKind::BeamBottomFlange || p.kind == PartKind::BeamWeb;
+}
+
 /// Stable text form, used as id in files and on the drawing ("right.plate", "left.row.3", "column.web").
 [[nodiscard]] std::string partId(const PartRef& part);
 /// The part of an id; nothing when it is none.

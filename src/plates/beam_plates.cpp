@@ -1,5 +1,6 @@
 #include "fe/connect.h"
 #include "joint/assembly.h"
+#include "plates/beam_strips.h"
 #include "plates/end_forces.h"
 #include "plates/model_builder.h"
 
@@ -35,18 +36,49 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
     GridLines u(0, 1, 4 * fine_ / length), y(-b.b / 2, b.b / 2, 2 * fine_), d(b.t_f / 2, b.h - b.t_f / 2, 2.5 * fine_);
     u.fine(0, 0.02, 1.2 * fine_ / length);
     y.through(0);
+    d.through(b.t_f + rootDistance(b));
+    d.through(b.h - b.t_f - rootDistance(b));
     d.fine(b.t_f / 2, b.t_f / 2 + fine_, 1.5 * fine_);
     d.fine(b.h - b.t_f / 2 - fine_, b.h - b.t_f / 2, 1.5 * fine_);
+    const BeamStrips strips = beamStrips(b);
+    d.through(strips.reach);
+    d.through(b.h - strips.reach);
+    const double rootHalf = b.t_w / 2 + rootDistance(b);
+    y.through(rootHalf);
+    y.through(-rootHalf);
     const std::vector<double> us = u.positions(), ys = y.positions(), ds = d.positions();
     const double f_y = settings_.beamStrength * s.beam.steel.f_y;
     const auto flange = [&](PartKind kind, PartKind weldKind, double depth, const WeldSpec& spec) {
         const auto edge = grid(part({kind, s.id}, b.t_f, f_y), us, ys, [&](double a, double c) { return at(a, c, depth); });
-        weld({{weldKind, s.id}, edge, b.t_f, {dir, 0, 0}, &plateShells}, spec, s.plateSteel, s.beam.steel);
+        // Fillets run along both faces but for the web and its roots on the inner one.
+        std::vector<int> before, after;
+        for (std::size_t i = 0; i < ys.size(); ++i) {
+            if (ys[i] <= -rootHalf + 1) before.push_back(edge[i]);
+            if (ys[i] >= rootHalf - 1) after.push_back(edge[i]);
+        }
+        const bool isInnerPositive = (kind == PartKind::BeamTopFlange) == (dir > 0); // y x (dir, 0, 0) points down for dir > 0
+        WeldPlace place{{weldKind, s.id}, edge, b.t_f, {dir, 0, 0}, &plateShells};
+        if (spec.kind == WeldKind::Butt) return weld(place, spec, s.plateSteel, s.beam.steel);
+        place.isOnPositiveSide = !isInnerPositive, place.isOnNegativeSide = isInnerPositive;
+        weld(place, spec, s.plateSteel, s.beam.steel);
+        place.isOnPositiveSide = isInnerPositive, place.isOnNegativeSide = !isInnerPositive;
+        for (const std::vector<int>& run : {before, after}) {
+            place.edge = run;
+            if (run.size() > 1) weld(place, spec, s.plateSteel, s.beam.steel);
+        }
     };
     flange(PartKind::BeamTopFlange, PartKind::WeldTop, b.t_f / 2, s.spec.topWeld);
     flange(PartKind::BeamBottomFlange, PartKind::WeldBottom, b.h - b.t_f / 2, s.spec.bottomWeld);
-    const auto webEdge =
-        grid(part({PartKind::BeamWeb, s.id}, b.t_w, f_y), us, ds, [&](double a, double c) { return at(a, 0, c); });
+    const int web = part({PartKind::BeamWeb, s.id}, b.t_w, f_y), root = part({PartKind::BeamWeb, s.id}, strips.thickness, f_y, ".root");
+    std::vector<int> webEdge;
+    for (std::size_t j = 0; j < ds.size(); ++j) {
+        // The fillets of the web end at its roots; the flanges' welds hold what lies there.
+        if (ds[j] >= b.t_f + rootDistance(b) - 1 && ds[j] <= b.h - b.t_f - rootDistance(b) + 1) webEdge.push_back(node(at(0, 0, ds[j])));
+        if (j + 1 == ds.size()) break;
+        const double middle = (ds[j] + ds[j + 1]) / 2;
+        const bool isRoot = middle < strips.reach || middle > b.h - strips.reach;
+        grid(isRoot ? root : web, us, {ds[j], ds[j + 1]}, [&](double a, double c) { return at(a, 0, c); });
+    }
     weld({{PartKind::WeldWeb, s.id}, webEdge, b.t_w, {dir, 0, 0}, &plateShells}, s.spec.webWeld, s.plateSteel, s.beam.steel);
     // Far end: plane and stiff.
     std::vector<int> end;
@@ -66,6 +98,11 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
     beam.face = dir * col_.h / 2;
     beam.axisLevel = axisStart.z;
     beam.loadCase = load;
+    // A section on the way: beyond it the beam is by itself, and what it turns plastically there is no rotation of the joint.
+    const auto section = std::min_element(us.begin(), us.end(), [](double a, double c) { return std::abs(a - 0.6) < std::abs(c - 0.6); });
+    beam.section = {node(at(*section, 0, b.t_f / 2)), node(at(*section, 0, b.h - b.t_f / 2))};
+    beam.sectionAt = *section * length;
+    beam.along = along;
     beam.isInPlane = carriesInPlaneOnly(joint_, s.id);
     // The frame holds the beam sideways and against twisting, unless forces are given there.
     if (beam.isInPlane) out_.model.fix(handle, {fe::Uy, fe::Rx, fe::Rz}, name(s.id) + std::string(".beam held in plane"));

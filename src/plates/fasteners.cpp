@@ -25,7 +25,11 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
             if (backing) bolt.plates.push_back(patch(backing->shells, y, z, radius));
             bolt.plates.push_back(patch(flangeShells, y, z, radius));
             bolt.plates.push_back(patch(plateShells, y, z, radius));
-            const double k = youngsModulus * s.bolt.A_s / strength.L_b, ratio = strength.F_t_Rd / strength.F_v_Rd;
+            const double F_b_Rd = bearingStrength(joint_, s, i, settings_.shearSense[s.id == SideId::Right ? 0 : 1]);
+            // A row kept for shear alone has play along its bolts.
+            const double k = youngsModulus * s.bolt.A_s / strength.L_b * (row.takesTension ? 1 : 1e-4);
+            // The hole gives way where it is weaker than the shank.
+            const double ratio = strength.F_t_Rd / std::max(1.0, std::min(strength.F_v_Rd, F_b_Rd));
             bolt.law.ellipsoid = {{k, strength.k_shear, strength.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.F_t_Rd, 0};
             bolt.law.isTensionOnly = true;
             bolt.law.fracture = strength.fractureLength;
@@ -38,6 +42,7 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
             placed.F_t_Rd = strength.F_t_Rd;
             placed.F_v_Rd = strength.F_v_Rd;
             placed.B_p_Rd = strength.B_p_Rd;
+            placed.F_b_Rd = F_b_Rd;
             placed.fractureLength = strength.fractureLength;
             out_.bolts.push_back(placed);
         }

@@ -3,6 +3,7 @@
 #include "joint/part.h"
 #include "joint/resolve.h"
 #include "plates/settings.h"
+#include <array>
 
 namespace zg {
 
@@ -17,7 +18,7 @@ struct JointModel {
         PartRef row;
         fe::Vec3 head, nut; ///< ends of the shank
         int firstLink = 0, linkCount = 0;
-        double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0; ///< EN 1993-1-8:2005 table 3.4, N
+        double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0, F_b_Rd = 0; ///< EN 1993-1-8:2005 table 3.4, N
         double fractureLength = 0;                 ///< plastic elongation at which it breaks, mm
     };
     std::vector<Bolt> bolts;
@@ -40,6 +41,9 @@ struct JointModel {
         double length = 0;    ///< from the plate's face to the handle along the axis, mm
         double face = 0;      ///< x of the column's face
         double axisLevel = 0; ///< z of the axis at the plate's face
+        std::array<int, 2> section{}; ///< nodes at the top and bottom flange of a section on the way to the handle
+        double sectionAt = 0; ///< its distance from the plate's face along the axis, mm
+        fe::Vec3 along;       ///< unit, from the plate to the handle
         int loadCase = 0;     ///< unit moment (1 N mm) at the handle, tension at the top
         bool isInPlane = true;
     };

@@ -115,12 +115,24 @@ void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelSt
     w.intoPlate = at.intoPlate;
     w.face = *at.face;
     w.stiffness = youngsModulus / 2;
+    w.isOnPositiveSide = at.isOnPositiveSide;
+    w.isOnNegativeSide = at.isOnNegativeSide;
     const bool isFillet = spec.kind == WeldKind::Fillet;
     w.throat = isFillet ? spec.throat : at.thickness / 2;
     if (isFillet) w.strength = weldStrength(one, other);
     const int first = static_cast<int>(out_.model.links.size());
     const int count = fe::addWeld(out_.model, w);
-    out_.welds.push_back({at.part, first, count, isFillet ? w.strength : 0, isFillet ? filletFracture(spec.throat) : 0});
+    const int sides = (w.isOnPositiveSide ? 1 : 0) + (w.isOnNegativeSide ? 1 : 0);
+    noteLost(at.part, count, static_cast<int>(at.edge.size() - 1) * w.pointsPerSegment * sides);
+    out_.welds.push_back({at.part, first, count, isFillet ? w.strength : 0, isFillet ? filletFracture(spec.throat) : 0, sides == 2});
+}
+
+// A weld that meets nothing over part of its length is told: what is left carries everything.
+void ModelBuilder::noteLost(PartRef ref, int points, int wanted) {
+    if (points >= wanted || wanted == 0) return;
+    const int percent = static_cast<int>(std::ceil(100.0 * (wanted - points) / wanted));
+    out_.notes.push_back("The weld of " + partId(ref) + " lies beside the plate it should join over " + std::to_string(percent) +
+                         " % of its length: the rest carries everything.");
 }
 
 // One fillet along the edge of a plate that lies on another: from the edge's mid-surface to the face before it.
@@ -150,6 +162,7 @@ void ModelBuilder::lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towar
         link.law = law;
         out_.model.links.push_back(link);
     }
+    noteLost(ref, static_cast<int>(out_.model.links.size()) - first, static_cast<int>(edge.size()) - 1);
     out_.welds.push_back({ref, first, static_cast<int>(out_.model.links.size()) - first, strength,
                           strength > 0 ? filletFracture(throat) : 0, false});
 }

@@ -40,10 +40,12 @@ private:
         double thickness = 0;
         Vec3 intoPlate;
         const std::vector<int>* face = nullptr;
+        bool isOnPositiveSide = true, isOnNegativeSide = true; ///< of edge direction x intoPlate
     };
     void weld(const WeldPlace& at, const WeldSpec& spec, const SteelStrength& one, const SteelStrength& other);
     void lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towards, double thickness, double throat, double strength,
                  const std::vector<int>& face);
+    void noteLost(PartRef ref, int points, int wanted);
     void contact(PartRef ref, const std::vector<int>& from, const std::vector<int>& onto, double thicknesses);
     [[nodiscard]] double weldStrength(const SteelStrength& one, const SteelStrength& other) const;
     [[nodiscard]] double depthOf(const ResolvedSide& s, bool isTop) const;

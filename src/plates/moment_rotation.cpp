@@ -2,6 +2,7 @@
 #include "base/elapsed.h"
 #include "fe/results.h"
 #include "joint/assembly.h"
+#include "plates/beam_strips.h"
 #include "plates/model_builder.h"
 #include "plates/snapshot.h"
 #include <algorithm>
@@ -12,8 +13,8 @@ namespace zg {
 
 namespace {
 
-// Second moments of area of the members as they are modelled: mid-surfaces, with the column's thicker root strips. The tables'
-// values hold the beam's fillets too; taking them would leave part of the beam's own flexure in the joint.
+// Second moment of area of the column as it is modelled: mid-surfaces with thicker root strips. The table's value would leave part
+// of the member's own flexure in the joint.
 double modelled(const Section& s, double flangeRoot, double webRoot, double rootWidth) {
     const double arm = (s.h - s.t_f) / 2, clear = s.h / 2 - s.t_f;
     const double flange = s.b * s.t_f + 2 * (s.t_w / 2 + rootWidth) * flangeRoot;
@@ -21,7 +22,6 @@ double modelled(const Section& s, double flangeRoot, double webRoot, double root
     return 2 * flange * arm * arm + s.b * s.t_f * s.t_f * s.t_f / 6 + s.t_w * std::pow(2 * arm, 3) / 12 +
            2 * strip * stripArm * stripArm;
 }
-double modelledBeam(const Section& s) { return modelled(s, 0, 0, 0); }
 double modelledColumn(const Section& s) { return s.isWelded ? modelled(s, 0, 0, 0) : modelled(s, s.r / 4, s.r / 2, 0.8 * s.r); }
 
 // Elastic rotation of the column as a member at the level of the beam's axis, per moment: constant moments above and below, which
@@ -29,6 +29,22 @@ double modelledColumn(const Section& s) { return s.isWelded ? modelled(s, 0, 0, 
 double columnFlexibility(const JointModel& m, double level, double I) {
     const double below = level - m.columnBottom, above = m.columnTop - level;
     return (m.freeEnd >= 0 ? below * above / (below + above) : below) / (youngsModulus * I);
+}
+
+// What the beam's stub has turned by yielding by itself: beyond its section on the way the moment is the same all along, so what is
+// more than elastic there stands for the whole stub.
+double plasticRotation(const fe::Analysis& a, const JointModel::Beam& beam, double sign, double M, const ResolvedSide& side) {
+    const Section& s = side.beam.section;
+    double apart = 0;
+    for (int k = 0; k < 3; ++k) {
+        const auto freedom = static_cast<fe::Freedom>(k);
+        apart += beam.along[k] * (a.displacement(beam.section[0], freedom) - a.displacement(beam.section[1], freedom));
+    }
+    const double dir = directionOf(side.id), rest = beam.length - beam.sectionAt;
+    const double beyond = sign * (dir * a.displacement(beam.handle, fe::Ry) - apart / (s.h - s.t_f));
+    const double elastic = M * rest / (youngsModulus * modelledSecondMoment(s));
+    // Less than a hundredth is the shear flow of flanges that are not loaded evenly.
+    return beyond > 1.01 * elastic ? (beyond - elastic) * beam.length / rest : 0;
 }
 
 // Reads forces between the parts of one connection.
@@ -68,27 +84,34 @@ public:
         for (const JointModel::Bolt& b : model_.bolts)
             if (b.row.side == side_.id) p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
         p.rowNet = p.rowBolts;
-        // Rows in the spread of the compression flange are part of the compression. Beyond it contact pries on the bolts of the
-        // row nearest to it.
+        // Rows in the spread of the compression flange are part of the compression. Contact beyond it pries on the bolts: between
+        // two rows, or a row and the compression flange, on both by the lever between them; outside them on the nearest.
         p.compression = p.contact = 0;
-        for (std::size_t i = 0; i < p.rowNet.size(); ++i)
-            if (isInCompression(i)) p.compression -= std::exchange(p.rowNet[i], 0);
+        double pressed = 0;
+        std::vector<std::pair<double, double*>> takers{{compression_, &pressed}};
+        for (std::size_t i = 0; i < p.rowNet.size(); ++i) {
+            if (isInCompression(i))
+                p.compression -= std::exchange(p.rowNet[i], 0);
+            else
+                takers.emplace_back(levelOf(side_, side_.spec.rows[i].position), &p.rowNet[i]);
+        }
+        std::sort(takers.begin(), takers.end());
         for (int k = 0; contact_ && k < contact_->linkCount; ++k) {
             const int link = contact_->firstLink + k;
             const double force = -a.springForce(link)[0], z = model_.model.links[link].a.position.z;
             if (force <= 0) continue;
             p.contact += force;
-            double least = std::abs(z - compression_);
-            double* nearest = nullptr;
-            for (std::size_t i = 0; i < p.rowNet.size(); ++i) {
-                const double distance = std::abs(z - levelOf(side_, side_.spec.rows[i].position));
-                if (distance < least && !isInCompression(i)) least = distance, nearest = &p.rowNet[i];
+            const auto above = std::upper_bound(takers.begin(), takers.end(), z, [](double at, const auto& t) { return at < t.first; });
+            if (above == takers.begin() || above == takers.end()) {
+                *(above == takers.end() ? takers.back() : takers.front()).second -= force;
+                continue;
             }
-            if (nearest)
-                *nearest -= force;
-            else
-                p.compression += force;
+            const auto below = above - 1;
+            const double share = (z - below->first) / (above->first - below->first);
+            *above->second -= share * force;
+            *below->second -= (1 - share) * force;
         }
+        p.compression -= pressed;
         // Where contact outdoes the bolts the row brings the beam no tension.
         for (double& net : p.rowNet) {
             if (net >= 0) continue;
@@ -153,7 +176,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const JointModel::Beam& beam = *m.beam(side);
     const ConnectionForces forces(m, *resolved, isReversed);
     const double sign = isReversed ? -1 : 1, dir = directionOf(side), strainLimit = joint.plates.strainLimit;
-    const double members = beam.length / (youngsModulus * modelledBeam(resolved->beam.section)) +
+    const double members = beam.length / (youngsModulus * modelledSecondMoment(resolved->beam.section)) +
                            columnFlexibility(m, beam.axisLevel, modelledColumn(joint.column.section));
     PlateMomentRotation out;
     out.side = side;
@@ -170,14 +193,21 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     stage.firstStep = settings.largestRotation / settings.points / 12;
     stage.largestStep = 12;
     out.curve.push_back({});
+    const double M_pl = resolved->beam.section.W_pl_y * resolved->beam.steel.f_y / joint.settings.gamma_M0;
     LimitReached limit;
     double lastUse = 0;
+    // A step that comes to a limit from afar would place it by guessing.
+    stage.goesTooFar = [&](const fe::Analysis& a) {
+        const double M = sign * a.state().factors[beam.loadCase];
+        return std::abs(M - out.curve.back().M) > 0.02 * std::abs(M) &&
+               limitOf(partUses(a, m), boltUses(a, m), weldUses(a, m), strainLimit).use >= 1;
+    };
     const fe::RunResult run = analysis->run(
         stage,
         [&](const fe::Analysis& a, const fe::Step&) {
             PlateCurvePoint p;
             p.M = sign * a.state().factors[beam.loadCase];
-            p.phi = sign * dir * a.displacement(beam.handle, fe::Ry) - p.M * members;
+            p.phi = sign * dir * a.displacement(beam.handle, fe::Ry) - p.M * members - plasticRotation(a, beam, sign, p.M, *resolved);
             p.residual = a.steps().back().residual;
             forces.read(a, p);
             const std::vector<PartUse> parts = partUses(a, m);
@@ -187,6 +217,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                     if (u.stress / p.M > out.peakStress) out.peakStress = u.stress / p.M, out.peakPart = partId(u.part);
             lastUse = limit.use;
             limit = limitOf(parts, boltUses(a, m), weldUses(a, m), strainLimit);
+            const std::optional<PartRef> part = partOfId(limit.part);
+            if (limit.limit == PlateLimit::PlasticStrain && part && isOfBeam(*part) && p.M >= M_pl) limit.limit = PlateLimit::BeamHinge;
             out.curve.push_back(p);
             return limit.use < 1;
         },

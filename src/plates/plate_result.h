@@ -53,9 +53,9 @@ struct BoltUse {
     PartRef row;
     int bolt = 0;                  ///< index in the geometry
     double tension = 0, shear = 0; ///< prying included
-    double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0;
+    double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0, F_b_Rd = 0;
     double elongation = 0, fractureLength = 0; ///< plastic
-    /// Largest of tension, punching and the interaction of EN 1993-1-8:2005 table 3.4.
+    /// Largest of tension, punching, bearing and the interaction of EN 1993-1-8:2005 table 3.4.
     [[nodiscard]] double utilisation() const;
 };
 struct WeldUse {
@@ -71,6 +71,7 @@ enum class PlateLimit {
     PlasticStrain, ///< the largest plastic strain has come to its limit
     BoltFracture,  ///< a bolt has come to the elongation at which it breaks
     WeldFracture,  ///< a fillet to the deformation at which it breaks
+    BeamHinge,     ///< the beam's own plastic hinge: the joint carries all that the beam can
     Rotation,      ///< neither strain nor strength ended before the largest rotation looked at
     NoEquilibrium  ///< no equilibrium beyond
 };

@@ -19,13 +19,13 @@ namespace zg {
 /// Applied forces against reactions.
 [[nodiscard]] PlateBalance balanceOf(const fe::Analysis& analysis, const std::vector<fe::NodalForce>& applied);
 
-/// What has come to its limit in the present state.
+/// What has come to its limit in the present state. Beams that are meant to yield are no limit.
 struct LimitReached {
     PlateLimit limit = PlateLimit::None;
     std::string part;
     double use = 0; ///< of the limit that is nearest: 1 at it
 };
 [[nodiscard]] LimitReached limitOf(const std::vector<PartUse>& parts, const std::vector<BoltUse>& bolts,
-                                   const std::vector<WeldUse>& welds, double strainLimit);
+                                   const std::vector<WeldUse>& welds, double strainLimit, bool areBeamsDissipative = false);
 
 } // namespace zg

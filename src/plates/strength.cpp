@@ -38,6 +38,10 @@ public:
         PlateModelSettings model = settings_.model;
         const bool isTopHeld = joint_.plates.heldEnd == HeldEnd::ColumnAbove;
         model.isFreeEndLoaded = (isTopHeld ? set_.columnBelow : set_.columnAbove).has_value();
+        for (const SideId side : {SideId::Right, SideId::Left}) {
+            const double V = (side == SideId::Right ? set_.right : set_.left).V;
+            model.shearSense[side == SideId::Right ? 0 : 1] = V > 0 ? 1 : V < 0 ? -1 : 0;
+        }
         auto built = buildJointModel(joint_, model);
         if (!built) return tl::unexpected(built.error());
         m_ = std::move(*built);
@@ -51,7 +55,7 @@ public:
         case_ = m_.model.addCase("set " + set_.id);
         m_.model.cases[case_].forces = forces_;
         Diagnostics found;
-        // A first step that goes far beyond the limit says only that the limit is below it: start again with smaller ones.
+        // A first step that finds no equilibrium says only that the limit is below it: start again with smaller ones.
         for (double first : {0.34, 0.06, 0.012}) {
             analysis_ = fe::Analysis::create(m_.model, found, {plateTolerance, 30, settings_.threads});
             if (!analysis_) return tl::unexpected(found);
@@ -59,6 +63,7 @@ public:
             s.limit = PlateLimit::None;
             s.message.clear();
             s.reserve = s.reached = lastUse_ = lastFactor_ = 0;
+            isUsesOld_ = true;
             isTooCoarse_ = false;
             toTheSet(first);
             if (!isTooCoarse_ || isCancelled()) break;
@@ -83,17 +88,43 @@ private:
 
     [[nodiscard]] double factorNow() const { return analysis_->state().factors[case_]; }
 
-    // What the present state uses; true while nothing has come to its limit.
+    // What a converged state uses.
+    struct Uses {
+        std::vector<PartUse> parts;
+        std::vector<BoltUse> bolts;
+        std::vector<WeldUse> welds;
+        LimitReached limit;
+        std::size_t step = 0; // it is that of
+    };
+    const Uses& usesNow() {
+        if (uses_.step == analysis_->steps().size() && !isUsesOld_) return uses_;
+        uses_.parts = partUses(*analysis_, m_);
+        uses_.bolts = boltUses(*analysis_, m_);
+        uses_.welds = weldUses(*analysis_, m_);
+        uses_.limit = limitOf(uses_.parts, uses_.bolts, uses_.welds, joint_.plates.strainLimit, settings_.dissipative);
+        uses_.step = analysis_->steps().size();
+        isUsesOld_ = false;
+        return uses_;
+    }
+
+    // A step that comes to a limit from afar is taken back and halved, until the limit lies within 2 % of it.
+    bool jumpsOverLimit() {
+        isUsesOld_ = true;
+        const bool isFar = std::abs(factorNow() - lastFactor_) > 0.02 * std::abs(factorNow());
+        const bool isTooFar = isFar && usesNow().limit.use >= 1;
+        isUsesOld_ = isTooFar;
+        return isTooFar;
+    }
+
+    // Looks at the present state; true while nothing has come to its limit.
     bool look(bool isWithinSet) {
         PlateStrength& s = out_.strength;
         if (settings_.keepsFrames) s.frames.push_back(frameOf(*analysis_, m_, factorNow()));
-        const std::vector<PartUse> parts = partUses(*analysis_, m_);
-        const std::vector<BoltUse> bolts = boltUses(*analysis_, m_);
-        const std::vector<WeldUse> welds = weldUses(*analysis_, m_);
-        const LimitReached limit = limitOf(parts, bolts, welds, joint_.plates.strainLimit);
+        const Uses& uses = usesNow();
+        const LimitReached& limit = uses.limit;
         const double factor = factorNow();
         if (isWithinSet) {
-            s.parts = parts, s.bolts = bolts, s.welds = welds;
+            s.parts = uses.parts, s.bolts = uses.bolts, s.welds = uses.welds;
             s.contact = contactForces(*analysis_, m_);
             s.reached = factor;
             s.fullFrame = static_cast<int>(s.frames.size()) - 1;
@@ -121,11 +152,11 @@ private:
         stage.factors[case_] = 1;
         stage.firstStep = stage.largestStep = first;
         stage.smallestStep = 0.01;
+        stage.goesTooFar = [this](const fe::Analysis&) { return jumpsOverLimit(); };
         // In thirds while elastic, in small steps from first yield on.
         bool isElastic = true;
         const auto onStep = [&](const fe::Analysis&, const fe::Step&) {
             isWithin_ = look(true);
-            isTooCoarse_ = !isWithin_ && lastFactor_ == 0 && first > 0.02;
             const bool wasElastic = isElastic;
             isElastic = lastUse_ < 0.01 && isWithin_;
             return isElastic || (!wasElastic && isWithin_);
@@ -133,7 +164,7 @@ private:
         fe::RunResult run = analysis_->run(stage, onStep, progress_);
         const bool hasFailed = run.reason == fe::StopReason::LimitLoad || run.reason == fe::StopReason::NotConverged ||
                                run.reason == fe::StopReason::Fracture;
-        isTooCoarse_ = isTooCoarse_ || (hasFailed && lastFactor_ == 0 && first > 0.02);
+        isTooCoarse_ = hasFailed && lastFactor_ == 0 && first > 0.02;
         if (isTooCoarse_) return;
         if (run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
             stage.firstStep = stage.largestStep = std::min(0.12, first) / (1 - factorNow());
@@ -142,6 +173,7 @@ private:
         // The whole set is looked at even when its limit has been met on the way.
         if (run.reason == fe::StopReason::Stopped && !isWithin_ && factorNow() < 1 - 1e-9) {
             stage.firstStep = stage.largestStep = 1;
+            stage.goesTooFar = nullptr;
             const double reserve = out_.strength.reserve;
             const PlateLimit limit = out_.strength.limit;
             const std::string part = out_.strength.limitPart;
@@ -183,6 +215,7 @@ private:
         stage.target = 60 * size;
         stage.mostSteps = 40;
         stage.mostTau = settings_.mostReserve - factorNow();
+        stage.goesTooFar = [this](const fe::Analysis&) { return jumpsOverLimit(); };
         const fe::RunResult run = analysis_->run(
             stage,
             [&](const fe::Analysis&, const fe::Step&) {
@@ -245,6 +278,8 @@ private:
     std::vector<fe::NodalForce> forces_;
     std::unique_ptr<fe::Analysis> analysis_;
     int case_ = 0;
+    Uses uses_;
+    bool isUsesOld_ = true;
     double lastUse_ = 0, lastFactor_ = 0;
     bool isWithin_ = true, isTooCoarse_ = false;
 };
@@ -265,7 +300,8 @@ ActionSet overStrengthSet(const ResolvedJoint& joint, SideId side, bool isRevers
         const double hinge = joint.plates.hardening * joint.plates.overStrength * s.beam.section.W_pl_y * s.beam.steel.f_y /
                              joint.settings.gamma_M0;
         f.M = sign * hinge;
-        if (s.spec.span) f.V = sign * 2 * hinge / *s.spec.span;
+        if (const auto clear = clearSpanOf(joint, s)) f.V = sign * 2 * hinge / *clear;
+        f.V += (s.id == SideId::Right ? joint.plates.rightGravityShear : joint.plates.leftGravityShear).value_or(0);
         if (joint.reference == ActionReference::Node) f.M += f.V * joint.column.section.h / 2;
         return f;
     };
@@ -275,6 +311,12 @@ ActionSet overStrengthSet(const ResolvedJoint& joint, SideId side, bool isRevers
         if (s) (id == SideId::Right ? set.right : set.left) = forces(*s, id == side ? sign : -sign);
     }
     return set;
+}
+
+std::optional<double> clearSpanOf(const ResolvedJoint& joint, const ResolvedSide& side) {
+    if (!side.spec.span) return std::nullopt;
+    const double clear = *side.spec.span - joint.column.section.h - 2 * side.spec.plate.thickness;
+    return clear > 0 ? std::optional<double>(clear) : std::nullopt;
 }
 
 } // namespace zg

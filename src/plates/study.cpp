@@ -147,7 +147,11 @@ private:
         const bool isSet = task.kind == Kind::Set;
         settings.wantsBuckling = isSet && scope_.buckling;
         settings.wantsReserve = settings.keepsFrames = isSet;
-        if (!isSet) settings.model.beamStrength = joint_.plates.hardening * joint_.plates.overStrength;
+        if (!isSet) {
+            // The hinge's moment comes from beyond the model: its stub is given a little more, to hand it on whole.
+            settings.model.beamStrength = 1.05 * joint_.plates.hardening * joint_.plates.overStrength;
+            settings.dissipative = true;
+        }
         const ActionSet actions = isSet ? joint_.actions[task.set] : overStrengthSet(joint_, task.side, task.isReversed);
         progress.report(0, "set " + actions.id);
         auto done = analyseSet(joint_, actions, task.set, settings, &progress);
@@ -212,9 +216,14 @@ private:
             out_.notes.emplace_back("Over-strength of the beams: not asked for (the joint is not designed for capacity).");
         else
             for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)})
-                if (s && !s->spec.span)
-                    out_.notes.push_back(std::string("Over-strength of the ") + name(s->id) +
-                                         " beam: without a span the shear of the plastic hinges is left out.");
+                if (s) overStrengthNotes(*s);
+    }
+
+    void overStrengthNotes(const ResolvedSide& s) {
+        const std::string head = std::string("Over-strength of the ") + name(s.id) + " beam: ";
+        if (!clearSpanOf(joint_, s)) out_.notes.push_back(head + "without a span the shear of the plastic hinges is left out.");
+        const auto& gravity = s.id == SideId::Right ? joint_.plates.rightGravityShear : joint_.plates.leftGravityShear;
+        if (!gravity) out_.notes.push_back(head + "no shear from gravity is given; it is taken as nil.");
     }
 
     const ResolvedJoint& joint_;

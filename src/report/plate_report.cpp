@@ -71,7 +71,7 @@ private:
             for (const BoltUse& b : s.bolts) bolt = std::max(bolt, b.utilisation());
             TableCell reserve = number((s.isReserveOpen ? "> " : "") + fixedDecimals(s.reserve, 2));
             reserve.hasState = true;
-            reserve.state = stateOf(s.reserve > 0 ? 1 / s.reserve : 99);
+            reserve.state = stateOf(useOf(1, s.reserve));
             t.rows.push_back(
                 {words(s.id), reserve, words(limitWords(s.limit, s.limitPart, strainLimit_)),
                  words(part ? partName(part->part, isTwoSided_) + ", " + fixedDecimals(100 * part->strain, 2) + " %" : ""),

@@ -13,6 +13,7 @@ std::string limitWords(PlateLimit limit, const std::string& id, double strainLim
     case PlateLimit::PlasticStrain: return "plastic strain of " + fixedDecimals(100 * strainLimit, 1) + " % in " + part;
     case PlateLimit::BoltFracture: return "fracture of a bolt of " + part;
     case PlateLimit::WeldFracture: return "fracture of the weld of " + part;
+    case PlateLimit::BeamHinge: return "the beam's own plastic hinge: the joint carries all that the beam can";
     case PlateLimit::Rotation: return "the largest rotation looked at; most used: " + part;
     case PlateLimit::NoEquilibrium: return "no equilibrium beyond; most used: " + part;
     case PlateLimit::None: break;
@@ -40,7 +41,7 @@ const char* sentenceOf(PartingReason reason) {
     switch (reason) {
     case PartingReason::None: return "";
     case PartingReason::LateRows:
-        return "The component method ends with its rows' T-stubs; in the plates inner rows, membrane action and hardening go on.";
+        return "The component method ends with its rows' T-stubs; in the plates inner rows and hardening go on.";
     case PartingReason::PanelFrame:
         return "The panel or its compression ends the component method; in the plates flanges and end plate frame it.";
     case PartingReason::LocalStrain:

@@ -481,7 +481,7 @@ TEST_CASE("stresses: continued to the corners where elastic, kept at the points 
         double last = points[part].plasticStrain, area = 0;
         for (double reach : {0.5, 1.0, 2.0, 1e3}) {
             const double mean = partPeaks(*plastic, reach)[part].plasticStrain;
-            CHECK(mean <= points[part].plasticStrain);
+            CHECK(mean <= points[part].plasticStrain * (1 + 1e-12)); // equal where it is uniform, but for rounding
             last = mean;
         }
         std::array<double, 3> sum{};
