@@ -98,10 +98,11 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
     beam.face = dir * col_.h / 2;
     beam.axisLevel = axisStart.z;
     beam.loadCase = load;
-    // A section on the way: beyond it the beam is by itself, and what it turns plastically there is no rotation of the joint.
-    const auto section = std::min_element(us.begin(), us.end(), [](double a, double c) { return std::abs(a - 0.6) < std::abs(c - 0.6); });
+    // A section near the joint: beyond it the beam is by itself, and what it turns plastically there is no rotation of the joint.
+    const auto section = std::min_element(us.begin() + 1, us.end(), [&](double a, double c) {
+        return std::abs(a * length - b.h / 4) < std::abs(c * length - b.h / 4);
+    });
     beam.section = {node(at(*section, 0, b.t_f / 2)), node(at(*section, 0, b.h - b.t_f / 2))};
-    beam.sectionAt = *section * length;
     beam.along = along;
     beam.isInPlane = carriesInPlaneOnly(joint_, s.id);
     // The frame holds the beam sideways and against twisting, unless forces are given there.

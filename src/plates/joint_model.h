@@ -41,8 +41,7 @@ struct JointModel {
         double length = 0;    ///< from the plate's face to the handle along the axis, mm
         double face = 0;      ///< x of the column's face
         double axisLevel = 0; ///< z of the axis at the plate's face
-        std::array<int, 2> section{}; ///< nodes at the top and bottom flange of a section on the way to the handle
-        double sectionAt = 0; ///< its distance from the plate's face along the axis, mm
+        std::array<int, 2> section{}; ///< nodes at the top and bottom flange of a section near the joint
         fe::Vec3 along;       ///< unit, from the plate to the handle
         int loadCase = 0;     ///< unit moment (1 N mm) at the handle, tension at the top
         bool isInPlane = true;

@@ -31,20 +31,15 @@ double columnFlexibility(const JointModel& m, double level, double I) {
     return (m.freeEnd >= 0 ? below * above / (below + above) : below) / (youngsModulus * I);
 }
 
-// What the beam's stub has turned by yielding by itself: beyond its section on the way the moment is the same all along, so what is
-// more than elastic there stands for the whole stub.
-double plasticRotation(const fe::Analysis& a, const JointModel::Beam& beam, double sign, double M, const ResolvedSide& side) {
-    const Section& s = side.beam.section;
+// How far the beam's stub turns by itself, between a section near the joint and the handle.
+double turnOfStub(const fe::Analysis& a, const JointModel::Beam& beam, double sign, const ResolvedSide& side) {
     double apart = 0;
     for (int k = 0; k < 3; ++k) {
         const auto freedom = static_cast<fe::Freedom>(k);
         apart += beam.along[k] * (a.displacement(beam.section[0], freedom) - a.displacement(beam.section[1], freedom));
     }
-    const double dir = directionOf(side.id), rest = beam.length - beam.sectionAt;
-    const double beyond = sign * (dir * a.displacement(beam.handle, fe::Ry) - apart / (s.h - s.t_f));
-    const double elastic = M * rest / (youngsModulus * modelledSecondMoment(s));
-    // Less than a hundredth is the shear flow of flanges that are not loaded evenly.
-    return beyond > 1.01 * elastic ? (beyond - elastic) * beam.length / rest : 0;
+    const Section& s = side.beam.section;
+    return sign * (directionOf(side.id) * a.displacement(beam.handle, fe::Ry) - apart / (s.h - s.t_f));
 }
 
 // Reads forces between the parts of one connection.
@@ -195,7 +190,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     out.curve.push_back({});
     const double M_pl = resolved->beam.section.W_pl_y * resolved->beam.steel.f_y / joint.settings.gamma_M0;
     LimitReached limit;
-    double lastUse = 0;
+    double lastUse = 0, elasticTurn = 0;
     // A step that comes to a limit from afar would place it by guessing.
     stage.goesTooFar = [&](const fe::Analysis& a) {
         const double M = sign * a.state().factors[beam.loadCase];
@@ -207,7 +202,10 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
         [&](const fe::Analysis& a, const fe::Step&) {
             PlateCurvePoint p;
             p.M = sign * a.state().factors[beam.loadCase];
-            p.phi = sign * dir * a.displacement(beam.handle, fe::Ry) - p.M * members - plasticRotation(a, beam, sign, p.M, *resolved);
+            // What the stub turns by yielding is the beam's own; what it turns elastically is known from the first step.
+            const double turn = turnOfStub(a, beam, sign, *resolved);
+            if (out.curve.size() == 1) elasticTurn = turn / p.M;
+            p.phi = sign * dir * a.displacement(beam.handle, fe::Ry) - p.M * members - std::max(0.0, turn - elasticTurn * p.M);
             p.residual = a.steps().back().residual;
             forces.read(a, p);
             const std::vector<PartUse> parts = partUses(a, m);
@@ -247,6 +245,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                     : run.reason == fe::StopReason::Fracture ? PlateLimit::BoltFracture
                                                              : PlateLimit::NoEquilibrium;
         out.phi_Cd = out.curve.back().phi;
+        const std::optional<PartRef> part = partOfId(limit.part);
+        if (out.limit != PlateLimit::BoltFracture && part && isOfBeam(*part) && out.M_j_Rd >= M_pl) out.limit = PlateLimit::BeamHinge;
     }
     // Of the last point: a bolt that has broken since carries nothing any more.
     const PlateCurvePoint& last = out.curve.back();

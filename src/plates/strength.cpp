@@ -209,11 +209,12 @@ private:
         stage.factors[case_] = factorNow() + 1;
         stage.control = fe::Control::Displacement;
         stage.watched = watched;
+        // Steps grow as long as they are easy, so that a small set comes to its limit too.
         stage.firstStep = 0.25 * size;
-        stage.largestStep = 4;
+        stage.largestStep = 400;
         stage.smallestStep = 1e-2;
-        stage.target = 60 * size;
-        stage.mostSteps = 40;
+        stage.target = 60 * size * settings_.mostReserve;
+        stage.mostSteps = 60;
         stage.mostTau = settings_.mostReserve - factorNow();
         stage.goesTooFar = [this](const fe::Analysis&) { return jumpsOverLimit(); };
         const fe::RunResult run = analysis_->run(

@@ -551,3 +551,86 @@ TEST_CASE("VTU output is read back by an independent reader", "[fe][results]") {
         "/usr/bin/python3 " + reader + " " + path + " " + std::to_string(t.b.model.shells.size()) + " " + number;
     CHECK(std::system(command.c_str()) == 0);
 }
+
+TEST_CASE("buckling finds both of two modes with one factor", "[fe][closed form]") {
+    // A square panel, simply supported, pressed alike both ways: (m, n) at (m2 + n2)/2 of the first unit; (1, 2) and (2, 1) are twins,
+    // and so are (1, 3) and (3, 1). Asked for as many as end within a pair.
+    using namespace build;
+    for (const int modes : {2, 3, 5, 6}) {
+        Builder b;
+        const int n = 16;
+        const double a = 1000, t = 10;
+        const Grid g = b.rectangle(b.plate("panel", t), n, n, a, a);
+        for (int i = 0; i <= n; ++i)
+            for (int j = 0; j <= n; ++j) {
+                b.model.fix(g.at(i, j), {Ux, Uy, Rz}, "plane");
+                if (i == 0 || i == n) b.model.fix(g.at(i, j), {Uz, Rx}, "edge");
+                if (j == 0 || j == n) b.model.fix(g.at(i, j), {Uz, Ry}, "edge");
+            }
+        zg::Diagnostics found;
+        auto analysis = Analysis::create(b.model, found);
+        REQUIRE(analysis);
+        const double unit = pi * pi * plateStiffness(E, t, nu) / (a * a);
+        BucklingSettings settings;
+        settings.modes = modes;
+        settings.largestFactor = 100 * unit;
+        const auto field = prescribedMembrane(analysis->system(), [&](Vec3, int) { return MembraneTensor{Vec3{-1, 0, 0}, Vec3{0, -1, 0}, Vec3{}}; });
+        const BucklingResult r = buckle(*analysis, field, settings);
+        INFO(modes << " modes, " << r.message);
+        CHECK(r.isComplete);
+        REQUIRE(static_cast<int>(r.modes.size()) >= modes);
+        const double expected[] = {2, 5, 5, 8, 10, 10}; // m2 + n2
+        for (std::size_t i = 0; i < r.modes.size() && i < 6; ++i) CHECK(r.modes[i].factor / unit == Approx(expected[i]).epsilon(0.03));
+    }
+}
+
+TEST_CASE("a step that goes too far is taken back and halved", "[fe]") {
+    using namespace build;
+    Builder b;
+    const Grid g = b.rectangle(b.plate("strip", 10), 4, 1, 400, 100);
+    for (int j = 0; j <= 1; ++j) b.model.fixAll(g.at(0, j), "support");
+    const int load = b.model.addCase("pull");
+    for (int j = 0; j <= 1; ++j) b.model.cases[load].forces.push_back({g.at(4, j), Ux, 1000});
+    zg::Diagnostics found;
+    auto a = Analysis::create(b.model, found);
+    REQUIRE(a);
+    Stage stage;
+    stage.factors = {1};
+    stage.firstStep = stage.largestStep = 0.5;
+    double last = 0, reached = 0;
+    // A limit at 0.3 that must not be jumped over by more than 0.02.
+    stage.goesTooFar = [&](const Analysis& now) { return now.state().factors[0] >= 0.3 && now.state().factors[0] - last > 0.02; };
+    const RunResult r = a->run(stage, [&](const Analysis& now, const Step& s) {
+        last = reached = now.state().factors[0];
+        CHECK(s.factors[0] == last);
+        return last < 0.3;
+    });
+    CHECK(r.reason == StopReason::Stopped);
+    CHECK(reached >= 0.3);
+    CHECK(reached < 0.3 + 0.02);
+    // Every step that counts is one that was taken, and the state is in equilibrium with its load.
+    for (const Step& s : a->steps()) CHECK(s.residual < 1e-8);
+    double sum = 0;
+    for (const Wrench& w : a->reactions()) sum += w.force.x;
+    CHECK(sum == Approx(-2000 * reached).epsilon(1e-9));
+}
+
+TEST_CASE("a very thin plate is soft, not a mechanism", "[fe]") {
+    using namespace build;
+    for (const double t : {1e-1, 1e-2, 1e-3}) { // length 1000: t/L down to 1e-6
+        Builder b;
+        const Grid g = b.rectangle(b.plate("foil", t), 6, 6, 1000, 1000);
+        b.fixWhere([](Vec3 x) { return near(x.x, 0); }, {Ux, Uy, Uz, Rx, Ry, Rz});
+        const int load = b.model.addCase("touch");
+        b.model.cases[load].forces.push_back({g.at(6, 3), Uz, 1e-9 * t * t});
+        zg::Diagnostics found;
+        auto a = Analysis::create(b.model, found);
+        REQUIRE(a);
+        Stage stage;
+        stage.factors = {1};
+        INFO("t " << t);
+        const RunResult r = a->run(stage);
+        INFO(r.message);
+        CHECK(r.reason != StopReason::Mechanism);
+    }
+}
