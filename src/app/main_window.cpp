@@ -241,6 +241,8 @@ bool MainWindow::printTo(const QString& path, bool currentOnly) {
     for (const Joint& joint : session_.job().joints) {
         if (currentOnly && session_.current() && joint.id != session_.current()->id) continue;
         documents.push_back(jointReport(session_.job(), joint, options));
+        (void)session_.plates().of(joint);
+        session_.plates().finishReading();
         const PlateStudies::Entry& plates = session_.plates().of(joint);
         if (plates.study && !session_.plates().isStale(joint))
             documents.push_back(plateReport(session_.job(), joint, *plates.study));

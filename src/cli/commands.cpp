@@ -13,6 +13,7 @@
 #include "exchange/plate_cache.h"
 #include "exchange/result_json.h"
 #include "job_input.h"
+#include "joint/plate_key.h"
 #include "joint/action_columns.h"
 #include "joint/first_layout.h"
 #include "joint/validate.h"
@@ -103,7 +104,7 @@ int report(const ReportCommand& c) {
         documents.push_back(jointReport(*job, joint, options));
         // Plate results kept beside the job come along while they belong to the joint as it stands.
         const auto study = keptStudy(c.file, joint.id);
-        if (study && study->key == resultKey(*job, joint)) documents.push_back(plateReport(*job, joint, *study));
+        if (study && study->key == plateKey(*job, joint)) documents.push_back(plateReport(*job, joint, *study));
     }
     const bool isHtml = c.out.size() > 5 && c.out.substr(c.out.size() - 5) == ".html";
     if (isHtml || c.out == "-") return put(c.out, htmlPage(documents, job->settings.units)) ? allWithin : couldNot;

@@ -6,12 +6,14 @@
 #include "exchange/plate_json.h"
 #include "fe/results.h"
 #include "job_input.h"
+#include "joint/plate_key.h"
 #include "plates/strength.h"
 #include "plates/study.h"
 #include "scene/gltf.h"
 #include "scene/png.h"
 #include "terminal_progress.h"
 #include "words/phrases.h"
+#include "words/plate_path.h"
 #include "words/plate_words.h"
 #include <cmath>
 #include <iostream>
@@ -45,13 +47,10 @@ void print(const PlateStrength& s, double strainLimit, UnitSystem units, bool is
     std::cout << "  " << s.id << ": " << strengthSentence(s, strainLimit) << ".\n";
     if (!s.isLoaded) return;
     if (!s.message.empty()) std::cout << "    " << s.message << "\n";
-    const BoltUse* worst = nullptr;
-    for (const BoltUse& b : s.bolts)
-        if (!worst || b.utilisation() > worst->utilisation()) worst = &b;
-    if (worst)
-        std::cout << "    worst bolt: " << partName(worst->row, isTwoSided) << ", tension "
-                  << shown(worst->tension, Quantity::Force, units) << " with prying, shear "
-                  << shown(worst->shear, Quantity::Force, units) << ", use " << fixedDecimals(worst->utilisation(), 2) << "\n";
+    for (const PathStretch& stretch : pathOf(s, isTwoSided, units)) {
+        const PathPart& most = stretch.parts.front();
+        std::cout << "    " << lowered(stretch.title) << ": " << most.name << " " << most.number << "\n";
+    }
     std::cout << "    equilibrium: " << significant(s.balance.left, 2) << " N left of "
               << shown(s.balance.applied, Quantity::Force, units) << ", residual " << significant(s.balance.residual, 2) << "\n";
 }
@@ -69,6 +68,12 @@ void print(const PlateBuckling& b, bool isTwoSided) {
     std::cout << "\n";
 }
 
+/// With digits enough to see what the mesh changes.
+std::string exactly(double value, Quantity quantity, UnitSystem units) {
+    const Unit unit = unitOf(quantity, units);
+    return significant(value / unit.factor, 5) + " " + unit.symbol;
+}
+
 int converge(const ResolvedJoint& joint, const PlatesCommand& c, UnitSystem units) {
     const auto run = [&] {
         TerminalProgress progress;
@@ -81,9 +86,9 @@ int converge(const ResolvedJoint& joint, const PlatesCommand& c, UnitSystem unit
     const auto say = [&](const char* what, auto value, Quantity quantity, const PlateConvergence::Estimate& e) {
         std::cout << "  " << what << " on sizes 2, 1.41, 1: ";
         for (std::size_t i = 0; i < run->sizes.size(); ++i)
-            std::cout << (i > 0 ? ", " : "") << shown(value(run->sizes[i]), quantity, units);
+            std::cout << (i > 0 ? ", " : "") << exactly(value(run->sizes[i]), quantity, units);
         if (e.isSteady)
-            std::cout << "; extrapolated " << shown(e.value, quantity, units) << " (order " << fixedDecimals(e.order, 1)
+            std::cout << "; extrapolated " << exactly(e.value, quantity, units) << " (order " << fixedDecimals(e.order, 1)
                       << "), error of the finest about " << fixedDecimals(100 * e.error, 1) << " %\n";
         else
             std::cout << "; the three do not approach a value steadily, so none is extrapolated: they lie within "
@@ -190,6 +195,7 @@ int plates(const PlatesCommand& c) {
     if (c.side == "left" && !joint.left)
         return fail({{Severity::Error, joint.mark, "Joint " + joint.mark + " has no beam on the left."}});
     const UnitSystem units = job->settings.units;
+    TerminalProgress::catchInterrupt();
     if (c.isConverging) return converge(*resolved, c, units);
 
     StudyScope scope;
@@ -200,9 +206,10 @@ int plates(const PlatesCommand& c) {
     scope.overStrength = c.only.empty() ? Wanted::AsChosen : wants("over-strength") ? Wanted::Yes : Wanted::No;
     const auto study = [&] {
         TerminalProgress progress;
-        return studyPlates(*resolved, resultKey(*job, joint), scope, &progress);
+        return studyPlates(*resolved, plateKey(*job, joint), scope, &progress);
     }();
     if (!study) return fail(study.error());
+    if (!study->isComplete && TerminalProgress::isInterrupted()) std::cout << "Interrupted; what was finished follows.\n";
     const double limit = resolved->plates.strainLimit;
     const bool isTwoSided = joint.left.has_value();
     std::cout << joint.mark << " by plates: elements of " << fixedDecimals(study->elementSize, 0) << " mm at the bolts"

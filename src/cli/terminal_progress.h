@@ -1,6 +1,7 @@
 #pragma once
 #include "base/progress.h"
 #include "base/text.h"
+#include <csignal>
 #include <cstdio>
 #include <unistd.h>
 
@@ -18,7 +19,18 @@ public:
     void report(double fraction, const std::string& stage) override {
         if (isTerminal_) std::fprintf(stderr, "\r%3.0f %%  %s\x1b[K", 100 * fraction, printable(stage).c_str());
     }
-    [[nodiscard]] bool isCancelled() const override { return false; }
+    /// After an interrupt: what is finished is kept and told; a second one ends the program as usual.
+    [[nodiscard]] bool isCancelled() const override { return isInterrupted() != 0; }
+    static void catchInterrupt() {
+        std::signal(SIGINT, [](int) {
+            isInterrupted() = 1;
+            std::signal(SIGINT, SIG_DFL);
+        });
+    }
+    [[nodiscard]] static volatile std::sig_atomic_t& isInterrupted() {
+        static volatile std::sig_atomic_t value = 0;
+        return value;
+    }
 
 private:
     bool isTerminal_ = isatty(STDERR_FILENO) == 1;

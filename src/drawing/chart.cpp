@@ -97,7 +97,8 @@ private:
         for (double m = step; m * moment.factor < maxM_; m += step) {
             const double at = y(m * moment.factor);
             d_.polyline({{left_ - 3, at}, {left_, at}}, Tone::Ink, weight::thin);
-            d_.label({left_ - 6, at + 3.5}, significant(m, 4), textSize::small, Tone::FaintInk, Align::Right);
+            // The highest number makes room for the name of the axis.
+            if (at > top_ + 13) d_.label({left_ - 6, at + 3.5}, significant(m, 4), textSize::small, Tone::FaintInk, Align::Right);
         }
         const double phiStep = niceStep(maxPhi_ * 1e3, 6);
         for (double p = phiStep; p * 1e-3 < maxPhi_ * 0.97; p += phiStep) {

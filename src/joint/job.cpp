@@ -1,4 +1,5 @@
 #include "joint/job.h"
+#include "joint/plate_key.h"
 #include <algorithm>
 #include <utility>
 
@@ -21,18 +22,49 @@ const Joint* findJoint(const Job& job, const std::string& markOrId) {
     return nullptr;
 }
 
-std::uint64_t resultKey(const Job& job, const Joint& joint) {
-    Settings settings = job.settings;
-    settings.units = UnitSystem::SI;
+namespace {
+
+/// Without what people call things.
+Joint unnamed(const Joint& joint) {
     Joint bare = joint;
     bare.mark.clear();
     bare.title.clear();
     bare.note.clear();
+    return bare;
+}
+
+std::uint64_t hashOf(const Settings& settings, const Job& job, const Joint& bare) {
     ContentHash hash;
     hash.add(settings);
     hash.add(job.sections);
     hash.add(bare);
     return hash.value();
+}
+
+} // namespace
+
+std::uint64_t resultKey(const Job& job, const Joint& joint) {
+    Settings settings = job.settings;
+    settings.units = UnitSystem::SI;
+    return hashOf(settings, job, unnamed(joint));
+}
+
+std::uint64_t plateKey(const Job& job, const Joint& joint) {
+    Settings settings; // of the choices the plates know the factors and the strengths only
+    settings.gamma_M0 = job.settings.gamma_M0;
+    settings.gamma_M1 = job.settings.gamma_M1;
+    settings.gamma_M2 = job.settings.gamma_M2;
+    settings.strengths = job.settings.strengths;
+    Joint bare = unnamed(joint);
+    for (ActionSet& set : bare.actions) set.id.clear(), set.title.clear();
+    bare.frame = FrameKind::Unbraced;
+    bare.column.storeyHeight.reset();
+    // The span tells the shear of plastic hinges, where these are asked for.
+    if (!platesOf(joint).isCapacityDesigned) {
+        bare.right.span.reset();
+        if (bare.left) bare.left->span.reset();
+    }
+    return hashOf(settings, job, bare);
 }
 
 std::string freeMark(const Job& job, const std::string& prefix) {

@@ -3,6 +3,7 @@
 #include "drawing/plate_picture.h"
 #include "drawing/reconciliation.h"
 #include "words/phrases.h"
+#include "words/plate_path.h"
 #include "words/plate_words.h"
 
 namespace zg {
@@ -78,7 +79,16 @@ private:
                  number(fixedDecimals(bolt, 2)), number(shown(s.balance.left, Quantity::Force, units_))});
         }
         d_.blocks.emplace_back(std::move(t));
-        if (!least || least->fullFrame < 0) return;
+        if (!least) return;
+        d_.heading(3, "The path of the force in set " + least->id);
+        TableBlock path;
+        path.head = {"", "part", "use"};
+        path.widths = {0.2, 0.4, 0.4};
+        for (const PathStretch& stretch : pathOf(*least, isTwoSided_, units_))
+            for (const PathPart& p : stretch.parts)
+                path.rows.push_back({words(&p == &stretch.parts.front() ? stretch.title : ""), words(p.name), number(p.number)});
+        d_.blocks.emplace_back(std::move(path));
+        if (least->fullFrame < 0) return;
         SceneState state;
         state.frame = &least->frames[least->fullFrame];
         state.deformation = scene_.sensibleScale(state.frame->displacement);

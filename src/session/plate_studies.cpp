@@ -1,8 +1,11 @@
+#include "joint/plate_key.h"
 #include "session/plate_studies.h"
 #include "exchange/plate_cache.h"
 #include "session/session.h"
 #include <QTimer>
+#include <algorithm>
 #include <atomic>
+#include <chrono>
 #include <mutex>
 #include <thread>
 
@@ -32,7 +35,9 @@ struct PlateStudies::Work : Progress {
 };
 
 PlateStudies::PlateStudies(Session& session)
-    : QObject(&session), session_(session), timer_(new QTimer(this)), automatic_(new QTimer(this)) {
+    : QObject(&session), session_(session), timer_(new QTimer(this)), automatic_(new QTimer(this)), readTimer_(new QTimer(this)) {
+    readTimer_->setInterval(20);
+    connect(readTimer_, &QTimer::timeout, this, &PlateStudies::takeRead);
     timer_->setInterval(80);
     connect(timer_, &QTimer::timeout, this, &PlateStudies::look);
     automatic_->setSingleShot(true);
@@ -43,7 +48,7 @@ PlateStudies::PlateStudies(Session& session)
         const Joint* joint = session_.current();
         if (!joint || !isStale(*joint)) return;
         // A run for a state that has passed is of no use.
-        if (isRunning() && work_->jointId == joint->id && work_->key != resultKey(session_.job(), *joint)) cancel();
+        if (isRunning() && work_->jointId == joint->id && work_->key != plateKey(session_.job(), *joint)) cancel();
         automatic_->start();
     });
 }
@@ -54,15 +59,70 @@ PlateStudies::~PlateStudies() {
     work_->thread.join();
 }
 
+namespace {
+
+/// The study with the names that its sets have now; the same one while they have not changed.
+PlateStudyPtr renamed(const PlateStudyPtr& study, const Joint& joint) {
+    const auto nameOf = [&](int set) -> const ActionSet* {
+        return set >= 0 && set < static_cast<int>(joint.actions.size()) ? &joint.actions[static_cast<std::size_t>(set)] : nullptr;
+    };
+    const bool isSame = std::all_of(study->sets.begin(), study->sets.end(), [&](const PlateStrength& s) {
+        const ActionSet* now = nameOf(s.set);
+        return !now || (now->id == s.id && now->title == s.title);
+    });
+    if (isSame) return study;
+    auto copy = std::make_shared<PlateStudy>(*study);
+    for (PlateStrength& s : copy->sets)
+        if (const ActionSet* now = nameOf(s.set)) s.id = now->id, s.title = now->title;
+    for (PlateBuckling& b : copy->buckling)
+        if (const ActionSet* now = nameOf(b.set)) b.id = now->id;
+    return copy;
+}
+
+} // namespace
+
 const PlateStudies::Entry& PlateStudies::of(const Joint& joint) {
     Entry& entry = entries_[joint.id];
-    if (entry.isLookedUp) return entry;
-    entry.isLookedUp = true;
-    if (session_.path().isEmpty()) return entry;
-    // What is not there or cannot be read is computed again; nobody loses anything by it.
-    if (auto study = keptStudy(session_.path().toStdString(), joint.id))
-        adopt(joint.id, std::make_shared<const PlateStudy>(std::move(*study)));
+    if (!entry.isLookedUp) {
+        entry.isLookedUp = true;
+        if (!session_.path().isEmpty()) read(joint.id);
+    }
+    if (entry.study && entry.study->key == plateKey(session_.job(), joint)) entry.study = renamed(entry.study, joint);
     return entry;
+}
+
+// Away from the window's thread: a study has some ten megabytes. What is not there or cannot be read is computed again; nobody loses
+// anything by it.
+void PlateStudies::read(const std::string& jointId) {
+    reading_.push_back({jointId, std::async(std::launch::async, [path = session_.path().toStdString(), jointId]() -> PlateStudyPtr {
+                            auto study = keptStudy(path, jointId);
+                            return study ? std::make_shared<const PlateStudy>(std::move(*study)) : nullptr;
+                        })});
+    readTimer_->start();
+}
+
+void PlateStudies::takeRead() {
+    bool isAny = false;
+    for (auto at = reading_.begin(); at != reading_.end();) {
+        if (at->study.wait_for(std::chrono::seconds(0)) != std::future_status::ready) {
+            ++at;
+            continue;
+        }
+        const PlateStudyPtr study = at->study.get();
+        // A run that was quicker knows better.
+        if (study && !entries_[at->jointId].study) {
+            adopt(at->jointId, study);
+            isAny = true;
+        }
+        at = reading_.erase(at);
+    }
+    if (reading_.empty()) readTimer_->stop();
+    if (isAny) session_.notify(Session::Plates);
+}
+
+void PlateStudies::finishReading() {
+    for (const Reading& r : reading_) r.study.wait();
+    takeRead();
 }
 
 const PlateStudies::Entry* PlateStudies::current() {
@@ -72,7 +132,7 @@ const PlateStudies::Entry* PlateStudies::current() {
 
 bool PlateStudies::isStale(const Joint& joint) {
     const Entry& entry = of(joint);
-    return !entry.study || entry.study->key != resultKey(session_.job(), joint);
+    return !entry.study || entry.study->key != plateKey(session_.job(), joint);
 }
 
 void PlateStudies::adopt(const std::string& jointId, const PlateStudyPtr& study) {
@@ -104,7 +164,7 @@ void PlateStudies::start(const std::function<void(Work&)>& task) {
     work_ = std::make_unique<Work>();
     work_->jointId = joint->id;
     work_->mark = joint->mark;
-    work_->key = resultKey(session_.job(), *joint);
+    work_->key = plateKey(session_.job(), *joint);
     work_->joint = state->resolved;
     work_->thread = std::thread([task, w = work_.get()] {
         try {
@@ -165,7 +225,7 @@ QString PlateStudies::message() const {
 
 bool PlateStudies::isRefused() const {
     const Joint* joint = session_.current();
-    return joint && !isRunning() && refusedKey_ != 0 && refusedKey_ == resultKey(session_.job(), *joint);
+    return joint && !isRunning() && refusedKey_ != 0 && refusedKey_ == plateKey(session_.job(), *joint);
 }
 
 QString PlateStudies::runningMark() const { return work_ ? QString::fromStdString(work_->mark) : QString(); }
@@ -236,6 +296,8 @@ void PlateStudies::setAutomatic(bool is) {
 void PlateStudies::clear() {
     cancel();
     if (work_) work_->jointId.clear(); // its results belong to no joint any more
+    reading_.clear(); // waits for what is being read, which is of no use any more
+    readTimer_->stop();
     entries_.clear();
     message_.clear();
 }

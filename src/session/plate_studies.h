@@ -3,9 +3,11 @@
 #include "plates/study.h"
 #include <QObject>
 #include <QString>
+#include <future>
 #include <map>
 #include <memory>
 #include <optional>
+#include <vector>
 
 class QTimer;
 
@@ -28,7 +30,7 @@ public:
         std::uint64_t convergenceKey = 0;
         bool isLookedUp = false; ///< the cache has been asked
     };
-    /// Of a joint, from memory or from the cache beside the job.
+    /// Of a joint, from memory; what lies in the cache beside the job comes in a moment later, with Session::Plates.
     [[nodiscard]] const Entry& of(const Joint& joint);
     [[nodiscard]] const Entry* current();
     /// Whether the study belongs to the joint as it stands.
@@ -48,6 +50,8 @@ public:
     [[nodiscard]] bool isAutomatic() const { return isAutomatic_; }
     /// Forgets everything: another job is open.
     void clear();
+    /// Waits for what is being read from the cache.
+    void finishReading();
 
 Q_SIGNALS:
     void progressed(); ///< fraction or stage; results are told by Session::changed
@@ -58,12 +62,19 @@ private:
     void look();
     void finish();
     void adopt(const std::string& jointId, const PlateStudyPtr& study);
+    void read(const std::string& jointId);
+    void takeRead();
     void keep(const std::string& jointId, const std::string& bytes);
 
     Session& session_;
     std::map<std::string, Entry> entries_;
     std::unique_ptr<Work> work_;
-    QTimer *timer_, *automatic_;
+    struct Reading {
+        std::string jointId;
+        std::future<PlateStudyPtr> study;
+    };
+    std::vector<Reading> reading_;
+    QTimer *timer_, *automatic_, *readTimer_;
     QString message_;
     std::string messageJoint_; ///< the joint it is about
     std::uint64_t refusedKey_ = 0;

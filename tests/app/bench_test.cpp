@@ -82,8 +82,11 @@ TEST_CASE("ledger and drawing follow each other", "[app]") {
     Bench b("B2");
     auto* ledger = b.window.findChild<QListView*>(QStringLiteral("ledger"));
     REQUIRE(ledger);
+    // The joint itself stands first, below it what limits it.
     ledger->setCurrentIndex(ledger->model()->index(0, 0));
     REQUIRE(b.session.selectedCheck());
+    CHECK(b.session.selectedCheck()->code == CheckCode::JointMoment);
+    ledger->setCurrentIndex(ledger->model()->index(1, 0));
     CHECK(b.session.selectedPart() == PartRef{PartKind::ColumnWeb});
     b.session.selectCheck(std::nullopt);
     b.click(PartRef{PartKind::BeamBottomFlange});
@@ -170,9 +173,13 @@ TEST_CASE("a joint that cannot be computed says why on the bench", "[app]") {
 
 TEST_CASE("recovery is offered in the window after a crash", "[app][recovery]") {
     Bench b("B1");
-    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness = 44; }));
-    b.session.writeJournal();
-    Session after(b.folder.filePath(QStringLiteral("state")));
+    {
+        Session crashed(b.folder.filePath(QStringLiteral("other")));
+        REQUIRE(crashed.open(b.job));
+        REQUIRE(crashed.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness = 44; }));
+        crashed.writeJournal();
+    }
+    Session after(b.folder.filePath(QStringLiteral("other")));
     MainWindow second(after, b.theme, b.prompts, {});
     second.show();
     REQUIRE(second.openJob(b.job));

@@ -130,7 +130,7 @@ TEST_CASE("the engineer runs the plates, steps through the loading, picks a bolt
     auto* list = b.child<QTreeWidget>("plateList");
     QTreeWidgetItem* mode = nullptr;
     for (int i = 0; i < list->topLevelItemCount(); ++i)
-        if (list->topLevelItem(i)->text(0).startsWith(QStringLiteral("Buckling")) && list->topLevelItem(i)->childCount() > 0)
+        if (list->topLevelItem(i)->text(0).startsWith(QStringLiteral("Waves")) && list->topLevelItem(i)->childCount() > 0)
             mode = list->topLevelItem(i)->child(0);
     REQUIRE(mode);
     list->setCurrentItem(mode);
@@ -195,6 +195,7 @@ TEST_CASE("an edit makes the results stale, undo makes them current, and they ar
     REQUIRE(again.open(b.job));
     again.setCurrent(b.session.current()->id);
     REQUIRE(again.plates().current());
+    again.plates().finishReading(); // away from the window's thread
     REQUIRE(again.plates().current()->study);
     CHECK_FALSE(again.plates().isStale(*again.current()));
     CHECK(again.plates().current()->checks.size() == b.session.plates().current()->checks.size());

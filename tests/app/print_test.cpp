@@ -36,5 +36,5 @@ TEST_CASE("the report printed from the window says what the window says", "[app]
 TEST_CASE("a report that cannot be written is told, not lost in silence", "[app][print]") {
     Bench b("B1");
     CHECK_FALSE(b.window.printTo(QStringLiteral("/no/such/folder/report.pdf")));
-    CHECK(b.prompts.told.contains(QStringLiteral("could not be written")));
+    CHECK(b.prompts.told.contains(QStringLiteral("could not be opened")));
 }

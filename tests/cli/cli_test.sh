@@ -91,5 +91,5 @@ if "$zg" report "$root/demo/kelp-lane.zgj" --depth full --joint B2 --out report.
 else
   has ".pdf or .html" err.txt # built without Qt
 fi
-expect 1 "$zg" report "$root/demo/kelp-lane.zgj" --joint B1 --out /no/such/folder/r.html; has "could not be written" err.txt
+expect 1 "$zg" report "$root/demo/kelp-lane.zgj" --joint B1 --out /no/such/folder/r.html; has "could not be opened" err.txt
 echo "all as expected"

@@ -145,7 +145,7 @@ TEST_CASE("stiffness has no jumps as rows move", "[property][6.3.2]") {
     }
 }
 
-TEST_CASE("the beam web in tension is the web alone; its weld is a check of its own", "[verification][6.2.6.8]") {
+TEST_CASE("the beam web in tension is the web alone, its weld is a check of its own", "[verification][6.2.6.8]") {
     Job job = sample::extendedJob();
     const ConnectionResult strong = sample::verified(job).connections[0];
     job.joints[0].right.webWeld.throat = 3;

@@ -207,7 +207,7 @@ TEST_CASE("a family or units that the program does not compute are refused", "[e
     CHECK(has(refusal(document.dump()), "units/time"));
 }
 
-TEST_CASE("a joint without an id gets one; whole numbers may be written with a point", "[exchange]") {
+TEST_CASE("a joint without an id gets one, whole numbers may be written with a point", "[exchange]") {
     auto document = nlohmann::json::parse(writeJob(sample::extendedJob()));
     document["joints"][0].erase("id");
     document["joints"][0]["right"]["rows"][0]["bolts"] = 2.0;

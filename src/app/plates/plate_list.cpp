@@ -4,9 +4,9 @@
 #include "plates/plate_result.h"
 #include "session/session.h"
 #include "words/phrases.h"
+#include "words/plate_path.h"
 #include "words/plate_words.h"
 #include <QHeaderView>
-#include <algorithm>
 
 namespace zg {
 
@@ -17,7 +17,7 @@ constexpr int partRole = Qt::UserRole, modeRole = Qt::UserRole + 1;
 PlateList::PlateList(Session& session, PlateDisplay& display, QWidget* parent)
     : QTreeWidget(parent), session_(session), display_(display) {
     setObjectName(QStringLiteral("plateList"));
-    setAccessibleName(tr("Plates, bolts, welds and modes"));
+    setAccessibleName(tr("Path of the force, part by part; waves of buckling"));
     setColumnCount(2);
     header()->hide();
     header()->setStretchLastSection(false);
@@ -51,6 +51,7 @@ QTreeWidgetItem* PlateList::heading(const QString& text) {
     item->setFont(0, font);
     item->setFlags(Qt::ItemIsEnabled);
     item->setExpanded(true);
+    item->setFirstColumnSpanned(true);
     return item;
 }
 
@@ -75,43 +76,12 @@ void PlateList::rebuild() {
         const bool isTwoSided = joint->left.has_value();
         const UnitSystem units = session_.job().settings.units;
         const auto text = [](const std::string& s) { return QString::fromStdString(s); };
-        auto* plates = heading(tr("Plates"));
-        std::vector<PartUse> parts = set->parts;
-        std::sort(parts.begin(), parts.end(), [](const PartUse& a, const PartUse& b) {
-            return a.strain != b.strain ? a.strain > b.strain : a.stress / a.f_y > b.stress / b.f_y;
-        });
-        for (const PartUse& p : parts)
-            add(plates, text(partName(p.part, isTwoSided)),
-                text(p.strain > 0 ? fixedDecimals(100 * p.strain, 2) + " %" : shown(p.stress, Quantity::Stress, units)), p.part,
-                tr("largest stress %1, yield %2, plastic strain %3 %")
-                    .arg(text(shown(p.stress, Quantity::Stress, units)), text(shown(p.f_y, Quantity::Stress, units)),
-                         text(fixedDecimals(100 * p.strain, 2))));
-        auto* bolts = heading(tr("Bolts: use"));
-        std::vector<BoltUse> rows; // the worst of each row
-        for (const BoltUse& b : set->bolts) {
-            const auto at = std::find_if(rows.begin(), rows.end(), [&](const BoltUse& o) { return o.row == b.row; });
-            if (at == rows.end())
-                rows.push_back(b);
-            else if (b.utilisation() > at->utilisation())
-                *at = b;
+        for (const PathStretch& stretch : pathOf(*set, isTwoSided, units)) {
+            auto* under = heading(text(stretch.title));
+            for (const PathPart& p : stretch.parts) add(under, text(p.name), text(p.number), p.part, text(p.help));
         }
-        std::sort(rows.begin(), rows.end(), [](const BoltUse& a, const BoltUse& b) { return a.utilisation() > b.utilisation(); });
-        for (const BoltUse& b : rows)
-            add(bolts, text(partName(b.row, isTwoSided)), text(fixedDecimals(b.utilisation(), 2)), b.row,
-                tr("one bolt: tension %1 with prying, shear %2, F_t,Rd %3")
-                    .arg(text(shown(b.tension, Quantity::Force, units)), text(shown(b.shear, Quantity::Force, units)),
-                         text(shown(b.F_t_Rd, Quantity::Force, units))));
-        auto* welds = heading(tr("Welds: use"));
-        std::vector<WeldUse> lines = set->welds;
-        std::sort(lines.begin(), lines.end(),
-                  [](const WeldUse& a, const WeldUse& b) { return a.utilisation() > b.utilisation(); });
-        for (const WeldUse& w : lines)
-            add(welds, text(partName(w.part, isTwoSided)), w.strength > 0 ? text(fixedDecimals(w.utilisation(), 2)) : tr("butt"),
-                w.part,
-                tr("largest throat stress %1, plastic deformation %2 mm")
-                    .arg(text(shown(w.stress, Quantity::Stress, units)), text(fixedDecimals(w.deformation, 3))));
         const PlateBuckling* b = display_.buckling();
-        auto* modes = heading(b && !b->modes.empty() ? tr("Buckling: factor") : tr("Buckling: no factor"));
+        auto* modes = heading(b && !b->modes.empty() ? tr("Waves: factor") : tr("Waves: none found"));
         for (std::size_t i = 0; b && i < b->modes.size(); ++i) {
             const PlateMode& m = b->modes[i];
             auto* item = new QTreeWidgetItem(modes, {text(reachWords(m, isTwoSided)), text(fixedDecimals(m.factor, 1))});

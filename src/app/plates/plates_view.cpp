@@ -7,6 +7,7 @@
 #include "app/views/drawing_view.h"
 #include "base/text.h"
 #include "drawing/reconciliation.h"
+#include "joint/plate_key.h"
 #include "session/plate_studies.h"
 #include "session/session.h"
 #include "words/plate_words.h"
@@ -321,7 +322,7 @@ void PlatesView::say() {
         words << tr("Mesh error on three sizes: M_j,Rd %1, S_j,ini %2; the peak stress in %3 %4.")
                      .arg(error(c.M_j_Rd), error(c.S_j_ini), QString::fromStdString(c.peakPart),
                           c.peakExponent > 0.1 ? tr("is that of a singular corner and grows with the mesh") : tr("converges"));
-        if (joint && entry->convergenceKey != resultKey(session_.job(), *joint)) words << tr("(of another state of the joint)");
+        if (joint && entry->convergenceKey != plateKey(session_.job(), *joint)) words << tr("(of another state of the joint)");
     } else if (display_->study()) {
         words << tr("Element size %1 mm at the bolts.")
                      .arg(QString::fromStdString(fixedDecimals(display_->study()->elementSize, 0)));
@@ -337,7 +338,7 @@ void PlatesView::offer() {
     const Joint* joint = session_.current();
     const PlateStudy* study = display_->study();
     const bool isLoose = joint && study && !study->mechanismWords.empty() && !session_.plates().isStale(*joint);
-    const std::uint64_t key = isLoose || session_.plates().isRefused() ? resultKey(session_.job(), *joint) : 0;
+    const std::uint64_t key = isLoose || session_.plates().isRefused() ? plateKey(session_.job(), *joint) : 0;
     if (key == offeredFor_) return;
     offeredFor_ = key;
     qDeleteAll(remedies_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));

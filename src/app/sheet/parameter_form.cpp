@@ -12,6 +12,9 @@ namespace zg {
 namespace {
 
 QString labelOf(const Parameter& p) {
+    // Two of a name in one card: whose it is.
+    if (p.group == "row" && p.key == "gauge") return ParameterForm::tr("gauge, this row");
+    if (p.group == "bolts" && p.key == "gauge") return ParameterForm::tr("gauge, all rows");
     QString text = QString::fromStdString(p.key);
     return text.replace(QLatin1Char('_'), QLatin1Char(' '));
 }

@@ -40,6 +40,7 @@ QLabel { background: transparent; } QLabel[role="faint"] { color: @faint; font-s
 QListWidget#askList { background: @card; border: 1px solid @accent; } QListWidget#askList::item { padding-left: 6px; } QListWidget#askList::item:selected, QListWidget#askList::item:hover { background: @panel; color: @accent; }
 QSlider::groove:horizontal { height: 4px; background: @line; border-radius: 2px; } QSlider::sub-page:horizontal { background: @faint; border-radius: 2px; } QSlider::sub-page:horizontal:disabled { background: @line; }
 QSlider::handle:horizontal { width: 11px; margin: -5px 0; background: @card; border: 1px solid @faint; border-radius: 6px; } QSlider::handle:horizontal:hover, QSlider::handle:horizontal:focus { border-color: @accent; } QSlider::handle:horizontal:disabled { border-color: @line; }
+QProgressBar { background: @card; color: @ink; border: 1px solid @line; border-radius: 4px; min-height: 20px; max-height: 20px; text-align: center; } QProgressBar::chunk { background: @line; border-radius: 3px; }
 QCheckBox { background: transparent; spacing: 7px; } QCheckBox::indicator { width: 13px; height: 13px; border: 1px solid @faint; border-radius: 3px; background: @card; } QCheckBox::indicator:checked { background: @accent; border-color: @accent; image: url(:/check.svg); } QCheckBox:focus { color: @accent; } QDialog { background: @paper; } QStatusBar { background: @panel; } QSplitter::handle { background: @line; }
 )");
     const std::pair<const char*, Tone> names[] = {{"@ink", Tone::Ink},       {"@paper", Tone::Paper}, {"@panel", Tone::Panel},
