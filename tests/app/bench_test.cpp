@@ -2,15 +2,19 @@
 #include "app/panels/actions_panel.h"
 #include "app/panels/verdict_bar.h"
 #include "app/views/workings_view.h"
+#include "exchange/file.h"
+#include "exchange/job_file.h"
 #include <QApplication>
 #include <QClipboard>
 #include <QFrame>
+#include <QLabel>
 #include <QListView>
 #include <QMouseEvent>
 #include <QPushButton>
 #include <QTabBar>
 #include <QTextBrowser>
 #include <QUndoStack>
+#include <nlohmann/json.hpp>
 
 using namespace zg;
 using sample::Bench;
@@ -189,4 +193,44 @@ TEST_CASE("recovery is offered in the window after a crash", "[app][recovery]") 
     QTest::mouseClick(recover, Qt::LeftButton);
     CHECK(after.job().joints[0].right.plate.thickness == 44);
     CHECK_FALSE(recover->isVisible());
+}
+
+TEST_CASE("a file that somebody else has changed is asked about, and no answer loses anything", "[app]") {
+    Bench b("B1");
+    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness = 44; }));
+    Job theirs = b.session.job();
+    theirs.title = "theirs";
+    REQUIRE(saveJob(theirs, b.job.toStdString()));
+    const auto titleOnDisk = [&] { return openJob(b.job.toStdString())->job.title; };
+    QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier); // answered with Cancel
+    CHECK(b.prompts.asked.contains(QStringLiteral("changed by someone else")));
+    CHECK(b.prompts.offered.size() == 3);
+    CHECK(titleOnDisk() == "theirs");
+    CHECK(b.session.isModified());
+    b.prompts.answer = Prompts::Conflict::TakeTheirs;
+    QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier);
+    CHECK(b.session.job().title == "theirs");
+    b.session.undoStack()->undo();
+    CHECK(b.session.job().joints[0].right.plate.thickness == 44);
+    b.prompts.answer = Prompts::Conflict::SaveBeside;
+    theirs.title = "theirs again";
+    REQUIRE(saveJob(theirs, b.job.toStdString()));
+    QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier);
+    CHECK(titleOnDisk() == "theirs again");
+    CHECK(b.session.path() != b.job);
+    CHECK_FALSE(b.session.isModified());
+}
+
+TEST_CASE("keys of the file that are not understood are named in the window", "[app]") {
+    Bench b;
+    auto document = nlohmann::json::parse(*readFile(b.job.toStdString()));
+    document["joints"][0]["right"]["plate"]["thickness"] = 12;
+    REQUIRE(writeFile(b.job.toStdString(), document.dump()));
+    REQUIRE(b.window.openJob(b.job));
+    auto* banner = b.window.findChild<QFrame*>(QStringLiteral("banner"));
+    REQUIRE(banner);
+    CHECK(banner->isVisible());
+    CHECK(banner->findChild<QLabel*>()->text().contains(QStringLiteral("is \"thickness_mm\" meant?")));
+    QTest::mouseClick(banner->findChild<QPushButton*>(QStringLiteral("dismiss")), Qt::LeftButton);
+    CHECK_FALSE(banner->isVisible());
 }

@@ -18,7 +18,32 @@ has() { grep -qF -- "$1" "$2" || { cat "$2"; fail "$2 does not hold: $1"; }; }
 expect 0 "$zg" --help; has "Exit codes" out.txt
 for command in check report sheet new plates stock relieve tidy schema; do expect 0 "$zg" $command --help; done
 expect 1 "$zg"
-expect 1 "$zg" nonsense
+expect 1 "$zg" nonsense; has '"nonsense" is not a command' err.txt
+expect 1 "$zg" chekc; has "is check meant?" err.txt
+expect 1 "$zg" check "$root/demo/kelp-lane.zgj" --json /no/such/folder/r.json; has "could not be opened" err.txt
+code=0; "$zg" check "$root/demo/kelp-lane.zgj" >/dev/full 2>err.txt || code=$?
+[ "$code" -eq 1 ] || fail "a full standard output gave exit code $code"
+has "Standard output could not be written" err.txt
+mkfifo pipe
+expect 1 timeout 20 "$zg" check pipe; has "pipe" err.txt
+expect 1 timeout 20 "$zg" check "$root/demo/kelp-lane.zgj" --json pipe; has "nobody reads" err.txt
+python3 - "$root/demo/kelp-lane.zgj" <<'PY'
+import json, sys
+job = json.load(open(sys.argv[1]))
+forces = job["joints"][0]["actions"][0]["right"]
+forces["M_kN"] = forces.pop("M_kNm")
+job["joints"][0]["title"] = "red \x1b[31m title"
+json.dump(job, open("typo.zgj", "w"))
+job["joints"][0]["mark"] = "B\x1b1"
+json.dump(job, open("control.zgj", "w"))
+PY
+expect 0 "$zg" check typo.zgj --joint B1 --json typo.json; has 'is "M_kNm" meant?' err.txt; has 'M_kNm' typo.json
+expect 1 "$zg" check typo.zgj --joint B1 --strict; has 'is "M_kNm" meant?' err.txt
+expect 1 "$zg" check control.zgj
+"$zg" check typo.zgj control.zgj >out.txt 2>&1 || true
+! grep -q $'\x1b' out.txt err.txt || fail "a control character came through to the terminal"
+LC_ALL=tr_TR.UTF-8 expect 0 "$zg" new --column heb240 --beam ipe300 --out turkish.zgj
+expect 1 "$zg" new --column HEB240 --beam IPE400 --span nan --out no.zgj; has "not a number from" err.txt
 
 expect 2 "$zg" check "$root/demo/kelp-lane.zgj" --json result.json
 has "B4 fails." out.txt
@@ -47,7 +72,11 @@ expect 1 "$zg" new --column HEB240 --beam IPX400 --out no.zgj; has "not in the c
 [ ! -e no.zgj ] || fail "a refused job was written"
 printf 'set\tN\tV\tM\nU9\t0\t10\t900\n' >more.tsv
 expect 2 "$zg" check new.zgj --actions more.tsv; has "U9" out.txt
-printf 'U9\t0\tten\t900\n' >bad.tsv
+printf 'set\tM [kN]\nU9\t900\n' >unit.tsv
+expect 1 "$zg" check new.zgj --actions unit.tsv; has "unit of force" err.txt
+printf 'set\tM left\nU9\t900\n' >left.tsv
+expect 1 "$zg" check new.zgj --actions left.tsv; has "no beam on the left" err.txt
+printf 'set\tN\tV\nU9\t0\tten\nU8\t1\t2\n' >bad.tsv
 expect 1 "$zg" check new.zgj --actions bad.tsv; has '"ten" is not a number' err.txt
 expect 0 "$zg" stock "$root/demo/kelp-lane.zgj" --joint B4 --part right.plate; has "> 12" out.txt
 expect 1 "$zg" stock "$root/demo/kelp-lane.zgj" --joint B4 --part column.web
@@ -63,6 +92,10 @@ jsonschema.validate(result, json.load(open(sys.argv[3])))
 assert len(result["moment_rotation"]) == 2 and result["strength"][0]["balance"]["residual"] < 1e-6
 assert json.load(open(sys.argv[2]))["asset"]["version"] == "2.0"
 PY
+expect 1 "$zg" plates kept.zgj --joint B1 --json /no/such/folder/p.json; has "could not be opened" err.txt
+expect 1 "$zg" plates kept.zgj --joint B1 --json - --curve -; has "Only one result" err.txt
+"$zg" plates kept.zgj --joint B1 --size 4 --only strength --json - 2>words.txt | python3 -c "import json, sys; json.load(sys.stdin)" || fail "standard output held more than JSON"
+has "B1 by plates" words.txt
 head -c 4 plates.png | grep -q PNG || fail "plates.png is no PNG"
 expect 0 "$zg" plates kept.zgj --joint B1 --only buckling --keep; has "none missed" out.txt
 [ -s kept.zgj.plates/*.cbor ] || fail "nothing was kept beside the job"

@@ -154,7 +154,7 @@ TEST_CASE("decimal comma or thousands is decided from the whole column, else the
     refuses("set;N;M;V\nU1;1,250;2.5;3,5", "row 2, column 2", "\"1,250\"");
 }
 
-TEST_CASE("kinds of sets are words of a table; what is not in it is refused", "[exchange][actions]") {
+TEST_CASE("kinds of sets are words of a table, what is not in it is refused", "[exchange][actions]") {
     const auto kind = [](const std::string& word) {
         const auto read = readActions("set\tkind\tM\nA\t" + word + "\t1", UnitSystem::SI);
         if (!read) FAIL(joined(read.error()));

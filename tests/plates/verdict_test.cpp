@@ -168,6 +168,33 @@ TEST_CASE("bolts of the plates bear by table 3.4, in both methods the same", "[p
     CHECK(worst > 0.6);
 }
 
+TEST_CASE("fillets of the plates are as long as the directional method counts them", "[plates][4.5.3.2]") {
+    for (const char* mark : {"B1", "B2", "E1"}) {
+        const ResolvedJoint joint = resolved(mark, [](Joint& j) { j.right.slope = 0; }, 1);
+        const auto m = buildJointModel(joint);
+        REQUIRE(m);
+        const Section& s = joint.right.beam.section;
+        const auto lengthOf = [&](PartKind kind, double throat) {
+            double sum = 0;
+            for (const JointModel::Weld& w : m->welds)
+                if (w.part.kind == kind)
+                    for (int i = 0; i < w.linkCount; ++i) sum += m->model.links[static_cast<std::size_t>(w.firstLink + i)].share;
+            return sum / throat;
+        };
+        INFO(mark);
+        // EN 1993-1-8:2005 4.5.1: flange 2 b - t_w - 2 r, web twice its depth between the roots. Lines lie where the mesh has them.
+        CHECK(lengthOf(PartKind::WeldTop, joint.right.spec.topWeld.throat) == Approx(2 * s.b - s.t_w - 2 * s.r).epsilon(0.02));
+        CHECK(lengthOf(PartKind::WeldBottom, joint.right.spec.bottomWeld.throat) == Approx(2 * s.b - s.t_w - 2 * s.r).epsilon(0.02));
+        CHECK(lengthOf(PartKind::WeldWeb, joint.right.spec.webWeld.throat) == Approx(2 * (s.h - 2 * s.t_f - 2 * s.r)).epsilon(0.02));
+        CHECK(std::none_of(m->notes.begin(), m->notes.end(), [](const std::string& n) { return n.find("lies beside") != std::string::npos; }));
+    }
+    // An end plate narrower than the beam's flange: the weld misses it, and that is said.
+    const ResolvedJoint narrow = resolved("B1", [](Joint& j) { j.right.plate.width = 110; }, 1);
+    const auto m = buildJointModel(narrow);
+    REQUIRE(m);
+    CHECK(std::any_of(m->notes.begin(), m->notes.end(), [](const std::string& n) { return n.find("The weld of right.weld.top lies beside") == 0; }));
+}
+
 TEST_CASE("what yields is told by what is left of its deformation, never by a use of 1.00", "[plates]") {
     PlateStudy study;
     PlateStrength set;
