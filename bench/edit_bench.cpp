@@ -9,7 +9,8 @@
 #include <QTemporaryDir>
 #include <cstdio>
 
-/// From an edit to the repainted window, and the steps of a drag, at 1280x800. Run with QT_QPA_PLATFORM=offscreen or on a display.
+/// From an edit to the repainted window, and the steps of a drag, at 1280x800. Run with QT_QPA_PLATFORM=offscreen or on a
+/// display.
 int main(int argc, char** argv) {
     using namespace zg;
     const auto start = std::chrono::steady_clock::now();

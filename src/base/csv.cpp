@@ -36,7 +36,8 @@ tl::expected<CsvRows, std::string> readCsv(std::string_view text, char separator
     if (text.substr(0, 3) == "\xef\xbb\xbf") text.remove_prefix(3);
     if (text.substr(0, 2) == "\xff\xfe" || text.substr(0, 2) == "\xfe\xff")
         return tl::unexpected(std::string("The table is UTF-16; save it as UTF-8."));
-    if (text.find('\0') != std::string_view::npos) return tl::unexpected(std::string("The table holds NUL bytes: it is no text."));
+    if (text.find('\0') != std::string_view::npos)
+        return tl::unexpected(std::string("The table holds NUL bytes: it is no text."));
     csv_parser parser;
     if (csv_init(&parser, CSV_STRICT | CSV_STRICT_FINI) != 0) throw std::bad_alloc();
     const std::unique_ptr<csv_parser, void (*)(csv_parser*)> free(&parser, &csv_free);
@@ -46,8 +47,7 @@ tl::expected<CsvRows, std::string> readCsv(std::string_view text, char separator
     const auto at = [&] { return "Row " + std::to_string(collected.rows.size() + 1); };
     if (read != text.size())
         return tl::unexpected(at() + " has a quote where none may stand; a field with quotes is quoted and its quotes doubled.");
-    if (csv_fini(&parser, &field, &endOfRow, &collected) != 0)
-        return tl::unexpected(at() + " has a quote that is never closed.");
+    if (csv_fini(&parser, &field, &endOfRow, &collected) != 0) return tl::unexpected(at() + " has a quote that is never closed.");
     if (collected.isTooLarge)
         return tl::unexpected("The table has more than " + std::to_string(mostRows) + " rows or " + std::to_string(mostCells) +
                               " columns.");

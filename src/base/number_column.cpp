@@ -39,7 +39,8 @@ Parts partsOf(std::string_view raw) {
     }
     std::size_t at = 0;
     if (at < text.size() && (text[at] == '-' || text[at] == '+')) p.isNegative = text[at++] == '-';
-    while (at < text.size() && (isDigit(text[at]) || text[at] == '.' || text[at] == ',' || text[at] == '_')) p.digits += text[at++];
+    while (at < text.size() && (isDigit(text[at]) || text[at] == '.' || text[at] == ',' || text[at] == '_'))
+        p.digits += text[at++];
     if (at < text.size() && (text[at] == 'e' || text[at] == 'E')) {
         p.exponent = "e";
         ++at;

@@ -17,19 +17,10 @@ struct Word {
 /// Spelled exactly, because case tells mega from milli.
 constexpr Word exactForces[] = {{"MN", 1e6}, {"N", 1}, {"n", 1}};
 /// Any case.
-constexpr Word forces[] = {{"kn", 1e3},
-                           {"dan", 10},
-                           {"kgf", gravity},
-                           {"kp", gravity},
-                           {"tf", 1e3 * gravity},
-                           {"t", 1e3 * gravity},
-                           {"lbf", pound},
-                           {"lb", pound},
-                           {"lbs", pound},
-                           {"kip", 1e3 * pound},
-                           {"kips", 1e3 * pound},
-                           {"klbf", 1e3 * pound}};
-constexpr Word lengths[] = {{"mm", 1},     {"cm", 10},    {"m", 1000},  {"ft", 304.8},  {"feet", 304.8},
+constexpr Word forces[] = {{"kn", 1e3},           {"dan", 10},          {"kgf", gravity},      {"kp", gravity},
+                           {"tf", 1e3 * gravity}, {"t", 1e3 * gravity}, {"lbf", pound},        {"lb", pound},
+                           {"lbs", pound},        {"kip", 1e3 * pound}, {"kips", 1e3 * pound}, {"klbf", 1e3 * pound}};
+constexpr Word lengths[] = {{"mm", 1},       {"cm", 10},   {"m", 1000},    {"ft", 304.8},   {"feet", 304.8},
                             {"foot", 304.8}, {"in", 25.4}, {"inch", 25.4}, {"inches", 25.4}};
 
 std::optional<double> force(const std::string& word) {

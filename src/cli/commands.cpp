@@ -13,9 +13,9 @@
 #include "exchange/plate_cache.h"
 #include "exchange/result_json.h"
 #include "job_input.h"
-#include "joint/plate_key.h"
 #include "joint/action_columns.h"
 #include "joint/first_layout.h"
+#include "joint/plate_key.h"
 #include "joint/validate.h"
 #include "report/html.h"
 #include "report/joint_report.h"
@@ -44,7 +44,8 @@ void printJoint(const Job& job, const Joint& joint, const JointResult& result) {
         const bool isMetRule = c.group != CheckGroup::Strength && c.state != CheckState::Over;
         if (c.group == CheckGroup::NotDone || isMetRule || c.state == CheckState::NotApplicable || shownChecks >= 8) continue;
         ++shownChecks;
-        std::cout << "  " << (c.utilisation >= farOver ? "none" : fixedDecimals(c.utilisation, 2)) << "  " << titleOf(c, isTwoSided);
+        std::cout << "  " << (c.utilisation >= farOver ? "none" : fixedDecimals(c.utilisation, 2)) << "  "
+                  << titleOf(c, isTwoSided);
         if (c.set >= 0) std::cout << ", set " << setName(result, c);
         std::cout << ": " << numbersOf(c, job.settings.units) << "  [" << c.clause << "]\n";
     }

@@ -24,8 +24,7 @@ struct AdviseCommand : JobSource {
 };
 
 struct PlatesCommand : JobSource {
-    std::string side = "right", tension = "top", curve, vtu, json, gltf, png, set, only, field = "stress",
-        view = "oblique";
+    std::string side = "right", tension = "top", curve, vtu, json, gltf, png, set, only, field = "stress", view = "oblique";
     int mode = 0;
     bool isKept = false;
     double size = 1;

@@ -66,16 +66,17 @@ tl::expected<LoadedJob, Diagnostics> load(const JobSource& source) {
         if (!errors.empty()) return tl::unexpected(std::move(errors));
     }
     for (const Diagnostic& note : read->notes)
-        std::cerr << (note.severity == Severity::Warning ? "warning: " : "note: ") << note.subject << ": " << note.message << "\n";
+        std::cerr << (note.severity == Severity::Warning ? "warning: " : "note: ") << note.subject << ": " << note.message
+                  << "\n";
     LoadedJob loaded{std::move(read->job), std::move(read->notes)};
     if (source.joint.empty()) return loaded;
     const Joint* joint = findJoint(loaded.job, source.joint);
     if (!joint) {
         std::string marks;
         for (const Joint& j : loaded.job.joints) marks += (marks.empty() ? "" : ", ") + j.mark;
-        return tl::unexpected(Diagnostics{{Severity::Error, source.file,
-                                           "There is no joint " + printable(source.joint) +
-                                               ". The job has: " + (marks.empty() ? "none" : marks) + "."}});
+        return tl::unexpected(Diagnostics{
+            {Severity::Error, source.file,
+             "There is no joint " + printable(source.joint) + ". The job has: " + (marks.empty() ? "none" : marks) + "."}});
     }
     Joint only = *joint;
     loaded.job.joints = {std::move(only)};

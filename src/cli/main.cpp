@@ -157,9 +157,7 @@ int main(int argc, char** argv) {
     if (saysUnknownCommand(app, argc, argv)) return couldNot;
     try {
         app.parse(argc, argv);
-    } catch (const CLI::ParseError& e) {
-        code = app.exit(e) == 0 ? allWithin : couldNot;
-    } catch (const std::exception& e) {
+    } catch (const CLI::ParseError& e) { code = app.exit(e) == 0 ? allWithin : couldNot; } catch (const std::exception& e) {
         std::cerr << "Could not be done: " << e.what() << "\n";
         code = couldNot;
     }

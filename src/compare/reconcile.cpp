@@ -89,8 +89,8 @@ PlateClass classOf(const PlateMomentRotation& p, const ConnectionResult& c) {
                                                     : StiffnessClass::SemiRigid;
     if (by.M_full > 0)
         k.strength = p.M_j_Rd >= by.M_full || p.limit == PlateLimit::BeamHinge ? StrengthClass::Full
-                     : p.M_j_Rd <= 0.25 * by.M_full ? StrengthClass::Pinned
-                                                    : StrengthClass::Partial;
+                     : p.M_j_Rd <= 0.25 * by.M_full                            ? StrengthClass::Pinned
+                                                                               : StrengthClass::Partial;
     return k;
 }
 

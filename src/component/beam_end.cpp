@@ -60,7 +60,8 @@ template <class Num> Num flangeCompressionResistance(Workings<Num>& w, const Sid
     const Num h = w.given("h_b", "beam depth", Quantity::Length, m.beam.h);
     const Num t_fb = w.given("t_fb", "beam flange", Quantity::Length, m.beam.t_f);
     const bool isDeep = m.beam.h > 600;
-    Num F = w.let(isDeep ? "F_c_fb_0_Rd" : "F_c_fb_b_Rd", "along the beam", Quantity::Force, "EN 1993-1-8:2005 (6.21)", M_c_Rd / (h - t_fb));
+    Num F = w.let(isDeep ? "F_c_fb_0_Rd" : "F_c_fb_b_Rd", "along the beam", Quantity::Force, "EN 1993-1-8:2005 (6.21)",
+                  M_c_Rd / (h - t_fb));
     if (isDeep) {
         const Num b_fb = w.given("b_fb", "beam flange width", Quantity::Length, m.beam.b);
         const Num f_y_fb = w.given("f_y_fb", "yield strength", Quantity::Stress, m.beamSteel.f_y);

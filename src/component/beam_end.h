@@ -24,5 +24,4 @@ template <class Num>
 template <class Num>
 [[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& l_eff);
 
-
 } // namespace zg

@@ -20,9 +20,11 @@ template <class Num> BoltTensionResistance<Num> boltTension(Workings<Num>& w, co
     const Num d_m = w.given("d_m", "mean diameter of head or nut", Quantity::Length, m.bolt.d_m);
     const Num t = atPlate ? w.given("t_p", "the end plate punches first", Quantity::Length, m.t_p)
                           : w.given("t_fc", "the column flange punches first", Quantity::Length, m.column.t_f);
-    const Num f_u = w.given(atPlate ? "f_u_p" : "f_u_fc", "its ultimate strength", Quantity::Stress, atPlate ? m.plateSteel.f_u : m.columnSteel.f_u);
+    const Num f_u = w.given(atPlate ? "f_u_p" : "f_u_fc", "its ultimate strength", Quantity::Stress,
+                            atPlate ? m.plateSteel.f_u : m.columnSteel.f_u);
     r.B_p_Rd = w.let("B_p_Rd", "punching", Quantity::Force, table, 0.6 * constant<Num>(pi, "π") * d_m * t * f_u / gamma_M2);
-    r.B_t_Rd = w.result("B_t_Rd", "one bolt with its plates: tension or punching", Quantity::Force, table, smaller(r.F_t_Rd, r.B_p_Rd));
+    r.B_t_Rd =
+        w.result("B_t_Rd", "one bolt with its plates: tension or punching", Quantity::Force, table, smaller(r.F_t_Rd, r.B_p_Rd));
     return r;
 }
 

@@ -37,10 +37,10 @@ Classification classify(Workings<Num>& w, const ResolvedJoint& joint, const Side
     const Num f_y_c = w.given("f_y_c", "column's yield strength", Quantity::Stress, m.columnSteel.f_y);
     const Num M_b = w.let("M_b_pl_Rd", "beam", Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W_b * f_y_b / gamma_M0);
     const Num M_c = w.let("M_c_pl_Rd", "column", Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W_c * f_y_c / gamma_M0);
-    const Num M_full =
-        columnEnds ? w.let("M_full", "full strength, at the column's end", Quantity::Moment, "EN 1993-1-8:2005 figure 5.5", smaller(M_b, M_c))
-                   : w.let("M_full", "full strength, the column continues", Quantity::Moment, "EN 1993-1-8:2005 figure 5.5",
-                           smaller(M_b, 2 * M_c));
+    const Num M_full = columnEnds ? w.let("M_full", "full strength, at the column's end", Quantity::Moment,
+                                          "EN 1993-1-8:2005 figure 5.5", smaller(M_b, M_c))
+                                  : w.let("M_full", "full strength, the column continues", Quantity::Moment,
+                                          "EN 1993-1-8:2005 figure 5.5", smaller(M_b, 2 * M_c));
     out.M_b_pl_Rd = valueOf(M_b);
     out.M_c_pl_Rd = valueOf(M_c);
     out.M_full = valueOf(M_full);
@@ -56,7 +56,8 @@ Classification classify(Workings<Num>& w, const ResolvedJoint& joint, const Side
     const Num k_b = w.given("k_b", joint.frame == FrameKind::Braced ? "braced frame" : "frame that sways", Quantity::None,
                             joint.frame == FrameKind::Braced ? 8 : 25);
     const Num rigid = w.let("S_rigid", "rigid from", Quantity::Stiffness, "EN 1993-1-8:2005 5.2.2.5(1)", k_b * (E * I_b / L_b));
-    const Num pinned = w.let("S_pinned", "nominally pinned up to", Quantity::Stiffness, "EN 1993-1-8:2005 5.2.2.5(1)", 0.5 * (E * I_b / L_b));
+    const Num pinned =
+        w.let("S_pinned", "nominally pinned up to", Quantity::Stiffness, "EN 1993-1-8:2005 5.2.2.5(1)", 0.5 * (E * I_b / L_b));
     out.rigidLimit = valueOf(rigid);
     out.pinnedLimit = valueOf(pinned);
     out.stiffness = c.stiffness.S_j_ini >= out.rigidLimit    ? StiffnessClass::Rigid
@@ -65,8 +66,8 @@ Classification classify(Workings<Num>& w, const ResolvedJoint& joint, const Side
     if (!joint.columnSpec.storeyHeight) return out;
     const Num I_c = w.given("I_c", "column's second moment of area", Quantity::Inertia, m.column.I_y);
     const Num L_c = w.given("L_c", "storey height", Quantity::Length, *joint.columnSpec.storeyHeight);
-    out.K_b_K_c =
-        valueOf(w.let("K_b_over_K_c", "stiffness of beam over column", Quantity::Ratio, "EN 1993-1-8:2005 5.2.2.5(1)", I_b / L_b / (I_c / L_c)));
+    out.K_b_K_c = valueOf(w.let("K_b_over_K_c", "stiffness of beam over column", Quantity::Ratio, "EN 1993-1-8:2005 5.2.2.5(1)",
+                                I_b / L_b / (I_c / L_c)));
     // Where K_b/K_c < 0.1 the joint counts as semi-rigid. The condition is the storey's mean; here one beam, one column.
     if (joint.frame == FrameKind::Unbraced && out.K_b_K_c < 0.1 && out.stiffness == StiffnessClass::Rigid)
         out.stiffness = StiffnessClass::SemiRigid;

@@ -40,7 +40,7 @@ template <class Num> Num shearArea(Workings<Num>& w, const SideModel& m) {
     }
     if (m.doubler) {
         const Num b_s = w.given("b_s", "width of the supplementary web plate", Quantity::Length, clearWebDepth(c),
-                              "EN 1993-1-8:2005 6.2.6.1(9)");
+                                "EN 1993-1-8:2005 6.2.6.1(9)");
         A_vc = w.let("A_vc", "with the supplementary web plate, counted once", Quantity::Area, "EN 1993-1-8:2005 6.2.6.1(6)",
                      A_vc + b_s * t_w);
     }
@@ -62,8 +62,8 @@ PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const
     r.isSlender = valueOf(slenderness) > 69 * epsilon_ && !m.doubler;
     const FlangeStiffener atTension = m.tensionStiffener(), atCompression = m.compressionStiffener();
     const bool hasFrame = atTension && atCompression;
-    r.V_wp_Rd = w.let(r.isSlender || hasFrame ? "V_wp_0_Rd" : "V_wp_Rd", "web panel in shear", Quantity::Force, "EN 1993-1-8:2005 (6.7)",
-                      0.9 * f_y_wc * A_vc / (constant<Num>(root3, "√3") * gamma_M0));
+    r.V_wp_Rd = w.let(r.isSlender || hasFrame ? "V_wp_0_Rd" : "V_wp_Rd", "web panel in shear", Quantity::Force,
+                      "EN 1993-1-8:2005 (6.7)", 0.9 * f_y_wc * A_vc / (constant<Num>(root3, "√3") * gamma_M0));
     if (r.isSlender) {
         w.note("The web is more slender than 69·epsilon: outside 6.2.6.1, so its shear buckling resistance limits it as well.",
                "EN 1993-1-5:2006 5.2");
@@ -76,7 +76,8 @@ PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const
                                 smaller(Num(1), 0.83 / lambda_bar_w));
         const Num V_bw_Rd = w.let("V_bw_Rd", "web's shear buckling resistance", Quantity::Force, "EN 1993-1-5:2006 (5.2)",
                                   chi_w * f_y_wc * h_w * t_wc / (constant<Num>(root3, "√3") * gamma_M1));
-        r.V_wp_Rd = w.let(hasFrame ? "V_wp_1_Rd" : "V_wp_Rd", "web panel in shear", Quantity::Force, shear, smaller(r.V_wp_Rd, V_bw_Rd));
+        r.V_wp_Rd =
+            w.let(hasFrame ? "V_wp_1_Rd" : "V_wp_Rd", "web panel in shear", Quantity::Force, shear, smaller(r.V_wp_Rd, V_bw_Rd));
     }
     if (hasFrame) {
         const StiffenerLine *top = atTension.line, *bottom = atCompression.line;
@@ -98,7 +99,8 @@ PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const
                                       smaller(4 * M_pl_fc_Rd / d_s, (2 * M_pl_fc_Rd + 2 * M_pl_st_Rd) / d_s));
         const double share_ = std::min(atTension.share, atCompression.share);
         if (share_ < 1) {
-            const Num share = w.given("k_o", "part of the stiffeners that lies in the path of the flange forces", Quantity::Ratio, share_);
+            const Num share =
+                w.given("k_o", "part of the stiffeners that lies in the path of the flange forces", Quantity::Ratio, share_);
             r.V_wp_Rd = w.let("V_wp_Rd", "with the frame of flanges and stiffeners", Quantity::Force,
                               "EN 1993-1-8:2005 6.2.6.1(4)", r.V_wp_Rd + share * V_wp_add_Rd);
         } else {
@@ -135,8 +137,8 @@ WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& 
     const Num c_p = w.given("c_p", "plate beyond the flange", Quantity::Length, m.projectionCompression);
     const Num s_p = w.let("s_p", "spread through the end plate, as far as the plate reaches", Quantity::Length, compression,
                           t_p + smaller(t_p, larger(Num(0), c_p - constant<Num>(root2, "√2") * a_p)));
-    r.b_eff_c_wc = w.let(m.columnEndCompression < continues ? "b_eff_0" : "b_eff_c_wc", "effective width", Quantity::Length, "EN 1993-1-8:2005 (6.11)",
-                         t_fb + 2 * constant<Num>(root2, "√2") * a_p + 5 * (t_fc + s_) + s_p);
+    r.b_eff_c_wc = w.let(m.columnEndCompression < continues ? "b_eff_0" : "b_eff_c_wc", "effective width", Quantity::Length,
+                         "EN 1993-1-8:2005 (6.11)", t_fb + 2 * constant<Num>(root2, "√2") * a_p + 5 * (t_fc + s_) + s_p);
     if (m.columnEndCompression < continues) {
         const Num toEnd = w.given("e_end", "flange centre to the column's end", Quantity::Length,
                                   std::max(0.0, m.columnEndCompression + m.flange / 2));
@@ -193,7 +195,7 @@ Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s
 #define ZG_FOR(Num)                                                                                                              \
     template Num shearArea(Workings<Num>&, const SideModel&);                                                                    \
     template PanelShear<Num> panelShearResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&);                \
-    template Num shearReduction(Workings<Num>&, const Num&, const Num&, const Num&, double);                                         \
+    template Num shearReduction(Workings<Num>&, const Num&, const Num&, const Num&, double);                                     \
     template WebCompression<Num> webCompressionResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&, double, \
                                                           double);                                                               \
     template Num webTensionResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&, const Num&, double);

@@ -77,8 +77,8 @@ private:
         out_.isAxialCounted = valueOf(n) > s_.axialLimit;
         if constexpr (Workings<Num>::tracing)
             w_.note(std::string("The axial force is ") +
-                        (out_.isAxialCounted ? "above the limit of " : "not above the limit of ") + significant(100 * s_.axialLimit, 3) +
-                        " %: it is " + (out_.isAxialCounted ? "counted." : "left out."),
+                        (out_.isAxialCounted ? "above the limit of " : "not above the limit of ") +
+                        significant(100 * s_.axialLimit, 3) + " %: it is " + (out_.isAxialCounted ? "counted." : "left out."),
                     "EN 1993-1-8:2005 6.2.7.1(3)");
         H_ = out_.isAxialCounted ? a_.forces.N : 0;
     }
@@ -172,7 +172,8 @@ private:
         for (int i = 0; i < zone_.rows; ++i) {
             const std::size_t at = static_cast<std::size_t>(i);
             const int number = zone_.places[at] + 1;
-            const Num h_r = w_.given(Indexed{"h_", number}, "lever arm of the row", Quantity::Length, valueOf(zone_.leverArm[at]));
+            const Num h_r =
+                w_.given(Indexed{"h_", number}, "lever arm of the row", Quantity::Length, valueOf(zone_.leverArm[at]));
             const Num F_tr_Rd = w_.given(Indexed{"F_t", number, "_Rd"}, "its resistance", Quantity::Force, valueOf(F_[at]));
             M = i == 0 ? h_r * F_tr_Rd : M + h_r * F_tr_Rd;
         }
@@ -180,8 +181,8 @@ private:
             const Num H =
                 w_.given("N_Ed", "axial force above the limit of 6.2.7.1(3)", Quantity::Force, H_, "EN 1993-1-8:2005 6.2.7.1(3)");
             const Num z_a = w_.given("z_a", "centre of compression to the beam axis", Quantity::Length, armToAxis());
-            M = w_.let("M_j_N_Rd", "about the beam axis, with the actual axial force", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
-                       M - H * z_a);
+            M = w_.let("M_j_N_Rd", "about the beam axis, with the actual axial force", Quantity::Moment,
+                       "EN 1993-1-8:2005 6.2.7.1", M - H * z_a);
             // More compression than the lower flange can take: the tension flange's side works in compression too.
             const double sum = out_.T_Rd;
             if (sum <= 0 && H_ < 0) {
@@ -218,13 +219,13 @@ private:
         }
         const Num M_Ed = w_.given("M_Ed", "moment, not above M_j_Rd", Quantity::Moment, std::min(out_.M_Ed, out_.M_j_Rd));
         const Num M_j_Rd = w_.given("M_j_Rd", "moment resistance", Quantity::Moment, out_.M_j_Rd);
-        const Num mu = w_.let("mu", "stiffness ratio, ψ = 2.7 for a bolted end plate", Quantity::Ratio, "EN 1993-1-8:2005 (6.28b)",
-                              power(1.5 * M_Ed / M_j_Rd, 2.7));
+        const Num mu = w_.let("mu", "stiffness ratio, ψ = 2.7 for a bolted end plate", Quantity::Ratio,
+                              "EN 1993-1-8:2005 (6.28b)", power(1.5 * M_Ed / M_j_Rd, 2.7));
         (void)w_.result("S_j", "stiffness at M_Ed", Quantity::Stiffness, "EN 1993-1-8:2005 (6.27)", S_j_ini / mu);
     }
 
-    /// Forces of the rows, in compression and in the panel at M_Ed: the plastic distribution at M_j_Rd in proportion, so that nothing
-    /// that holds M_j_Rd back is used more than the joint is (2.5(1): in equilibrium, and no resistance exceeded).
+    /// Forces of the rows, in compression and in the panel at M_Ed: the plastic distribution at M_j_Rd in proportion, so that
+    /// nothing that holds M_j_Rd back is used more than the joint is (2.5(1): in equilibrium, and no resistance exceeded).
     void demand() {
         std::vector<double> h, k, F;
         for (const RowResult& row : out_.rows) {
@@ -244,7 +245,8 @@ private:
         for (std::size_t i = 0; i < F.size(); ++i) sum = i == 0 ? zone_.leverArm[i] * F_[i] : sum + zone_.leverArm[i] * F_[i];
         Num T(0);
         if (!F.empty() && valueOf(sum) > 0 && M_c_ > 0) {
-            const Num M_c_Rd = w_.let("M_c_Rd", "what all rows resist about it", Quantity::Moment, "EN 1993-1-8:2005 (6.25)", sum);
+            const Num M_c_Rd =
+                w_.let("M_c_Rd", "what all rows resist about it", Quantity::Moment, "EN 1993-1-8:2005 (6.25)", sum);
             const Num kappa = w_.let("kappa", "share of it in use", Quantity::Ratio, "EN 1993-1-8:2005 2.5(1)", M_c / M_c_Rd);
             use_ = valueOf(kappa);
             for (std::size_t i = 0; i < F.size(); ++i) {
@@ -290,7 +292,8 @@ private:
         };
         if (a_.beta > 0) {
             const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
-            const Num V = w_.let("V_wp_Ed", "shear of the web panel", Quantity::Force, "EN 1993-1-8:2005 5.3(3)", beta * (T + C) / 2);
+            const Num V =
+                w_.let("V_wp_Ed", "shear of the web panel", Quantity::Force, "EN 1993-1-8:2005 5.3(3)", beta * (T + C) / 2);
             use("u_wp", "column web panel in shear, use", V, "V_wp_Rd", out_.V_wp_Rd, "EN 1993-1-8:2005 6.2.6.1");
         }
         use("u_wc", "column web in compression, use", C, "F_c_wc_Rd", out_.F_c_wc_Rd, "EN 1993-1-8:2005 6.2.6.2");

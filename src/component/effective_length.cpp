@@ -25,15 +25,16 @@ template <class Num> Num alphaOf(Workings<Num>& w, const RowPlace& place, const 
                               stiffenedAlpha(valueOf(lambda_1), valueOf(lambda_2)), "EN 1993-1-8:2005 figure 6.11");
     // Found by halving; the reader can put it in.
     if constexpr (Workings<Num>::tracing) {
-        const Num a = w.let("a_alpha", "where the curve turns upright", Quantity::Ratio, "closed form of figure 6.11", 1.25 / (alpha - 2.75));
+        const Num a = w.let("a_alpha", "where the curve turns upright", Quantity::Ratio, "closed form of figure 6.11",
+                            1.25 / (alpha - 2.75));
         const Num b = w.let("b_alpha", "", Quantity::Ratio, "closed form of figure 6.11", alpha * a / 2);
         const double exponent = 0.185 * std::pow(valueOf(alpha), 1.785);
         if (lambda_2 >= b)
-            (void)w.let("lambda_1_alpha", "λ1 on the curve at this λ2, for comparison", Quantity::Ratio, "closed form of figure 6.11",
-                        a * Num(1));
+            (void)w.let("lambda_1_alpha", "λ1 on the curve at this λ2, for comparison", Quantity::Ratio,
+                        "closed form of figure 6.11", a * Num(1));
         else
-            (void)w.let("lambda_1_alpha", "λ1 on the curve at this λ2, for comparison", Quantity::Ratio, "closed form of figure 6.11",
-                        a + (1 - a) * power((b - lambda_2) / b, exponent));
+            (void)w.let("lambda_1_alpha", "λ1 on the curve at this λ2, for comparison", Quantity::Ratio,
+                        "closed form of figure 6.11", a + (1 - a) * power((b - lambda_2) / b, exponent));
     }
     return alpha;
 }
@@ -99,13 +100,15 @@ EffectiveLength<Num> rowInGroup(Workings<Num>& w, const RowPlace& place, const N
         l.nc = w.let(nc, "inner row of the group", Quantity::Length, place.table, p * Num(1));
         return l;
     }
-    l.cp = w.let(isEnd ? Indexed{"l_eff_cp_0_", place.row} : cp, "end row of the group", Quantity::Length, place.table, constant<Num>(pi, "π") * m + p);
+    l.cp = w.let(isEnd ? Indexed{"l_eff_cp_0_", place.row} : cp, "end row of the group", Quantity::Length, place.table,
+                 constant<Num>(pi, "π") * m + p);
     if (place.isBesideStiffener) {
         const Num alpha = alphaOf(w, place, m, e);
-        l.nc = w.let(isEnd ? Indexed{"l_eff_nc_0_", place.row} : nc, "end row of the group, beside a stiffener", Quantity::Length, place.table,
-                     0.5 * p + alpha * m - (2 * m + 0.625 * e));
+        l.nc = w.let(isEnd ? Indexed{"l_eff_nc_0_", place.row} : nc, "end row of the group, beside a stiffener", Quantity::Length,
+                     place.table, 0.5 * p + alpha * m - (2 * m + 0.625 * e));
     } else {
-        l.nc = w.let(isEnd ? Indexed{"l_eff_nc_0_", place.row} : nc, "end row of the group", Quantity::Length, place.table, 2 * m + 0.625 * e + 0.5 * p);
+        l.nc = w.let(isEnd ? Indexed{"l_eff_nc_0_", place.row} : nc, "end row of the group", Quantity::Length, place.table,
+                     2 * m + 0.625 * e + 0.5 * p);
     }
     if (isEnd) {
         const Num e_1 = w.given("e_1", "distance to the free end", Quantity::Length, place.e_1);

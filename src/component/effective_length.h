@@ -17,10 +17,10 @@ template <class Num> struct EffectiveLength {
 
 /// Where a row stands in its pattern on the column flange (tables 6.4 and 6.5) or in the end plate (table 6.6).
 struct RowPlace {
-    bool isBesideStiffener = false; ///< adjacent to a stiffener, or to the beam's tension flange
-    double m_2 = 0;                 ///< distance to it, mm
-    double e_1 = 1e300;             ///< distance to a free end on the row's outer side, mm
-    int row = 1;                    ///< its number, for the workings
+    bool isBesideStiffener = false;                   ///< adjacent to a stiffener, or to the beam's tension flange
+    double m_2 = 0;                                   ///< distance to it, mm
+    double e_1 = 1e300;                               ///< distance to a free end on the row's outer side, mm
+    int row = 1;                                      ///< its number, for the workings
     const char* table = "EN 1993-1-8:2005 table 6.4"; ///< that knows the place
 };
 

@@ -11,11 +11,13 @@ constexpr const char* stressClause = "EN 1993-1-8:2005 6.2.6.2(2)";
 template <class Num>
 Num momentAtNode(Workings<Num>& w, const ResolvedJoint& joint, SideId side, const ActionSet& set, bool isOther) {
     const FaceForces f = faceForces(joint, side, set);
-    const Num M = w.given(isOther ? "M_2" : "M_1", isOther ? "the other beam's moment at the face" : "this beam's moment at the face",
-                          Quantity::Moment, f.M);
+    const Num M =
+        w.given(isOther ? "M_2" : "M_1", isOther ? "the other beam's moment at the face" : "this beam's moment at the face",
+                Quantity::Moment, f.M);
     const Num V = w.given(isOther ? "V_2" : "V_1", "its shear", Quantity::Force, f.V);
     const Num h_c = w.given("h_c", "column depth", Quantity::Length, joint.column.section.h);
-    return w.let(isOther ? "M_j_b2_Ed" : "M_j_b1_Ed", "at the node", Quantity::Moment, "EN 1993-1-8:2005 figure 5.6", M + V * h_c / 2);
+    return w.let(isOther ? "M_j_b2_Ed" : "M_j_b1_Ed", "at the node", Quantity::Moment, "EN 1993-1-8:2005 figure 5.6",
+                 M + V * h_c / 2);
 }
 
 } // namespace

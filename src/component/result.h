@@ -36,9 +36,9 @@ struct RowResult {
     int place = 0;  ///< in the side's list of rows
     double h_r = 0; ///< lever arm
     double F_tr_Rd = 0;
-    double F_r_Ed = 0;     ///< at M_Ed, of the plastic distribution: F_tr_Rd in proportion to the moment
-    double F_r_el = 0;     ///< at M_Ed by stiffness, no more than F_tr_Rd while the joint holds
-    bool isUsed = false;   ///< by stiffness it has come to its resistance already: others take what more there is
+    double F_r_Ed = 0;   ///< at M_Ed, of the plastic distribution: F_tr_Rd in proportion to the moment
+    double F_r_el = 0;   ///< at M_Ed by stiffness, no more than F_tr_Rd while the joint holds
+    bool isUsed = false; ///< by stiffness it has come to its resistance already: others take what more there is
     Limit limit = Limit::None;
     int groupFirst = 0; ///< place of the deciding group's first row (same as the row's own when alone)
     ComponentOfRow columnWeb, columnFlange, endPlate, beamWeb;
@@ -115,8 +115,8 @@ using JointResultPtr = std::shared_ptr<const JointResult>;
 /// The check by which a governing joint in bending is held back: the farthest of those that are used as far as it is; else the
 /// governing check itself. What verdict, window, report and JSON name.
 [[nodiscard]] const Check* limitingCheck(const JointResult& result);
-/// The order in which checks are listed, everywhere: what can fail the joint by its use, then rules that are met, then what is not
-/// done. The joint itself stands before what limits it.
+/// The order in which checks are listed, everywhere: what can fail the joint by its use, then rules that are met, then what is
+/// not done. The joint itself stands before what limits it.
 [[nodiscard]] std::vector<Check> inOrder(std::vector<Check> checks);
 
 /// The checks people look at: the worst of each kind, side and rows over all sets, sorted by utilisation; then what is not done.

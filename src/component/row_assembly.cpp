@@ -79,14 +79,15 @@ private:
             components(zone_.span(i, r), above, F, which, group);
         }
         if (r > 0)
-            F = w_.let(Indexed{"F_t", number, "_group_Rd"}, by("last row of every group with rows above it: ", which, group, r).c_str(),
-                       Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(8)", F);
+            F = w_.let(Indexed{"F_t", number, "_group_Rd"},
+                       by("last row of every group with rows above it: ", which, group, r).c_str(), Quantity::Force,
+                       "EN 1993-1-8:2005 6.2.7.2(8)", F);
         if (!(F > Num(0))) F = giveBack(F, r);
         farther(r, F, which, group);
-        const Num rest = r == 0 ? w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
-                                         larger(Num(0), cap))
-                                : w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
-                                         larger(Num(0), cap - out_.sum));
+        const Num rest = r == 0 ? w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force,
+                                         "EN 1993-1-8:2005 6.2.7.2(7)", larger(Num(0), cap))
+                                : w_.let("F_rest", "what the limit of the sum leaves", Quantity::Force,
+                                         "EN 1993-1-8:2005 6.2.7.2(7)", larger(Num(0), cap - out_.sum));
         if (rest < F) {
             F = rest;
             which = capLimit_;

@@ -26,8 +26,8 @@ template <class Num>
                                           double H);
 
 /// Forces of the rows by their stiffness at a moment about the centre of compression: springs k_eff at their lever arms, each
-/// capped at its resistance (elastic-plastic); proportional beyond the resistance. N. They tell which rows have yielded; the design
-/// forces are those of the plastic distribution, F_tr_Rd in proportion to the moment.
+/// capped at its resistance (elastic-plastic); proportional beyond the resistance. N. They tell which rows have yielded; the
+/// design forces are those of the plastic distribution, F_tr_Rd in proportion to the moment.
 [[nodiscard]] std::vector<double> rowForcesAt(double moment, const std::vector<double>& h, const std::vector<double>& k_eff,
                                               const std::vector<double>& F_Rd);
 

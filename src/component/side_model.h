@@ -26,9 +26,9 @@ struct StiffenerLine {
     PartRef part;
 };
 
-/// The stiffener pair opposite a beam flange, and which part of it lies in the path of the flange's force: the flange with its welds
-/// and what spreads at 45 degrees through the end plate. A pair of the beam itself lies in it whole; one of the other beam may lie
-/// beside it.
+/// The stiffener pair opposite a beam flange, and which part of it lies in the path of the flange's force: the flange with its
+/// welds and what spreads at 45 degrees through the end plate. A pair of the beam itself lies in it whole; one of the other beam
+/// may lie beside it.
 struct FlangeStiffener {
     const StiffenerLine* line = nullptr;
     double share = 0; ///< above 0 where there is one, at most 1

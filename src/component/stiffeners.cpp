@@ -48,9 +48,10 @@ StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel
     const StiffenerLine& line = *stiffener.line;
     const double thickness = stiffener.share * line.thickness;
     if (stiffener.share < 1)
-        w.note("The stiffeners of the other beam lie partly beside the path of the flange's force (flange, welds, 45° through the "
-               "end plate): they count with the part of their thickness that lies in it.",
-               "EN 1993-1-8:2005 6.2.6.2(4)");
+        w.note(
+            "The stiffeners of the other beam lie partly beside the path of the flange's force (flange, welds, 45° through the "
+            "end plate): they count with the part of their thickness that lies in it.",
+            "EN 1993-1-8:2005 6.2.6.2(4)");
     const Section& c = m.column;
     const double epsilon = std::sqrt(235 / line.steel.f_y);
     r.isSlender = line.width / line.thickness > 14 * epsilon;

@@ -7,8 +7,8 @@ namespace zg {
 
 /// Column web with a stiffener pair opposite the compression flange, N: the lesser of the strut of stiffeners and web strip
 /// (EN 1993-1-5:2006 9.1, 9.4, buckling curve c over 0.75 of the web depth) and of crushing beside the flange (stiffeners clear
-/// of the root, with the web's own share), but never less than the web carries without them. EN 1993-1-8 asks for such a stiffener
-/// to be verified but gives no formula. A stiffener counts with the part of its thickness in the path of the force.
+/// of the root, with the web's own share), but never less than the web carries without them. EN 1993-1-8 asks for such a
+/// stiffener to be verified but gives no formula. A stiffener counts with the part of its thickness in the path of the force.
 template <class Num> struct StiffenedCompression {
     Num F_c_Rd;
     Num stiffenerShare;     ///< part of the force that enters through the stiffeners
@@ -16,8 +16,7 @@ template <class Num> struct StiffenedCompression {
 };
 template <class Num>
 [[nodiscard]] StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s,
-                                                             const FlangeStiffener& stiffener,
-                                                             const WebCompression<Num>& web);
+                                                             const FlangeStiffener& stiffener, const WebCompression<Num>& web);
 
 /// Resistance of a stiffener pair in tension where it meets the flange, clear of the root, N.
 template <class Num>

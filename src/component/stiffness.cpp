@@ -43,10 +43,10 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
         const int number = zone.places[at] + 1;
         if constexpr (Workings<Num>::tracing) w.heading(3, "Row " + std::to_string(number) + ", stiffness");
         const Num h_r = w.given(Indexed{"h_", number}, "lever arm", Quantity::Length, valueOf(zone.leverArm[at]));
-        const Num l_fc = w.given("l_eff_fc", from<Num>("column flange", number, zone.flangeFrom[at], zone.places).c_str(), Quantity::Length,
-                                 valueOf(zone.l_flange[at]), "EN 1993-1-8:2005 6.3.2(2)");
-        const Num l_p = w.given("l_eff_p", from<Num>("end plate", number, zone.plateFrom[at], zone.places).c_str(), Quantity::Length,
-                                valueOf(zone.l_plate[at]), "EN 1993-1-8:2005 6.3.2(2)");
+        const Num l_fc = w.given("l_eff_fc", from<Num>("column flange", number, zone.flangeFrom[at], zone.places).c_str(),
+                                 Quantity::Length, valueOf(zone.l_flange[at]), "EN 1993-1-8:2005 6.3.2(2)");
+        const Num l_p = w.given("l_eff_p", from<Num>("end plate", number, zone.plateFrom[at], zone.places).c_str(),
+                                Quantity::Length, valueOf(zone.l_plate[at]), "EN 1993-1-8:2005 6.3.2(2)");
         const Num m_c = w.given("m_c", "bolt to the column web", Quantity::Length, valueOf(zone.m_c[at]));
         const Num m_p = w.given("m_p", "bolt to the beam web, or to the flange", Quantity::Length, valueOf(zone.m_p[at]));
         row.k_10 = valueOf(k_10);
@@ -85,14 +85,15 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
     out.k_2_isInfinite = stiffener && stiffener.share >= 1;
     if (!out.k_2_isInfinite) {
         const Num b = w.given("b_eff_c_wc", "effective width in compression", Quantity::Length, valueOf(b_eff_c_wc));
-        const Num t_wc = w.given("t_wc_eff", m.doubler ? "column web with its supplementary plate, in compression" : "column web",
-                                 Quantity::Length, compressionThicknessFactor(m) * c.t_w,
-                                 m.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
+        const Num t_wc =
+            w.given("t_wc_eff", m.doubler ? "column web with its supplementary plate, in compression" : "column web",
+                    Quantity::Length, compressionThicknessFactor(m) * c.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
         Num k_2 = w.let("k_2", "column web in compression", Quantity::Coefficient, table, 0.7 * b * t_wc / d_c);
         if (stiffener) {
-            const Num share =
-                w.given("k_o", "part of the stiffeners that lies in the path of the flange's force", Quantity::Ratio, stiffener.share);
-            k_2 = w.let("k_2", "partly stiffened: infinite for the part that is", Quantity::Coefficient, table, k_2 / (1 - share));
+            const Num share = w.given("k_o", "part of the stiffeners that lies in the path of the flange's force",
+                                      Quantity::Ratio, stiffener.share);
+            k_2 =
+                w.let("k_2", "partly stiffened: infinite for the part that is", Quantity::Coefficient, table, k_2 / (1 - share));
         }
         out.k_2 = valueOf(k_2);
         flexibility = flexibility + 1 / k_2;

@@ -49,7 +49,8 @@ private:
         w_.heading(3, rowTitle(i, i, "geometry"), "");
         const RowModel& r = row(i);
         zone_.places.push_back(r.place);
-        zone_.leverArm.push_back(w_.given(Indexed{"h_", r.place + 1}, "lever arm to the centre of compression", Quantity::Length, m_.leverArm(r)));
+        zone_.leverArm.push_back(
+            w_.given(Indexed{"h_", r.place + 1}, "lever arm to the centre of compression", Quantity::Length, m_.leverArm(r)));
         const Num w = w_.given("w", "gauge", Quantity::Length, r.gauge);
         const Num t_wc = w_.given("t_wc", "column web", Quantity::Length, m_.column.t_w);
         const Num s = w_.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(m_.column));

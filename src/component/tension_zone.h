@@ -29,10 +29,10 @@ template <class Num> struct TensionZone {
     std::vector<int> places;            ///< of each row in the side's list, which is how people number them
     std::vector<Num> leverArm;          ///< to the centre of compression, mm
     std::vector<Num> m_c, m_p;          ///< lever arms of the T-stubs, mm
-    std::vector<Num> l_flange, l_plate; ///< effective length for stiffness: least of the row alone and its share in any admissible
-                                        ///< group, of both kinds of pattern, mm (6.3.2(2))
+    std::vector<Num> l_flange, l_plate; ///< effective length for stiffness: least of the row alone and its share in any
+                                        ///< admissible group, of both kinds of pattern, mm (6.3.2(2))
     std::vector<LengthSource> flangeFrom, plateFrom; ///< where they came from
-    std::vector<Span<Num>> spans;       ///< (first, last) with first <= last, row-major
+    std::vector<Span<Num>> spans;                    ///< (first, last) with first <= last, row-major
     BoltTensionResistance<Num> bolt;
     int outsideNotCounted = 0; ///< rows beyond the first outside the flange: table 6.6 does not know them
     [[nodiscard]] const Span<Num>& span(int first, int last) const {

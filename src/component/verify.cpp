@@ -55,8 +55,8 @@ private:
         const Prepared<Num>& p = prepared(side, isReversed);
         if constexpr (Workings<Num>::tracing) {
             w_.heading(1,
-                       std::string(side == SideId::Right ? "Right" : "Left") + " beam, " + (set ? "set " + set->id : "no action set") + ", tension at the " +
-                           (isReversed ? "bottom" : "top"),
+                       std::string(side == SideId::Right ? "Right" : "Left") + " beam, " +
+                           (set ? "set " + set->id : "no action set") + ", tension at the " + (isReversed ? "bottom" : "top"),
                        std::string(name(side)) + "-set-" + std::to_string(actions.set));
         }
         if (set) {

@@ -85,7 +85,8 @@ std::string inQuotes(const std::string& text) { return "\"" + printable(text) + 
 /// The words of a number's heading, taken one after the other.
 class NumberHeading {
 public:
-    tl::expected<ActionHeading, std::string> read(const std::vector<std::string>& words, const std::vector<std::string>& brackets) {
+    tl::expected<ActionHeading, std::string> read(const std::vector<std::string>& words,
+                                                  const std::vector<std::string>& brackets) {
         for (std::size_t i = 0; i < words.size(); ++i) {
             const std::string word = lowered(words[i]);
             // Letters with an axis, "V_y", come as two words.
@@ -156,8 +157,9 @@ tl::expected<ReadUnit, std::string> readColumnUnit(const std::string& cell, Acti
     const auto unit = readUnit(text);
     if (!unit) return tl::unexpected(inQuotes(text) + " is not a unit that is understood" + understood);
     if (unit->quantity != wanted)
-        return tl::unexpected(inQuotes(text) + " is a unit of " + (unit->quantity == Quantity::Force ? "force" : "moment") + ", but " +
-                              letterOf(force) + " is a " + (wanted == Quantity::Force ? "force" : "moment") + understood);
+        return tl::unexpected(inQuotes(text) + " is a unit of " + (unit->quantity == Quantity::Force ? "force" : "moment") +
+                              ", but " + letterOf(force) + " is a " + (wanted == Quantity::Force ? "force" : "moment") +
+                              understood);
     return *unit;
 }
 
@@ -188,10 +190,13 @@ tl::expected<SetKind, std::string> readSetKind(const std::string& word) {
         isOneOf(plain, {"ultimate", "uls", "u", "str", "geo", "equ", "strgeo", "strength", "design", "factored", "lrfd", "asd",
                         "accidental", "acc", "seismic", "persistent", "transient", "fundamental", "fire"}))
         return SetKind::Ultimate;
-    if (isOneOf(plain, {"serviceability", "service", "sls", "characteristic", "char", "frequent", "quasipermanent", "unfactored"}))
+    if (isOneOf(plain,
+                {"serviceability", "service", "sls", "characteristic", "char", "frequent", "quasipermanent", "unfactored"}))
         return SetKind::Serviceability;
-    return tl::unexpected(inQuotes(word) + " is not a kind of set that is understood. Understood are ultimate (also ULS, STR, GEO, EQU, "
-                          "strength, accidental, seismic) and serviceability (also SLS, characteristic, frequent, quasi-permanent).");
+    return tl::unexpected(
+        inQuotes(word) +
+        " is not a kind of set that is understood. Understood are ultimate (also ULS, STR, GEO, EQU, "
+        "strength, accidental, seismic) and serviceability (also SLS, characteristic, frequent, quasi-permanent).");
 }
 
 } // namespace zg

@@ -26,7 +26,8 @@ std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, Un
     }
     text += second;
     for (const ActionSet& set : sets) {
-        text += "\n" + asCell(set.id) + "\t" + asCell(set.title) + "\t" + EnumNames<SetKind>::names[static_cast<std::size_t>(set.kind)];
+        text += "\n" + asCell(set.id) + "\t" + asCell(set.title) + "\t" +
+                EnumNames<SetKind>::names[static_cast<std::size_t>(set.kind)];
         for (const ActionColumn c : columns) {
             const auto value = valueIn(set, c);
             text += "\t" + (value ? significant(*value / unitOf(quantityOf(c.force), units).factor, 10) : std::string());

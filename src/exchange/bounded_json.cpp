@@ -153,17 +153,18 @@ tl::expected<json, Diagnostic> readJson(const std::string& text, JsonLimits limi
     if (const std::string path = document.path(); !path.empty()) where += ", " + path;
     if (!document.isSyntax()) return tl::unexpected(Diagnostic{Severity::Error, where, document.refusal()});
     const bool isEnd = at + 1 >= text.size();
-    return tl::unexpected(Diagnostic{
-        Severity::Error, where,
-        isEnd ? "The text ends before the job does: the file is truncated." : plainly(document.refusal())});
+    return tl::unexpected(
+        Diagnostic{Severity::Error, where,
+                   isEnd ? "The text ends before the job does: the file is truncated." : plainly(document.refusal())});
 }
 
 tl::expected<json, Diagnostic> readCbor(const std::string& bytes, JsonLimits limits) {
     BoundedDocument document(limits);
     const bool isRead = json::sax_parse(bytes.begin(), bytes.end(), &document, json::input_format_t::cbor);
     if (isRead && document.refusal().empty()) return std::move(document.document());
-    const std::string why = document.isSyntax() ? "The file is damaged or truncated near byte " + std::to_string(document.position()) + "."
-                                                : document.refusal();
+    const std::string why = document.isSyntax()
+                                ? "The file is damaged or truncated near byte " + std::to_string(document.position()) + "."
+                                : document.refusal();
     return tl::unexpected(Diagnostic{Severity::Error, document.path(), why});
 }
 

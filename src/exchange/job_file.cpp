@@ -100,7 +100,8 @@ private:
         member = value.get<double>() * (isPlain ? 1 : unit.factor);
     }
     void read(const Field&, const json& value, const std::vector<std::string>& path, int& member) {
-        const bool isWhole = value.is_number() && std::abs(value.get<double>()) <= 1e9 && std::trunc(value.get<double>()) == value.get<double>();
+        const bool isWhole =
+            value.is_number() && std::abs(value.get<double>()) <= 1e9 && std::trunc(value.get<double>()) == value.get<double>();
         if (!isWhole) return wrongAt(path, "a whole number", value);
         member = static_cast<int>(value.get<double>());
     }
@@ -244,9 +245,11 @@ Diagnostics checkUnits(const json& document) {
     const std::string understood = " Understood are length mm, force kN, moment kNm, angle deg.";
     if (!units->is_object()) return {{Severity::Error, "units", "Expected an object." + understood}};
     for (const auto& [key, value] : units->items()) {
-        const auto known = std::find_if(std::begin(unitKeys), std::end(unitKeys), [&k = key](const auto& u) { return k == u[0]; });
+        const auto known =
+            std::find_if(std::begin(unitKeys), std::end(unitKeys), [&k = key](const auto& u) { return k == u[0]; });
         if (known == std::end(unitKeys) || value != (*known)[1])
-            return {{Severity::Error, "units/" + printable(key), "The file cannot be read in " + inQuotes(value) + "." + understood}};
+            return {
+                {Severity::Error, "units/" + printable(key), "The file cannot be read in " + inQuotes(value) + "." + understood}};
     }
     return {};
 }

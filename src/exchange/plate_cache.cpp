@@ -203,8 +203,7 @@ void verify(const PlateStudy& s) {
         }
     }
     for (const PlateMomentRotation& m : s.curves)
-        for (const PlateCurvePoint& p : m.curve)
-            insist(p.rowNet.size() == p.rowBolts.size() && p.rowNet.size() <= m.rows.size());
+        for (const PlateCurvePoint& p : m.curve) insist(p.rowNet.size() == p.rowBolts.size() && p.rowNet.size() <= m.rows.size());
     insist(s.mechanism.empty() || static_cast<int>(s.mechanism.size()) >= 3 * nodes);
     for (const float x : s.mechanism) insist(std::isfinite(x));
 }
@@ -231,7 +230,9 @@ tl::expected<PlateStudy, Diagnostic> readStudy(const std::string& bytes) {
     if (!document) return refused(document.error().message);
     try {
         const json& in = *document;
-        const auto is = [&](const char* key, const json& value) { return in.is_object() && in.contains(key) && in[key] == value; };
+        const auto is = [&](const char* key, const json& value) {
+            return in.is_object() && in.contains(key) && in[key] == value;
+        };
         if (!is("format", "zealous-girder-plates")) return refused("not a file of plate results");
         if (!is("version", version)) return refused("they were written by another version");
         PlateStudy study;

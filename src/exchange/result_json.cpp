@@ -163,7 +163,8 @@ std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes
                           {"title", job.title}};
     ordered_json said = ordered_json::array();
     for (const Diagnostic& d : notes)
-        said.push_back({{"severity", d.severity == Severity::Warning ? "warning" : "note"}, {"subject", d.subject}, {"message", d.message}});
+        said.push_back(
+            {{"severity", d.severity == Severity::Warning ? "warning" : "note"}, {"subject", d.subject}, {"message", d.message}});
     document["notes"] = std::move(said);
     ordered_json joints = ordered_json::array();
     for (const JointOutcome& o : outcomes) {

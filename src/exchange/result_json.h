@@ -13,8 +13,8 @@ struct JointOutcome {
     std::variant<JointResultPtr, Diagnostics> outcome;
 };
 
-/// Result document of `zg check --json` (docs/file-format.md, schema/result.schema.json): stable keys, N mm MPa rad. `notes`: what
-/// the reading of the job had to say, keys that are not understood among it.
+/// Result document of `zg check --json` (docs/file-format.md, schema/result.schema.json): stable keys, N mm MPa rad. `notes`:
+/// what the reading of the job had to say, keys that are not understood among it.
 [[nodiscard]] std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes, const Diagnostics& notes = {});
 
 } // namespace zg

@@ -151,7 +151,8 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     // Iterations in which contacts open or close find out where the structure stands; those after them bring it to rest. Only the
     // latter count towards the limit, and all together have one of their own.
     int atRest = 0;
-    for (run.iterations = 1; atRest < settings_.mostIterations && run.iterations <= 8 * settings_.mostIterations; ++run.iterations) {
+    for (run.iterations = 1; atRest < settings_.mostIterations && run.iterations <= 8 * settings_.mostIterations;
+         ++run.iterations) {
         if (run.progress && run.progress->isCancelled()) return StepOutcome::Cancelled;
         if (!run.keepsFactor) {
             if (factorise() == FactorState::Singular) return StepOutcome::Failed;

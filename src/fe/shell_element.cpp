@@ -231,8 +231,9 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
                     double most = 0;
                     for (int m = 0; m < modeCount; ++m) most = std::max(most, std::abs(points_[i].strain[r][nodeColumns + m]));
                     // What the layers carry, also where it sums to nothing, as in pure bending.
-                    scale += points_[i].area * most *
-                             (std::abs(responses[i].forces[r]) + 4 / section_->thickness() * std::abs(responses[i].forces[3 + r]));
+                    scale +=
+                        points_[i].area * most *
+                        (std::abs(responses[i].forces[r]) + 4 / section_->thickness() * std::abs(responses[i].forces[3 + r]));
                     // Forces are as exact as the strains they come from, also when they have gone again.
                     rounding += points_[i].area * most * section_->law().stiffness[r] * section_->membraneFactor() *
                                 (std::abs(strains[i][r]) + section_->thickness() * std::abs(strains[i][3 + r]));

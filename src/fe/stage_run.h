@@ -59,7 +59,7 @@ struct Analysis::StageRun {
     std::vector<double> start, unknowns, imbalance, correction, tangential, directionOnEquations, onFreedoms;
     double trialTau = 0, tauChange = 0;
     int iterations = 0, tangents = 0;
-    bool keepsFactor = false; // the next iteration goes with the factor at hand
+    bool keepsFactor = false;         // the next iteration goes with the factor at hand
     bool isTangentialCurrent = false; // `tangential` is that of the factor at hand
     std::size_t factoredContacts = 0;
 };

@@ -98,7 +98,8 @@ Diagnostics actionsWithoutMember(const Joint& joint, const std::vector<ActionSet
     Diagnostics lost;
     for (const ActionSet& set : sets)
         for (const ActionColumn c : actionColumns(true, true)) {
-            const bool isMissing = (c.place == ActionPlace::Left && !joint.left) || (c.place == ActionPlace::Above && joint.column.endAbove);
+            const bool isMissing =
+                (c.place == ActionPlace::Left && !joint.left) || (c.place == ActionPlace::Above && joint.column.endAbove);
             if (!isMissing || valueIn(set, c).value_or(0) == 0) continue;
             lost.push_back({Severity::Error, printable(joint.mark) + ", set " + printable(set.id),
                             std::string(letterOf(c.force)) + (c.place == ActionPlace::Left

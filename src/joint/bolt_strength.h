@@ -21,7 +21,8 @@ struct BearingPlace {
     bool isOversize = false;
 };
 /// Of a row, in the end plate or in the column flange, when the beam pushes the column down (or up).
-[[nodiscard]] BearingPlace bearingPlace(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, bool isPlate, bool isDown);
+[[nodiscard]] BearingPlace bearingPlace(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, bool isPlate,
+                                        bool isDown);
 /// Bearing resistance of one bolt of a row, the lesser of end plate and column flange, N. `sense`: 1 down, -1 up, 0 the lesser of
 /// both.
 [[nodiscard]] double bearingStrength(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, int sense);

@@ -383,7 +383,7 @@ struct Job {
     std::string engineer;
     Settings settings;
     std::vector<CustomSection> sections;
-    SharedList<Joint> joints; ///< copies of a job share the joints in which they are the same
+    SharedList<Joint> joints;        ///< copies of a job share the joints in which they are the same
     std::vector<UnknownKey> unknown; ///< no field: carried, not compared
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"title", Quantity::None, 0, 0, "name of the job"}, s.title);

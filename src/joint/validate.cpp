@@ -31,8 +31,8 @@ private:
         if (characterCount(text) > 4000) found_.push_back({Severity::Error, path, "The text has more than 4000 characters."});
         // Names stand in file names, on terminals and in one line of a table; free text may have lines.
         if (isName(field) && hasControl(text))
-            found_.push_back({Severity::Error, path,
-                              "The name " + printable(text) + " holds a control character; write it without."});
+            found_.push_back(
+                {Severity::Error, path, "The name " + printable(text) + " holds a control character; write it without."});
     }
     template <class T> std::enable_if_t<std::is_enum_v<T>> check(const Field&, const std::string&, T) {}
     template <class T> void check(const Field& field, const std::string& path, const std::optional<T>& x) {
@@ -112,9 +112,11 @@ Diagnostics validate(const Job& job) {
         if (!names.insert(s.designation).second)
             found.push_back({Severity::Error, "sections", "Two sections are named " + printable(s.designation) + "."});
         if (s.h <= 2 * s.t_f)
-            found.push_back({Severity::Error, "sections/" + printable(s.designation), "The flanges are thicker than half the depth."});
+            found.push_back(
+                {Severity::Error, "sections/" + printable(s.designation), "The flanges are thicker than half the depth."});
         if (s.b <= s.t_w)
-            found.push_back({Severity::Error, "sections/" + printable(s.designation), "The web is thicker than the flange is wide."});
+            found.push_back(
+                {Severity::Error, "sections/" + printable(s.designation), "The web is thicker than the flange is wide."});
     }
     return found;
 }

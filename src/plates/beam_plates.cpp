@@ -69,11 +69,13 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
     };
     flange(PartKind::BeamTopFlange, PartKind::WeldTop, b.t_f / 2, s.spec.topWeld);
     flange(PartKind::BeamBottomFlange, PartKind::WeldBottom, b.h - b.t_f / 2, s.spec.bottomWeld);
-    const int web = part({PartKind::BeamWeb, s.id}, b.t_w, f_y), root = part({PartKind::BeamWeb, s.id}, strips.thickness, f_y, ".root");
+    const int web = part({PartKind::BeamWeb, s.id}, b.t_w, f_y),
+              root = part({PartKind::BeamWeb, s.id}, strips.thickness, f_y, ".root");
     std::vector<int> webEdge;
     for (std::size_t j = 0; j < ds.size(); ++j) {
         // The fillets of the web end at its roots; the flanges' welds hold what lies there.
-        if (ds[j] >= b.t_f + rootDistance(b) - 1 && ds[j] <= b.h - b.t_f - rootDistance(b) + 1) webEdge.push_back(node(at(0, 0, ds[j])));
+        if (ds[j] >= b.t_f + rootDistance(b) - 1 && ds[j] <= b.h - b.t_f - rootDistance(b) + 1)
+            webEdge.push_back(node(at(0, 0, ds[j])));
         if (j + 1 == ds.size()) break;
         const double middle = (ds[j] + ds[j + 1]) / 2;
         const bool isRoot = middle < strips.reach || middle > b.h - strips.reach;

@@ -52,10 +52,11 @@ std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit) {
         }
         for (const BoltUse& b : s.bolts) {
             // A bolt or weld that yields on its way to redistribution stands at its strength; what can fail is its deformation.
-            Check c = b.elongation > 0 ? made(CheckCode::PlatesBoltElongation, s.set, b.elongation, b.fractureLength, Quantity::Length,
-                                              useOf(b.elongation, b.fractureLength), "EN ISO 898-1:2013 table 3")
-                                       : made(CheckCode::PlatesBolt, s.set, b.tension, b.F_t_Rd, Quantity::Force, b.utilisation(),
-                                              "EN 1993-1-8:2005 table 3.4");
+            Check c = b.elongation > 0
+                          ? made(CheckCode::PlatesBoltElongation, s.set, b.elongation, b.fractureLength, Quantity::Length,
+                                 useOf(b.elongation, b.fractureLength), "EN ISO 898-1:2013 table 3")
+                          : made(CheckCode::PlatesBolt, s.set, b.tension, b.F_t_Rd, Quantity::Force, b.utilisation(),
+                                 "EN 1993-1-8:2005 table 3.4");
             c.side = b.row.side;
             c.firstRow = c.lastRow = b.row.index;
             c.add(b.row);
@@ -65,8 +66,8 @@ std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit) {
             if (w.strength <= 0) continue;
             Check c = w.deformation > 0 ? made(CheckCode::PlatesWeldDeformation, s.set, w.deformation, w.limit, Quantity::Length,
                                                useOf(w.deformation, w.limit), "AISC 360-16 J2.4")
-                                        : made(CheckCode::PlatesWeld, s.set, w.stress, w.strength, Quantity::Stress, w.utilisation(),
-                                               "EN 1993-1-8:2005 4.5.3.2");
+                                        : made(CheckCode::PlatesWeld, s.set, w.stress, w.strength, Quantity::Stress,
+                                               w.utilisation(), "EN 1993-1-8:2005 4.5.3.2");
             c.side = w.part.side;
             c.add(w.part);
             ledger.add(c);

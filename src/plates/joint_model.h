@@ -19,7 +19,7 @@ struct JointModel {
         fe::Vec3 head, nut; ///< ends of the shank
         int firstLink = 0, linkCount = 0;
         double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0, F_b_Rd = 0; ///< EN 1993-1-8:2005 table 3.4, N
-        double fractureLength = 0;                 ///< plastic elongation at which it breaks, mm
+        double fractureLength = 0;                             ///< plastic elongation at which it breaks, mm
     };
     std::vector<Bolt> bolts;
     struct Weld {
@@ -37,13 +37,13 @@ struct JointModel {
     std::vector<Contact> contacts;
     struct Beam {
         SideId side = SideId::Right;
-        int handle = 0;       ///< node at the axis of the far end
-        double length = 0;    ///< from the plate's face to the handle along the axis, mm
-        double face = 0;      ///< x of the column's face
-        double axisLevel = 0; ///< z of the axis at the plate's face
+        int handle = 0;               ///< node at the axis of the far end
+        double length = 0;            ///< from the plate's face to the handle along the axis, mm
+        double face = 0;              ///< x of the column's face
+        double axisLevel = 0;         ///< z of the axis at the plate's face
         std::array<int, 2> section{}; ///< nodes at the top and bottom flange of a section near the joint
-        fe::Vec3 along;       ///< unit, from the plate to the handle
-        int loadCase = 0;     ///< unit moment (1 N mm) at the handle, tension at the top
+        fe::Vec3 along;               ///< unit, from the plate to the handle
+        int loadCase = 0;             ///< unit moment (1 N mm) at the handle, tension at the top
         bool isInPlane = true;
     };
     std::vector<Beam> beams;

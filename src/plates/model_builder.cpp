@@ -124,7 +124,8 @@ void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelSt
     const int count = fe::addWeld(out_.model, w);
     const int sides = (w.isOnPositiveSide ? 1 : 0) + (w.isOnNegativeSide ? 1 : 0);
     noteLost(at.part, count, static_cast<int>(at.edge.size() - 1) * w.pointsPerSegment * sides);
-    out_.welds.push_back({at.part, first, count, isFillet ? w.strength : 0, isFillet ? filletFracture(spec.throat) : 0, sides == 2});
+    out_.welds.push_back(
+        {at.part, first, count, isFillet ? w.strength : 0, isFillet ? filletFracture(spec.throat) : 0, sides == 2});
 }
 
 // A weld that meets nothing over part of its length is told: what is left carries everything.

@@ -13,8 +13,8 @@ namespace zg {
 
 namespace {
 
-// Second moment of area of the column as it is modelled: mid-surfaces with thicker root strips. The table's value would leave part
-// of the member's own flexure in the joint.
+// Second moment of area of the column as it is modelled: mid-surfaces with thicker root strips. The table's value would leave
+// part of the member's own flexure in the joint.
 double modelled(const Section& s, double flangeRoot, double webRoot, double rootWidth) {
     const double arm = (s.h - s.t_f) / 2, clear = s.h / 2 - s.t_f;
     const double flange = s.b * s.t_f + 2 * (s.t_w / 2 + rootWidth) * flangeRoot;
@@ -96,7 +96,8 @@ public:
             const double force = -a.springForce(link)[0], z = model_.model.links[link].a.position.z;
             if (force <= 0) continue;
             p.contact += force;
-            const auto above = std::upper_bound(takers.begin(), takers.end(), z, [](double at, const auto& t) { return at < t.first; });
+            const auto above =
+                std::upper_bound(takers.begin(), takers.end(), z, [](double at, const auto& t) { return at < t.first; });
             if (above == takers.begin() || above == takers.end()) {
                 *(above == takers.end() ? takers.back() : takers.front()).second -= force;
                 continue;
@@ -216,7 +217,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
             lastUse = limit.use;
             limit = limitOf(parts, boltUses(a, m), weldUses(a, m), strainLimit);
             const std::optional<PartRef> part = partOfId(limit.part);
-            if (limit.limit == PlateLimit::PlasticStrain && part && isOfBeam(*part) && p.M >= M_pl) limit.limit = PlateLimit::BeamHinge;
+            if (limit.limit == PlateLimit::PlasticStrain && part && isOfBeam(*part) && p.M >= M_pl)
+                limit.limit = PlateLimit::BeamHinge;
             out.curve.push_back(p);
             return limit.use < 1;
         },
@@ -246,7 +248,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                                                              : PlateLimit::NoEquilibrium;
         out.phi_Cd = out.curve.back().phi;
         const std::optional<PartRef> part = partOfId(limit.part);
-        if (out.limit != PlateLimit::BoltFracture && part && isOfBeam(*part) && out.M_j_Rd >= M_pl) out.limit = PlateLimit::BeamHinge;
+        if (out.limit != PlateLimit::BoltFracture && part && isOfBeam(*part) && out.M_j_Rd >= M_pl)
+            out.limit = PlateLimit::BeamHinge;
     }
     // Of the last point: a bolt that has broken since carries nothing any more.
     const PlateCurvePoint& last = out.curve.back();

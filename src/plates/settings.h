@@ -12,7 +12,8 @@ struct PlateModelSettings {
     /// Whether the column's end is free for the given forces of the column (true), or held against turning and along its axis and
     /// free sideways only, so that the column carries its moments without shear, as the component method has it.
     bool isFreeEndLoaded = false;
-    /// Sense of the beams' shear, right and left: 1 when the beam pushes the column down, -1 up, 0 unknown. Bolts bear accordingly.
+    /// Sense of the beams' shear, right and left: 1 when the beam pushes the column down, -1 up, 0 unknown. Bolts bear
+    /// accordingly.
     int shearSense[2] = {0, 0};
 };
 

@@ -177,7 +177,8 @@ std::vector<WeldUse> weldUses(const fe::Analysis& a, const JointModel& m) {
             use->stress = std::max(use->stress, fe::throatStress(m.model.links[i], s.force).equivalent());
             // The movement that a test of a fillet measures, not the work measure of the law.
             const std::array<double, 3>& moved = a.state().springs[i].plastic;
-            use->deformation = std::max(use->deformation, std::sqrt(moved[0] * moved[0] + moved[1] * moved[1] + moved[2] * moved[2]));
+            use->deformation =
+                std::max(use->deformation, std::sqrt(moved[0] * moved[0] + moved[1] * moved[1] + moved[2] * moved[2]));
         }
     }
     return uses;

@@ -18,8 +18,8 @@ struct StudyScope {
 };
 
 /// All analyses of a joint, as many at a time as there are cores; results come in the same order and to the last bit the same.
-/// `onPart` and the progress are called from the threads that work, one at a time. Cancelled, it holds what was finished. Bad models come back as words; a
-/// mechanism comes back as a study with its shape and what would hold it.
+/// `onPart` and the progress are called from the threads that work, one at a time. Cancelled, it holds what was finished. Bad
+/// models come back as words; a mechanism comes back as a study with its shape and what would hold it.
 [[nodiscard]] tl::expected<PlateStudy, Diagnostics> studyPlates(const ResolvedJoint& joint, std::uint64_t key,
                                                                 const StudyScope& scope = {}, Progress* progress = nullptr);
 

@@ -162,7 +162,7 @@ private:
             std::vector<TableCell> row{words(titleOf(c, isTwoSided())), words(setName(result_, c)),
                                        number(say(c.demand, c.quantity)), number(say(c.resistance, c.quantity))};
             TableCell use = number(c.state == CheckState::NotApplicable ? "–"
-                                   : c.utilisation >= farOver                ? "none"
+                                   : c.utilisation >= farOver           ? "none"
                                                                         : fixedDecimals(c.utilisation, 2));
             use.hasState = true;
             use.state = c.state;

@@ -20,9 +20,8 @@ TableCell number(const std::string& text) {
 class PlateReport {
 public:
     PlateReport(const Job& job, const Joint& joint, const PlateStudy& study)
-        : study_(study), units_(job.settings.units), scene_(study.geometry),
-          strainLimit_(platesOf(joint).strainLimit), isTwoSided_(joint.left.has_value()),
-          bare_(bareConnections(job, joint)) {
+        : study_(study), units_(job.settings.units), scene_(study.geometry), strainLimit_(platesOf(joint).strainLimit),
+          isTwoSided_(joint.left.has_value()), bare_(bareConnections(job, joint)) {
         d_.title = joint.mark + " by plates" + (joint.title.empty() ? "" : ", " + joint.title);
         d_.subtitle = job.title;
     }

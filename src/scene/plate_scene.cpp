@@ -199,7 +199,8 @@ std::optional<PartRef> PlateScene::partOf(int id) const {
 SceneImage PlateScene::draw(const SceneState& s, const Camera& camera, int width, int height, int samples) const {
     SceneImage image;
     // Everything in sight at zoom 1, from this direction: the outline that is there, not that of a box round it.
-    const Float3 right = camera.right(), up = camera.up(), middle{(low_[0] + high_[0]) / 2, (low_[1] + high_[1]) / 2, (low_[2] + high_[2]) / 2};
+    const Float3 right = camera.right(), up = camera.up(),
+                 middle{(low_[0] + high_[0]) / 2, (low_[1] + high_[1]) / 2, (low_[2] + high_[2]) / 2};
     float low[2] = {1e30F, 1e30F}, high[2] = {-1e30F, -1e30F};
     for (const Float3& node : g_.nodes) {
         const Float3 d{node[0] - middle[0], node[1] - middle[1], node[2] - middle[2]};
@@ -208,8 +209,11 @@ SceneImage PlateScene::draw(const SceneState& s, const Camera& camera, int width
     }
     const float across = (low[0] + high[0]) / 2, along = (low[1] + high[1]) / 2;
     Float3 centre = middle;
-    for (int k = 0; k < 3; ++k) centre[static_cast<std::size_t>(k)] += across * right[static_cast<std::size_t>(k)] + along * up[static_cast<std::size_t>(k)];
-    const double halfWidth = std::max(1.0, static_cast<double>(high[0] - low[0]) / 2), halfHeight = std::max(1.0, static_cast<double>(high[1] - low[1]) / 2);
+    for (int k = 0; k < 3; ++k)
+        centre[static_cast<std::size_t>(k)] +=
+            across * right[static_cast<std::size_t>(k)] + along * up[static_cast<std::size_t>(k)];
+    const double halfWidth = std::max(1.0, static_cast<double>(high[0] - low[0]) / 2),
+                 halfHeight = std::max(1.0, static_cast<double>(high[1] - low[1]) / 2);
     // Room for the two lines of the title above, and as much below.
     const double tall = std::max(0.5 * height, height - 52.0);
     const double scale = camera.zoom * std::min(0.94 * width / (2 * halfWidth), tall / (2 * halfHeight));

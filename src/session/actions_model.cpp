@@ -129,9 +129,10 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
     if (column >= firstForce && !text.isEmpty()) {
         number = readNumber(text.toStdString());
         if (!number) {
-            Q_EMIT session_.refused(isAmbiguous(text.toStdString())
-                                        ? tr("\"%1\" may have a decimal comma or part thousands; write it without a comma.").arg(text)
-                                        : tr("\"%1\" is not a number.").arg(text));
+            Q_EMIT session_.refused(
+                isAmbiguous(text.toStdString())
+                    ? tr("\"%1\" may have a decimal comma or part thousands; write it without a comma.").arg(text)
+                    : tr("\"%1\" is not a number.").arg(text));
             return false;
         }
         const Quantity quantity = quantityOf(columns_[static_cast<std::size_t>(column - firstForce)].force);

@@ -169,7 +169,8 @@ std::vector<FoundWork> Journal::found() const {
         QFile::remove(info.filePath());
         ::close(lock);
     }
-    const QFileInfoList files = folder.entryInfoList({QStringLiteral("*.lock"), QStringLiteral("*.journal")}, QDir::Files, QDir::Time);
+    const QFileInfoList files =
+        folder.entryInfoList({QStringLiteral("*.lock"), QStringLiteral("*.journal")}, QDir::Files, QDir::Time);
     for (const QFileInfo& info : files) {
         const QString name = info.completeBaseName();
         const bool isTaken = std::any_of(taken_.begin(), taken_.end(), [&](const auto& t) { return t.first == name; });

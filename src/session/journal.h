@@ -43,8 +43,8 @@ public:
     /// Takes a found piece: no other window is offered it meanwhile. Gives its job text; empty when somebody else was faster.
     [[nodiscard]] std::string take(const FoundWork& work);
     void discard(const FoundWork& work);
-    /// What was taken stands in the document now and is no longer needed by itself: removed once the document's own journal, which
-    /// holds it, is on the disk.
+    /// What was taken stands in the document now and is no longer needed by itself: removed once the document's own journal,
+    /// which holds it, is on the disk.
     void adopted(const FoundWork& work);
     /// Why the journal cannot be written; empty while it can.
     [[nodiscard]] QString problem() const;

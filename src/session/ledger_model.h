@@ -12,7 +12,17 @@ class Session;
 class LedgerModel : public QAbstractListModel {
     Q_OBJECT
 public:
-    enum Role { TitleRole = Qt::UserRole, RatioRole, StateRole, SetRole, ChangeRole, GroupRole, NumbersRole, MethodRole, StaleRole };
+    enum Role {
+        TitleRole = Qt::UserRole,
+        RatioRole,
+        StateRole,
+        SetRole,
+        ChangeRole,
+        GroupRole,
+        NumbersRole,
+        MethodRole,
+        StaleRole
+    };
     explicit LedgerModel(Session& session, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
@@ -27,7 +37,7 @@ private:
     Session& session_;
     std::vector<Check> checks_;
     bool arePlatesStale_ = false; ///< checks by plates belong to another state of the joint
-    std::vector<Check> datum_; ///< ledger of the datum state, empty without one
+    std::vector<Check> datum_;    ///< ledger of the datum state, empty without one
 };
 
 } // namespace zg

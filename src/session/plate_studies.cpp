@@ -1,6 +1,6 @@
-#include "joint/plate_key.h"
 #include "session/plate_studies.h"
 #include "exchange/plate_cache.h"
+#include "joint/plate_key.h"
 #include "session/session.h"
 #include <QTimer>
 #include <algorithm>
@@ -91,13 +91,14 @@ const PlateStudies::Entry& PlateStudies::of(const Joint& joint) {
     return entry;
 }
 
-// Away from the window's thread: a study has some ten megabytes. What is not there or cannot be read is computed again; nobody loses
-// anything by it.
+// Away from the window's thread: a study has some ten megabytes. What is not there or cannot be read is computed again; nobody
+// loses anything by it.
 void PlateStudies::read(const std::string& jointId) {
-    reading_.push_back({jointId, std::async(std::launch::async, [path = session_.path().toStdString(), jointId]() -> PlateStudyPtr {
-                            auto study = keptStudy(path, jointId);
-                            return study ? std::make_shared<const PlateStudy>(std::move(*study)) : nullptr;
-                        })});
+    reading_.push_back(
+        {jointId, std::async(std::launch::async, [path = session_.path().toStdString(), jointId]() -> PlateStudyPtr {
+             auto study = keptStudy(path, jointId);
+             return study ? std::make_shared<const PlateStudy>(std::move(*study)) : nullptr;
+         })});
     readTimer_->start();
 }
 
@@ -296,7 +297,7 @@ void PlateStudies::setAutomatic(bool is) {
 void PlateStudies::clear() {
     cancel();
     if (work_) work_->jointId.clear(); // its results belong to no joint any more
-    reading_.clear(); // waits for what is being read, which is of no use any more
+    reading_.clear();                  // waits for what is being read, which is of no use any more
     readTimer_->stop();
     entries_.clear();
     message_.clear();

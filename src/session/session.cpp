@@ -45,7 +45,8 @@ int undoLimit(const Job& job) {
     constexpr std::size_t budget = 64'000'000;
     std::size_t largest = 20'000; // strings and allocations of a usual joint
     for (const Joint& j : job.joints)
-        largest = std::max(largest, 20'000 + j.actions.size() * (sizeof(ActionSet) + 64) + j.right.rows.size() * sizeof(BoltRowSpec));
+        largest =
+            std::max(largest, 20'000 + j.actions.size() * (sizeof(ActionSet) + 64) + j.right.rows.size() * sizeof(BoltRowSpec));
     const std::size_t step = largest + 2 * job.joints.size() * sizeof(std::shared_ptr<Joint>);
     return static_cast<int>(std::clamp<std::size_t>(budget / step, 100, 2000));
 }
@@ -191,10 +192,10 @@ bool Session::takeTheirs() {
 QString Session::nameBeside(const QString& path) {
     const QFileInfo info(path);
     for (int n = 1;; ++n) {
-        const QString name = info.dir().filePath(tr("%1 (mine%2).%3")
-                                                     .arg(info.completeBaseName().left(180),
-                                                          n == 1 ? QString() : QStringLiteral(" %1").arg(n),
-                                                          info.suffix().isEmpty() ? QStringLiteral("zgj") : info.suffix()));
+        const QString name =
+            info.dir().filePath(tr("%1 (mine%2).%3")
+                                    .arg(info.completeBaseName().left(180), n == 1 ? QString() : QStringLiteral(" %1").arg(n),
+                                         info.suffix().isEmpty() ? QStringLiteral("zgj") : info.suffix()));
         if (!QFileInfo::exists(name)) return name;
     }
 }

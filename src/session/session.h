@@ -78,8 +78,8 @@ public:
     [[nodiscard]] static QString nameBeside(const QString& path);
     [[nodiscard]] QString lastError() const { return lastError_; }
     [[nodiscard]] QStringList recentJobs() const;
-    /// Unsaved work left behind by a crash that concerns what is open: the job's own, the one whose file could not be opened, or any
-    /// while nothing is open. Null when there is none.
+    /// Unsaved work left behind by a crash that concerns what is open: the job's own, the one whose file could not be opened, or
+    /// any while nothing is open. Null when there is none.
     [[nodiscard]] const FoundWork* recoverable() const;
     [[nodiscard]] bool recover();
     void discardRecovery();

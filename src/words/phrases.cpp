@@ -328,9 +328,9 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
     slope(joint.right);
     if (joint.left) slope(*joint.left);
     if (joint.doubler)
-        list.push_back(
-            "The supplementary web plate counts once in the shear area; resistance, its reduction for shear and k_1 to k_3 take the "
-            "same thickness.");
+        list.push_back("The supplementary web plate counts once in the shear area; resistance, its reduction for shear and k_1 "
+                       "to k_3 take the "
+                       "same thickness.");
     return list;
 }
 

@@ -33,7 +33,8 @@ TEST_CASE("numbers are read as people write them, and nothing else is", "[base]"
     CHECK(readNumber("1.234.567,5") == 1234567.5);
     CHECK(readNumber("1 250,5") == 1250.5);
     CHECK(readNumber("0,125") == 0.125);
-    for (const char* bad : {"", "abc", "1.2.3", "12 kN", "nan", "inf", "1e999", "--2", "1,250", "12,34,567", "1 23"}) CHECK_FALSE(readNumber(bad));
+    for (const char* bad : {"", "abc", "1.2.3", "12 kN", "nan", "inf", "1e999", "--2", "1,250", "12,34,567", "1 23"})
+        CHECK_FALSE(readNumber(bad));
 }
 
 TEST_CASE("units are understood as people spell them, and mega is never taken for milli", "[base][units]") {
@@ -41,7 +42,8 @@ TEST_CASE("units are understood as people spell them, and mega is never taken fo
     constexpr double lbf = 4.4482216152605; // exact: 0.45359237 kg times 9.80665 m/s2
     for (const char* kipFoot : {"kip-ft", "kip ft", "kip·ft", "kipft", "ft-kip", "ft·kips", "KIP-FT", "kips*feet"})
         CHECK(factor(kipFoot) == Approx(1000 * lbf * 304.8).epsilon(1e-12));
-    for (const char* poundFoot : {"lb-ft", "lbf·ft", "ft-lb", "lbft", "ft lbf"}) CHECK(factor(poundFoot) == Approx(lbf * 304.8).epsilon(1e-12));
+    for (const char* poundFoot : {"lb-ft", "lbf·ft", "ft-lb", "lbft", "ft lbf"})
+        CHECK(factor(poundFoot) == Approx(lbf * 304.8).epsilon(1e-12));
     CHECK(factor("kNcm") == Approx(1e4));
     CHECK(factor("MNm") == Approx(1e9));
     CHECK(factor("kN.m") == Approx(1e6));
@@ -59,7 +61,7 @@ TEST_CASE("units are understood as people spell them, and mega is never taken fo
 
 TEST_CASE("what would be obeyed by a terminal is shown instead", "[base]") {
     CHECK(printable("a\x1b[2Jb") == "a\\x1b[2Jb");
-    CHECK(printable("\xc2\x9b") == "\\xc2\\x9b");         // C1
+    CHECK(printable("\xc2\x9b") == "\\xc2\\x9b");          // C1
     CHECK(printable("\xe2\x80\xae") == "\\xe2\\x80\\xae"); // turns the direction of writing
     CHECK(printable("\xff") == "\\xff");
     CHECK(printable("Bögen 12 × 4 – λ̄\t\n", true) == "Bögen 12 × 4 – λ̄\t\n");

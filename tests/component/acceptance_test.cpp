@@ -53,8 +53,8 @@ TEST_CASE("omega takes the thickness that the force uses", "[verification][table
     CHECK_REFERENCE(A_vc, (Reference{4963, 1, "mm²", "EN 1993-1-8:2005 6.2.6.1(6), by hand"}));
     const WebCompression<double> c = webCompressionResistance(w, m, s, A_vc, 1.0, 0);
     const double omega = 1 / std::sqrt(1 + 1.3 * std::pow(c.b_eff_c_wc * 15 / 4963, 2));
-    CHECK_REFERENCE(c.bearing / 1e3,
-                    (Reference{omega * c.b_eff_c_wc * 15 * 275 / 1e3, 0.3, "kN", "EN 1993-1-8:2005 (6.9), table 6.3, t = 1.5·10"}));
+    CHECK_REFERENCE(c.bearing / 1e3, (Reference{omega * c.b_eff_c_wc * 15 * 275 / 1e3, 0.3, "kN",
+                                                "EN 1993-1-8:2005 (6.9), table 6.3, t = 1.5·10"}));
     // In tension with fillets: 1.4 of the web, 6.2.6.3(8).
     const double tension = webTensionResistance(w, m, s, A_vc, 200.0, 1.0);
     const double omega_t = 1 / std::sqrt(1 + 1.3 * std::pow(200.0 * 14 / 4963, 2));
@@ -91,7 +91,8 @@ TEST_CASE("rules on the supplementary web plate: grade and width", "[verificatio
     Job job = withPlate();
     CHECK(find(job, CheckCode::DoublerSteel).state == CheckState::Within);
     // 164 mm against 40·√(235/275)·12 = 443.7 mm
-    CHECK_REFERENCE(find(job, CheckCode::DoublerWidth).resistance, (Reference{443.72, 0.01, "mm", "EN 1993-1-8:2005 6.2.6.1(13)"}));
+    CHECK_REFERENCE(find(job, CheckCode::DoublerWidth).resistance,
+                    (Reference{443.72, 0.01, "mm", "EN 1993-1-8:2005 6.2.6.1(13)"}));
     job.joints[0].doubler->steel = "S235";
     CHECK(find(job, CheckCode::DoublerSteel).state == CheckState::Over);
     job.joints[0].column.member.section = "HEA 1000";
@@ -114,7 +115,9 @@ TEST_CASE("lengths for stiffness are the least of the row alone and in any admis
         for (int r = 0; r < zone.rows; ++r) {
             const double m_c = zone.m_c[static_cast<std::size_t>(r)];
             double least = std::min(2 * pi * m_c, 4 * m_c + 1.25 * e);
-            const auto pitch = [&](int i) { return m.rows[static_cast<std::size_t>(i + 1)].y - m.rows[static_cast<std::size_t>(i)].y; };
+            const auto pitch = [&](int i) {
+                return m.rows[static_cast<std::size_t>(i + 1)].y - m.rows[static_cast<std::size_t>(i)].y;
+            };
             for (int i = 0; i <= r; ++i)
                 for (int j = r; j < zone.rows; ++j) {
                     if (i == j) continue;
@@ -166,7 +169,8 @@ TEST_CASE("the beam web in tension is the web alone, its weld is a check of its 
     CHECK(weldUse(weak) > 1.3 * weldUse(sample::verified(sample::extendedJob())));
 }
 
-TEST_CASE("stiffeners of the other beam count by their overlap with the flange's force path, without a step", "[property][6.2.6.2]") {
+TEST_CASE("stiffeners of the other beam count by their overlap with the flange's force path, without a step",
+          "[property][6.2.6.2]") {
     Job job = sample::extendedJob();
     Joint& joint = job.joints[0];
     joint.left = joint.right;
@@ -245,12 +249,14 @@ TEST_CASE("verdict, ledger and order of checks speak with one voice", "[words]")
     }
 }
 
-TEST_CASE("a row that has yielded by its stiffness while the joint holds is marked used, and no check of it stands at 1.00", "[component]") {
+TEST_CASE("a row that has yielded by its stiffness while the joint holds is marked used, and no check of it stands at 1.00",
+          "[component]") {
     const Job demo = sample::demo();
     const JointResult e1 = sample::verified(demo, 4);
     REQUIRE(e1.mark == "E1");
     REQUIRE(e1.utilisation < 0.9);
-    const auto c = std::find_if(e1.connections.begin(), e1.connections.end(), [&](const ConnectionResult& x) { return x.set == 0; });
+    const auto c =
+        std::find_if(e1.connections.begin(), e1.connections.end(), [&](const ConnectionResult& x) { return x.set == 0; });
     REQUIRE(c != e1.connections.end());
     CHECK(c->rows[0].isUsed);
     CHECK(c->rows[0].F_r_el == Approx(c->rows[0].F_tr_Rd));

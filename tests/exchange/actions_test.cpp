@@ -142,9 +142,9 @@ TEST_CASE("decimal comma or thousands is decided from the whole column, else the
         if (!read) FAIL(joined(read.error()));
         return read->front().right.N;
     };
-    CHECK(first("set;N\nU1;1,250\nU2;3,5") == Approx(1250));         // 1.25 kN
-    CHECK(first("set;N\nU1;1,250\nU2;3.5") == Approx(1250e3));       // 1250 kN
-    CHECK(first("set;N;M\nU1;1,250;2,5\nU2;3;4") == Approx(1250));   // the other column tells
+    CHECK(first("set;N\nU1;1,250\nU2;3,5") == Approx(1250));       // 1.25 kN
+    CHECK(first("set;N\nU1;1,250\nU2;3.5") == Approx(1250e3));     // 1250 kN
+    CHECK(first("set;N;M\nU1;1,250;2,5\nU2;3;4") == Approx(1250)); // the other column tells
     CHECK(first("set;N\nU1;1.250,5") == Approx(1250.5e3));
     CHECK(first("set;N\nU1;1 250,5") == Approx(1250.5e3));
     CHECK(first("set,N,M\nU1,\"1,250.5\",3") == Approx(1250.5e3));
@@ -177,7 +177,8 @@ TEST_CASE("a set or a column that stands twice, and a row without numbers, are r
 }
 
 TEST_CASE("tables are CSV by RFC 4180, with or without a byte-order mark", "[exchange][actions]") {
-    const auto read = readActions("\xef\xbb\xbfset,title,N [kN],M [kNm]\r\n\"U1\",\"wind, from \"\"north\"\"\",\"1.5\",2\r\n", UnitSystem::SI);
+    const auto read =
+        readActions("\xef\xbb\xbfset,title,N [kN],M [kNm]\r\n\"U1\",\"wind, from \"\"north\"\"\",\"1.5\",2\r\n", UnitSystem::SI);
     REQUIRE(read);
     CHECK(read->front().id == "U1");
     CHECK(read->front().title == "wind, from \"north\"");

@@ -1,18 +1,18 @@
 #include "exchange/actions_table.h"
+#include "exchange/file.h"
 #include "exchange/job_file.h"
 #include "exchange/journal_file.h"
 #include "exchange/plate_cache.h"
 #include "support/folder.h"
 #include "support/joints.h"
-#include "exchange/file.h"
 #include <chrono>
 #include <cmath>
 #include <cstdlib>
 #include <nlohmann/json.hpp>
 #include <random>
 
-/// Structure-aware mutation of everything that comes with a job: jobs, plate caches, journals, tables. Seeded; five seconds each, or
-/// ZG_FUZZ_SECONDS. What is read is whole and finite, what is refused is refused in words; nothing crashes (run it under the
+/// Structure-aware mutation of everything that comes with a job: jobs, plate caches, journals, tables. Seeded; five seconds each,
+/// or ZG_FUZZ_SECONDS. What is read is whole and finite, what is refused is refused in words; nothing crashes (run it under the
 /// sanitizers, see CONTRIBUTING.md).
 using namespace zg;
 using nlohmann::json;
@@ -35,7 +35,8 @@ public:
 
     /// Bytes exchanged, cut, doubled, lengthened.
     std::string bytes(std::string text) {
-        static const char* const pieces[] = {"\x00", "\xff", "\"", "{", "}", "[", "]", ",", ":", "\\", "\n", "\t", "9", "-", "e", "\x9b", "\x81", "\x1b"};
+        static const char* const pieces[] = {"\x00", "\xff", "\"", "{", "}", "[", "]",    ",",    ":",
+                                             "\\",   "\n",   "\t", "9", "-", "e", "\x9b", "\x81", "\x1b"};
         for (std::size_t n = 1 + pick(4); n > 0 && !text.empty(); --n) {
             const std::size_t at = pick(text.size()), length = pick(std::min<std::size_t>(64, text.size() - at)) + 1;
             switch (pick(5)) {
@@ -59,12 +60,24 @@ public:
             }
             switch (pick(7)) {
             case 0: *at = absurd(); break;
-            case 1: if (at->is_object() && !at->empty()) at->erase(std::next(at->begin(), static_cast<std::ptrdiff_t>(pick(at->size())))); break;
-            case 2: if (at->is_array() && !at->empty()) at->push_back((*at)[pick(at->size())]); break;
-            case 3: if (at->is_object()) (*at)[name()] = absurd(); break;
-            case 4: if (at->is_number()) *at = at->get<double>() * number(); break;
-            case 5: if (at->is_string()) *at = bytes(at->get<std::string>()); break;
-            default: if (at->is_array()) at->clear();
+            case 1:
+                if (at->is_object() && !at->empty())
+                    at->erase(std::next(at->begin(), static_cast<std::ptrdiff_t>(pick(at->size()))));
+                break;
+            case 2:
+                if (at->is_array() && !at->empty()) at->push_back((*at)[pick(at->size())]);
+                break;
+            case 3:
+                if (at->is_object()) (*at)[name()] = absurd();
+                break;
+            case 4:
+                if (at->is_number()) *at = at->get<double>() * number();
+                break;
+            case 5:
+                if (at->is_string()) *at = bytes(at->get<std::string>());
+                break;
+            default:
+                if (at->is_array()) at->clear();
             }
         }
         return document;
@@ -146,7 +159,9 @@ TEST_CASE("fuzz: mutated jobs are read whole or refused in words", "[exchange][f
     const std::string text = writeJob(sample::demo());
     const json document = json::parse(text);
     int rounds = 0;
-    for (; fuzz.goesOn(); ++rounds) readsOrRefuses(fuzz.chance(0.4) ? fuzz.bytes(text) : fuzz.structure(document).dump(-1, ' ', false, json::error_handler_t::replace));
+    for (; fuzz.goesOn(); ++rounds)
+        readsOrRefuses(fuzz.chance(0.4) ? fuzz.bytes(text)
+                                        : fuzz.structure(document).dump(-1, ' ', false, json::error_handler_t::replace));
     CHECK(rounds > 20);
 }
 
@@ -169,7 +184,8 @@ TEST_CASE("fuzz: mutated plate caches are read whole or refused", "[exchange][fu
         ++read;
         // What came through can be followed without looking.
         for (const auto& shell : study->geometry.shells)
-            for (int k = 0; k < 4; ++k) REQUIRE(shell[static_cast<std::size_t>(k)] < static_cast<int>(study->geometry.nodes.size()));
+            for (int k = 0; k < 4; ++k)
+                REQUIRE(shell[static_cast<std::size_t>(k)] < static_cast<int>(study->geometry.nodes.size()));
         (void)plateChecks(*study, 0.05);
         REQUIRE_FALSE(writeStudy(*study).empty());
     }
@@ -195,7 +211,8 @@ TEST_CASE("fuzz: mutated tables give sets of finite forces or are refused with t
     Fuzz fuzz(4);
     const std::string tables[] = {
         "set\ttitle\tkind\tN [kN]\tV [kN]\tM [kNm]\nU1\twind\tULS\t-12,5\t1.250,75\t-3\nU2\t\tSLS\t1\t2\t3\n",
-        "Case;M left (kip-ft);N [N];title;M\n;kip-ft;N;;kNm\nA;12,5;900;\"a;b\";-3\n", "set,N,V,M\nU1,\"1,250.5\",2,3\n", "U1\t1\t2\t3\t4\t5\t6\n"};
+        "Case;M left (kip-ft);N [N];title;M\n;kip-ft;N;;kNm\nA;12,5;900;\"a;b\";-3\n", "set,N,V,M\nU1,\"1,250.5\",2,3\n",
+        "U1\t1\t2\t3\t4\t5\t6\n"};
     int rounds = 0, read = 0;
     for (; fuzz.goesOn(); ++rounds) {
         const auto sets = readActions(fuzz.bytes(tables[fuzz.pick(4)]), fuzz.chance(0.5) ? UnitSystem::SI : UnitSystem::US);

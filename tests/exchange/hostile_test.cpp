@@ -14,8 +14,8 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
-/// Everything that came with a job is hostile: names are never paths, links are not followed where a program derived the name, and
-/// nothing is written outside.
+/// Everything that came with a job is hostile: names are never paths, links are not followed where a program derived the name,
+/// and nothing is written outside.
 using namespace zg;
 using sample::Folder;
 
@@ -40,8 +40,9 @@ TEST_CASE("an id is never a path: plate results stay in their folder whatever th
     const Folder folder;
     const std::string job = folder.path("job.zgj");
     std::set<std::string> names;
-    for (const std::string& id : {std::string("../x"), std::string("/etc/x"), std::string("a/b"), std::string(".."), std::string("a\0b", 3),
-                                  std::string("a"), std::string("A"), std::string("a "), std::string(4000, 'x')}) {
+    for (const std::string& id :
+         {std::string("../x"), std::string("/etc/x"), std::string("a/b"), std::string(".."), std::string("a\0b", 3),
+          std::string("a"), std::string("A"), std::string("a "), std::string(4000, 'x')}) {
         const std::string path = studyPath(job, id);
         CHECK(path.rfind(job + ".plates/", 0) == 0);
         CHECK(path.find('/', job.size() + 8) == std::string::npos);

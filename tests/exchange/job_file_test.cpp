@@ -184,22 +184,27 @@ TEST_CASE("a key that stands twice is an error with its line", "[exchange]") {
     REQUIRE_FALSE(read);
     CHECK(read.error()[0].subject == "line 4, title");
     CHECK(has(read.error()[0].message, "stands twice"));
-    CHECK(has(refusal(R"({"format":"zealous-girder-job","version":1,"joints":[{"mark":"B1","right":{"plate":{"width_mm":1,"width_mm":2}}}]})"),
-              "line 1, joints/1/right/plate/width_mm"));
+    CHECK(has(
+        refusal(
+            R"({"format":"zealous-girder-job","version":1,"joints":[{"mark":"B1","right":{"plate":{"width_mm":1,"width_mm":2}}}]})"),
+        "line 1, joints/1/right/plate/width_mm"));
 }
 
 TEST_CASE("depth and numbers out of bounds are told with line and key, without jargon", "[exchange]") {
     CHECK(has(refusal(file("huge_number.zgj")), "line "));
-    const std::string deep = "{\"format\":\"zealous-girder-job\",\n\"title\":" + std::string(50, '[') + std::string(50, ']') + "}";
+    const std::string deep =
+        "{\"format\":\"zealous-girder-job\",\n\"title\":" + std::string(50, '[') + std::string(50, ']') + "}";
     CHECK(has(refusal(deep), "line 2, title"));
-    for (const std::string& text : {refusal(file("huge_number.zgj")), refusal(deep), refusal("{\"a\": 1e999}"), refusal(file("not_json.zgj"))})
+    for (const std::string& text :
+         {refusal(file("huge_number.zgj")), refusal(deep), refusal("{\"a\": 1e999}"), refusal(file("not_json.zgj"))})
         for (const char* jargon : {"exception", "json.", "SAX", "parse_error", "out_of_range"}) CHECK_FALSE(has(text, jargon));
 }
 
 TEST_CASE("a family or units that the program does not compute are refused", "[exchange]") {
     auto document = nlohmann::json::parse(writeJob(sample::extendedJob()));
     document["joints"][0]["family"] = "apex";
-    CHECK(has(refusal(document.dump()), "The family \"apex\" is not computed by this program. Understood is \"beam-to-column end plate\"."));
+    CHECK(has(refusal(document.dump()),
+              "The family \"apex\" is not computed by this program. Understood is \"beam-to-column end plate\"."));
     document = nlohmann::json::parse(writeJob(sample::extendedJob()));
     document["units"]["length"] = "in";
     CHECK(has(refusal(document.dump()), "units/length: The file cannot be read in \"in\". Understood are length mm"));

@@ -553,8 +553,8 @@ TEST_CASE("VTU output is read back by an independent reader", "[fe][results]") {
 }
 
 TEST_CASE("buckling finds both of two modes with one factor", "[fe][closed form]") {
-    // A square panel, simply supported, pressed alike both ways: (m, n) at (m2 + n2)/2 of the first unit; (1, 2) and (2, 1) are twins,
-    // and so are (1, 3) and (3, 1). Asked for as many as end within a pair.
+    // A square panel, simply supported, pressed alike both ways: (m, n) at (m2 + n2)/2 of the first unit; (1, 2) and (2, 1) are
+    // twins, and so are (1, 3) and (3, 1). Asked for as many as end within a pair.
     using namespace build;
     for (const int modes : {2, 3, 5, 6}) {
         Builder b;
@@ -574,13 +574,16 @@ TEST_CASE("buckling finds both of two modes with one factor", "[fe][closed form]
         BucklingSettings settings;
         settings.modes = modes;
         settings.largestFactor = 100 * unit;
-        const auto field = prescribedMembrane(analysis->system(), [&](Vec3, int) { return MembraneTensor{Vec3{-1, 0, 0}, Vec3{0, -1, 0}, Vec3{}}; });
+        const auto field = prescribedMembrane(analysis->system(), [&](Vec3, int) {
+            return MembraneTensor{Vec3{-1, 0, 0}, Vec3{0, -1, 0}, Vec3{}};
+        });
         const BucklingResult r = buckle(*analysis, field, settings);
         INFO(modes << " modes, " << r.message);
         CHECK(r.isComplete);
         REQUIRE(static_cast<int>(r.modes.size()) >= modes);
         const double expected[] = {2, 5, 5, 8, 10, 10}; // m2 + n2
-        for (std::size_t i = 0; i < r.modes.size() && i < 6; ++i) CHECK(r.modes[i].factor / unit == Approx(expected[i]).epsilon(0.03));
+        for (std::size_t i = 0; i < r.modes.size() && i < 6; ++i)
+            CHECK(r.modes[i].factor / unit == Approx(expected[i]).epsilon(0.03));
     }
 }
 

@@ -1,6 +1,6 @@
 #include "fe/analysis.h"
-#include "plates/end_forces.h"
 #include "plates/beam_strips.h"
+#include "plates/end_forces.h"
 #include "plates/strength.h"
 #include "plates/study.h"
 #include "support/joints.h"

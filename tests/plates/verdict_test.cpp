@@ -53,7 +53,8 @@ ActionSet scaled(ActionSet set, double by) {
 TEST_CASE("the modelled beam has the plastic modulus of its section", "[plates][closed form]") {
     CustomSection own;
     own.h = 500, own.b = 200, own.t_w = 10, own.t_f = 16, own.webWeldThroat = 5;
-    for (const Section& s : {*findSection("IPE 400"), *findSection("HEB 300"), *findSection("HEA 120"), *findSection("UB 610x229x125"), makeSection(own)}) {
+    for (const Section& s : {*findSection("IPE 400"), *findSection("HEB 300"), *findSection("HEA 120"),
+                             *findSection("UB 610x229x125"), makeSection(own)}) {
         INFO(s.designation);
         const BeamStrips strips = beamStrips(s);
         CHECK(strips.thickness > 0.3 * s.t_w);
@@ -136,7 +137,8 @@ TEST_CASE("a row kept for shear alone takes no tension in the plates", "[plates]
     const auto r = analyseSet(joint, joint.actions[0], 0, settings);
     REQUIRE(r);
     double most = 0, kept = 0;
-    for (const BoltUse& b : r->strength.bolts) (b.row.index == 1 ? kept : most) = std::max(b.row.index == 1 ? kept : most, b.tension);
+    for (const BoltUse& b : r->strength.bolts)
+        (b.row.index == 1 ? kept : most) = std::max(b.row.index == 1 ? kept : most, b.tension);
     CHECK(most > 20e3);
     CHECK(kept < 0.02 * most);
 }
@@ -170,7 +172,8 @@ TEST_CASE("bolts of the plates bear by table 3.4, in both methods the same", "[p
 
 TEST_CASE("fillets of the plates are as long as the directional method counts them", "[plates][4.5.3.2]") {
     for (const char* mark : {"B1", "B2", "E1"}) {
-        const ResolvedJoint joint = resolved(mark, [](Joint& j) { j.right.slope = 0; }, 1);
+        const ResolvedJoint joint = resolved(
+            mark, [](Joint& j) { j.right.slope = 0; }, 1);
         const auto m = buildJointModel(joint);
         REQUIRE(m);
         const Section& s = joint.right.beam.section;
@@ -182,17 +185,23 @@ TEST_CASE("fillets of the plates are as long as the directional method counts th
             return sum / throat;
         };
         INFO(mark);
-        // EN 1993-1-8:2005 4.5.1: flange 2 b - t_w - 2 r, web twice its depth between the roots. Lines lie where the mesh has them.
+        // EN 1993-1-8:2005 4.5.1: flange 2 b - t_w - 2 r, web twice its depth between the roots. Lines lie where the mesh has
+        // them.
         CHECK(lengthOf(PartKind::WeldTop, joint.right.spec.topWeld.throat) == Approx(2 * s.b - s.t_w - 2 * s.r).epsilon(0.02));
-        CHECK(lengthOf(PartKind::WeldBottom, joint.right.spec.bottomWeld.throat) == Approx(2 * s.b - s.t_w - 2 * s.r).epsilon(0.02));
-        CHECK(lengthOf(PartKind::WeldWeb, joint.right.spec.webWeld.throat) == Approx(2 * (s.h - 2 * s.t_f - 2 * s.r)).epsilon(0.02));
-        CHECK(std::none_of(m->notes.begin(), m->notes.end(), [](const std::string& n) { return n.find("lies beside") != std::string::npos; }));
+        CHECK(lengthOf(PartKind::WeldBottom, joint.right.spec.bottomWeld.throat) ==
+              Approx(2 * s.b - s.t_w - 2 * s.r).epsilon(0.02));
+        CHECK(lengthOf(PartKind::WeldWeb, joint.right.spec.webWeld.throat) ==
+              Approx(2 * (s.h - 2 * s.t_f - 2 * s.r)).epsilon(0.02));
+        CHECK(std::none_of(m->notes.begin(), m->notes.end(),
+                           [](const std::string& n) { return n.find("lies beside") != std::string::npos; }));
     }
     // An end plate narrower than the beam's flange: the weld misses it, and that is said.
-    const ResolvedJoint narrow = resolved("B1", [](Joint& j) { j.right.plate.width = 110; }, 1);
+    const ResolvedJoint narrow = resolved(
+        "B1", [](Joint& j) { j.right.plate.width = 110; }, 1);
     const auto m = buildJointModel(narrow);
     REQUIRE(m);
-    CHECK(std::any_of(m->notes.begin(), m->notes.end(), [](const std::string& n) { return n.find("The weld of right.weld.top lies beside") == 0; }));
+    CHECK(std::any_of(m->notes.begin(), m->notes.end(),
+                      [](const std::string& n) { return n.find("The weld of right.weld.top lies beside") == 0; }));
 }
 
 TEST_CASE("what yields is told by what is left of its deformation, never by a use of 1.00", "[plates]") {
@@ -215,7 +224,9 @@ TEST_CASE("what yields is told by what is left of its deformation, never by a us
     study.sets = {set};
     const auto checks = plateChecks(study, 0.05);
     for (const Check& c : checks) CHECK(c.utilisation < 0.99);
-    const auto has = [&](CheckCode code) { return std::any_of(checks.begin(), checks.end(), [&](const Check& c) { return c.code == code; }); };
+    const auto has = [&](CheckCode code) {
+        return std::any_of(checks.begin(), checks.end(), [&](const Check& c) { return c.code == code; });
+    };
     CHECK(has(CheckCode::PlatesBoltElongation));
     CHECK(has(CheckCode::PlatesWeldDeformation));
     CHECK_FALSE(has(CheckCode::PlatesWeld));

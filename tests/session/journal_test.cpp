@@ -128,7 +128,8 @@ TEST_CASE("steady editing is in the journal within a second, whatever its rhythm
     CHECK(journals(state) == 1);
 }
 
-TEST_CASE("undo and redo are journalled like any change, and back at the saved state there is nothing to recover", "[session][recovery]") {
+TEST_CASE("undo and redo are journalled like any change, and back at the saved state there is nothing to recover",
+          "[session][recovery]") {
     QTemporaryDir folder;
     const QString state = folder.filePath(QStringLiteral("state"));
     const QString job = copyOfDemo(folder);

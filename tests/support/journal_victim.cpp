@@ -6,13 +6,14 @@
 #include <cstdio>
 #include <functional>
 
-/// Opens a job, edits it at a rhythm and goes on until somebody kills it: the other half of the recovery tests. Tells each edit on
-/// standard output, with its time, after it has been made.
-/// journal_victim JOB STATE [RHYTHM]: "once" (default), "steady" (every 40 ms), "bursts", "undo" (edits and undoes), "saves".
+/// Opens a job, edits it at a rhythm and goes on until somebody kills it: the other half of the recovery tests. Tells each edit
+/// on standard output, with its time, after it has been made. journal_victim JOB STATE [RHYTHM]: "once" (default), "steady"
+/// (every 40 ms), "bursts", "undo" (edits and undoes), "saves".
 int main(int argc, char** argv) {
     const QCoreApplication application(argc, argv);
     if (argc < 3) return 2;
-    const QString job = QString::fromLocal8Bit(argv[1]), rhythm = argc > 3 ? QString::fromLocal8Bit(argv[3]) : QStringLiteral("once");
+    const QString job = QString::fromLocal8Bit(argv[1]),
+                  rhythm = argc > 3 ? QString::fromLocal8Bit(argv[3]) : QStringLiteral("once");
     zg::Session session(QString::fromLocal8Bit(argv[2]));
     if (!session.open(job)) return 3;
     int count = 0;

@@ -149,11 +149,14 @@ TEST_CASE("shear reduction omega at the corners of table 6.3", "[verification][t
     // b t/A = 1: omega_1 = 1/√2.3 = 0.659380, omega_2 = 1/√6.2 = 0.401610
     const double A = 2000;
     CHECK_REFERENCE(shearReduction(w, 200.0, 10.0, A, 0.5), (Reference{1, 1e-12, "", "EN 1993-1-8:2005 table 6.3"}));
-    CHECK_REFERENCE(shearReduction(w, 200.0, 10.0, A, 1.0), (Reference{0.659380, 5e-7, "", "EN 1993-1-8:2005 table 6.3, 1/√2.3"}));
-    CHECK_REFERENCE(shearReduction(w, 200.0, 10.0, A, 2.0), (Reference{0.401610, 5e-7, "", "EN 1993-1-8:2005 table 6.3, 1/√6.2"}));
+    CHECK_REFERENCE(shearReduction(w, 200.0, 10.0, A, 1.0),
+                    (Reference{0.659380, 5e-7, "", "EN 1993-1-8:2005 table 6.3, 1/√2.3"}));
+    CHECK_REFERENCE(shearReduction(w, 200.0, 10.0, A, 2.0),
+                    (Reference{0.401610, 5e-7, "", "EN 1993-1-8:2005 table 6.3, 1/√6.2"}));
     CHECK_REFERENCE(shearReduction(w, 200.0, 10.0, A, 0.75),
                     (Reference{0.829690, 5e-7, "", "EN 1993-1-8:2005 table 6.3, halfway"}));
-    CHECK_REFERENCE(shearReduction(w, 200.0, 10.0, A, 1.5), (Reference{0.530495, 5e-7, "", "EN 1993-1-8:2005 table 6.3, halfway"}));
+    CHECK_REFERENCE(shearReduction(w, 200.0, 10.0, A, 1.5),
+                    (Reference{0.530495, 5e-7, "", "EN 1993-1-8:2005 table 6.3, halfway"}));
 }
 
 TEST_CASE("beam classes in bending at known sections", "[verification][EN 1993-1-1 table 5.2]") {

@@ -30,7 +30,8 @@ Prompts::Conflict DialogPrompts::conflict(QWidget* parent, const QString& text, 
         const QString words = choice == Conflict::SaveBeside   ? say("Save ours beside it")
                               : choice == Conflict::TakeTheirs ? say("Take theirs (undo brings ours back)")
                                                                : say("Overwrite");
-        buttons.push_back(box.addButton(words, choice == Conflict::Overwrite ? QMessageBox::DestructiveRole : QMessageBox::AcceptRole));
+        buttons.push_back(
+            box.addButton(words, choice == Conflict::Overwrite ? QMessageBox::DestructiveRole : QMessageBox::AcceptRole));
     }
     box.exec();
     for (std::size_t i = 0; i < buttons.size(); ++i)

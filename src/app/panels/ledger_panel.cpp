@@ -20,7 +20,9 @@
 namespace zg {
 namespace {
 
-QString ratioText(double ratio) { return ratio >= farOver ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(ratio, 2)); }
+QString ratioText(double ratio) {
+    return ratio >= farOver ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(ratio, 2));
+}
 
 class LedgerDelegate : public QStyledItemDelegate {
 public:

@@ -42,9 +42,9 @@ void NoticeBanner::refresh() {
     dismiss_->setVisible(notice_ == Notice::FoundWork || notice_ == Notice::ReadingNotes);
     switch (notice_) {
     case Notice::FoundWork: {
-        const QString of = found->jobPath.isEmpty()
-                               ? found->jobTitle.isEmpty() ? tr("a job that was never saved") : tr("“%1”, never saved").arg(found->jobTitle)
-                               : QFileInfo(found->jobPath).fileName();
+        const QString of = found->jobPath.isEmpty() ? found->jobTitle.isEmpty() ? tr("a job that was never saved")
+                                                                                : tr("“%1”, never saved").arg(found->jobTitle)
+                                                    : QFileInfo(found->jobPath).fileName();
         text_->setText(tr("Unsaved work was found: %1, from %2. It stays until you decide.").arg(of, found->time));
         text_->setToolTip(found->jobPath);
         dismiss_->setText(tr("discard it"));
@@ -55,7 +55,8 @@ void NoticeBanner::refresh() {
         break;
     case Notice::ReadingNotes: {
         const Diagnostic& first = warnings.front();
-        const QString one = QStringLiteral("%1: %2").arg(QString::fromStdString(first.subject), QString::fromStdString(first.message));
+        const QString one =
+            QStringLiteral("%1: %2").arg(QString::fromStdString(first.subject), QString::fromStdString(first.message));
         text_->setText(warnings.size() == 1 ? one
                                             : tr("%1 (and %n more)", nullptr, static_cast<int>(warnings.size()) - 1).arg(one));
         text_->setToolTip(QString::fromStdString(joined(warnings)));

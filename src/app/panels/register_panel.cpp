@@ -60,9 +60,9 @@ public:
         const double one = bar.left() + bar.width() / 1.2;
         painter->drawLine(QPointF(one, bar.top() - 2), QPointF(one, bar.bottom() + 2));
         painter->setFont(interfaceFont(11.5, true));
-        const QString text = ratio < 0     ? QStringLiteral("–")
+        const QString text = ratio < 0          ? QStringLiteral("–")
                              : ratio >= farOver ? QStringLiteral("none")
-                                           : QString::fromStdString(fixedDecimals(ratio, 2));
+                                                : QString::fromStdString(fixedDecimals(ratio, 2));
         painter->drawText(QRectF(box.right() - 54, box.top() + 20, 32, 17), Qt::AlignRight | Qt::AlignVCenter, text);
         paintStateRing(*painter, box.right() - 12, box.top() + 28.5, 4.4, state, p);
         painter->setPen(qcolor(p, Tone::FaintInk));

@@ -76,7 +76,7 @@ void StockStripWidget::paintEvent(QPaintEvent*) {
         painter.setPen(qcolor(p, o.state == CheckState::Over ? Tone::Over : Tone::Ink));
         painter.drawText(foot.adjusted(6, 0, 0, 0), Qt::AlignCenter,
                          *o.utilisation >= farOver ? QStringLiteral("none")
-                                              : QString::fromStdString(fixedDecimals(*o.utilisation, 2)));
+                                                   : QString::fromStdString(fixedDecimals(*o.utilisation, 2)));
     }
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);
