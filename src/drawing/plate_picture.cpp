@@ -42,9 +42,17 @@ std::shared_ptr<const Picture> scalePicture(int width, int height) {
     return p;
 }
 
+// Page units beside the model: the legend on the left, the title above.
+double legendRoom(double width) { return std::min(134.0, 0.3 * width); }
+double titleRoom(double height) { return std::min(44.0, 0.2 * height); }
+
 std::string factorText(double factor) { return factor >= 1 ? significant(factor, 3) : "1/" + significant(1 / factor, 3); }
 
 } // namespace
+
+Point2 platePictureMiddle(double width, double height) {
+    return {(width + legendRoom(width)) / 2, (height + titleRoom(height)) / 2};
+}
 
 const char* nameOf(PlateField field) {
     switch (field) {
@@ -69,7 +77,13 @@ PlatePicture platePicture(const PlateScene& scene, const SceneState& given, cons
     state.ink = colour(*o.palette, Tone::Ink);
     state.accent = colour(*o.palette, Tone::Accent);
     state.yield = colour(*o.palette, Tone::Over);
-    SceneImage image = scene.draw(state, camera, std::max(1, static_cast<int>(o.width * o.pixelRatio)),
+    state.freeWidth = (o.width - legendRoom(o.width)) * o.pixelRatio;
+    state.freeHeight = (o.height - titleRoom(o.height)) * o.pixelRatio;
+    const Point2 middle = platePictureMiddle(o.width, o.height);
+    Camera placed = camera;
+    placed.panX = (camera.panX + middle.x - o.width / 2) * o.pixelRatio;
+    placed.panY = (camera.panY + middle.y - o.height / 2) * o.pixelRatio;
+    SceneImage image = scene.draw(state, placed, std::max(1, static_cast<int>(o.width * o.pixelRatio)),
                                   std::max(1, static_cast<int>(o.height * o.pixelRatio)), o.samples);
     out.range = image.range;
     out.scene = std::make_shared<const Picture>(std::move(image.picture));

@@ -214,9 +214,8 @@ SceneImage PlateScene::draw(const SceneState& s, const Camera& camera, int width
             across * right[static_cast<std::size_t>(k)] + along * up[static_cast<std::size_t>(k)];
     const double halfWidth = std::max(1.0, static_cast<double>(high[0] - low[0]) / 2),
                  halfHeight = std::max(1.0, static_cast<double>(high[1] - low[1]) / 2);
-    // Room for the two lines of the title above, and as much below.
-    const double tall = std::max(0.5 * height, height - 52.0);
-    const double scale = camera.zoom * std::min(0.94 * width / (2 * halfWidth), tall / (2 * halfHeight));
+    const double wide = s.freeWidth > 0 ? s.freeWidth : width, tall = s.freeHeight > 0 ? s.freeHeight : height;
+    const double scale = camera.zoom * 0.96 * std::min(wide / (2 * halfWidth), tall / (2 * halfHeight));
     Painter paint(g_, s, camera, scale, centre, width, height, samples);
 
     const bool hasField = s.shape || (s.frame && s.field != PlateField::None);

@@ -26,6 +26,7 @@ struct SceneState {
         bool keepsLess = false;
     };
     std::optional<Cut> cut;
+    double freeWidth = 0, freeHeight = 0; ///< pixels that the whole model may fill at zoom 1; 0: all of the picture
     std::uint32_t background = 0xfffffcf6, ink = 0x1f2b38, accent = 0xb4512c, steel = 0xb9c0c8, boltSteel = 0x5c6773,
                   yield = 0xc23b22;
 };

@@ -46,7 +46,7 @@ std::string shortName(const PartRef& part, bool isTwoSided) {
 PathPart plate(const PartUse& p, bool isTwoSided, UnitSystem units) {
     const bool hasYielded = p.strain > 0;
     return {p.part, shortName(p.part, isTwoSided),
-            hasYielded ? "strain " + fixedDecimals(100 * p.strain, 2) + " %" : fixedDecimals(p.stress / p.f_y, 2) + " f_y",
+            hasYielded ? "strain " + fixedDecimals(100 * p.strain, 2) + " %" : fixedDecimals(p.stress / p.f_y, 2) + " of yield",
             "largest stress " + shown(p.stress, Quantity::Stress, units) + ", yield " + shown(p.f_y, Quantity::Stress, units) +
                 ", plastic strain " + fixedDecimals(100 * p.strain, 2) + " %",
             hasYielded ? 1 + p.strain : p.stress / p.f_y};

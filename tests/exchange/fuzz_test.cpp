@@ -5,6 +5,7 @@
 #include "exchange/plate_cache.h"
 #include "support/folder.h"
 #include "support/joints.h"
+#include "support/tiny_study.h"
 #include <chrono>
 #include <cmath>
 #include <cstdlib>
@@ -126,13 +127,7 @@ void readsOrRefuses(const std::string& text) {
 }
 
 PlateStudy someStudy() {
-    PlateStudy study;
-    study.key = 7;
-    study.mark = "B1";
-    study.geometry.nodes = {{0, 0, 0}, {1, 0, 0}, {1, 1, 0}, {0, 1, 0}};
-    study.geometry.shells = {{0, 1, 2, 3}};
-    study.geometry.partOf = {0};
-    study.geometry.parts.push_back({{PartKind::EndPlate}, "right.plate", 12, 235});
+    PlateStudy study = sample::tinyStudy();
     study.geometry.bolts.push_back({{PartKind::BoltRow}, {0, 0, 0}, {1, 0, 0}, 20});
     PlateStrength set;
     set.id = "U1";

@@ -2,6 +2,7 @@
 #include "exchange/job_file.h"
 #include "exchange/plate_cache.h"
 #include "support/folder.h"
+#include "support/tiny_study.h"
 #include "support/joints.h"
 #include <algorithm>
 #include <cmath>
@@ -18,19 +19,9 @@
 /// and nothing is written outside.
 using namespace zg;
 using sample::Folder;
+using sample::tinyStudy;
 
 namespace {
-
-PlateStudy tinyStudy() {
-    PlateStudy study;
-    study.key = 7;
-    study.mark = "B1";
-    study.geometry.nodes = {{0, 0, 0}, {1, 0, 0}, {1, 1, 0}, {0, 1, 0}};
-    study.geometry.shells = {{0, 1, 2, 3}};
-    study.geometry.partOf = {0};
-    study.geometry.parts.push_back({{PartKind::EndPlate}, "right.plate", 12, 235});
-    return study;
-}
 
 std::string textOf(const Diagnostic& d) { return d.message; }
 

@@ -134,7 +134,8 @@ void PlateCanvas::wheelEvent(QWheelEvent* event) {
     Camera& c = display_.camera;
     const double factor = std::pow(1.0015, event->angleDelta().y()), next = std::max(0.3, std::min(40.0, c.zoom * factor));
     // What is under the mouse stays there.
-    const double x = event->position().x() - width() / 2.0, y = event->position().y() - height() / 2.0;
+    const Point2 middle = platePictureMiddle(width(), height());
+    const double x = event->position().x() - middle.x, y = event->position().y() - middle.y;
     c.panX = x - (x - c.panX) * next / c.zoom;
     c.panY = y - (y - c.panY) * next / c.zoom;
     c.zoom = next;

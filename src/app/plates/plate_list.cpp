@@ -25,7 +25,7 @@ PlateList::PlateList(Session& session, PlateDisplay& display, QWidget* parent)
     header()->setSectionResizeMode(1, QHeaderView::ResizeToContents);
     setRootIsDecorated(false);
     setIndentation(8);
-    setFixedWidth(208);
+    setFixedWidth(244);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     connect(&display, &PlateDisplay::changed, this, &PlateList::rebuild);
     connect(this, &QTreeWidget::currentItemChanged, this, [this](QTreeWidgetItem* item) {
@@ -85,12 +85,13 @@ void PlateList::rebuild() {
         for (std::size_t i = 0; b && i < b->modes.size(); ++i) {
             const PlateMode& m = b->modes[i];
             auto* item = new QTreeWidgetItem(modes, {text(reachWords(m, isTwoSided)), text(fixedDecimals(m.factor, 1))});
+            item->setToolTip(1, item->text(0));
             item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
             item->setData(0, modeRole, static_cast<int>(i));
             QString shares;
             for (const PlateMode::Share& s : m.shares)
                 shares += tr("\n%1 % %2").arg(static_cast<int>(100 * s.energy + 0.5)).arg(text(partName(s.part, isTwoSided)));
-            item->setToolTip(0, tr("Share of the energy:") + shares);
+            item->setToolTip(0, item->text(0) + tr("\nShare of the energy:") + shares);
             if (display_.mode() == static_cast<int>(i)) setCurrentItem(item);
         }
     }
