@@ -361,8 +361,14 @@ private:
             add(CheckCode::ColumnWebShear, std::max(0.0, V), out_.V_wp_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.1")
                 .add(part(PartKind::ColumnWeb));
             if (cap_.diagonal) {
-                const double N = std::max(0.0, V - alone) / cap_.diagonal->cosine;
-                add(CheckCode::DiagonalStrut, N, valueOf(cap_.diagonal->N_Rd), Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)")
+                w_.heading(2, "Force of the diagonal", "diagonal force");
+                const Num V_Ed = w_.given("V_wp_Ed", "shear of the web panel", Quantity::Force, std::max(0.0, V));
+                const Num V_Rd = w_.given("V_wp_Rd", "what the panel carries without the diagonal", Quantity::Force, alone);
+                const Num cosine = w_.given("cos_theta", "of the diagonal's slope", Quantity::Ratio, cap_.diagonal->cosine);
+                const Num N = w_.result("N_d_Ed", "force of the diagonal", Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)",
+                                        larger(Num(0), V_Ed - V_Rd) / cosine);
+                add(CheckCode::DiagonalStrut, valueOf(N), valueOf(cap_.diagonal->N_Rd), Quantity::Force,
+                    "EN 1993-1-8:2005 6.2.6.1(5)")
                     .add(part(PartKind::Diagonal));
             }
             if (m_.doubler) doublerWeld(V);
@@ -376,21 +382,29 @@ private:
 
     void doublerWeld(double V) {
         // The plate's share of the panel shear, by area, flows in along the column flanges over the lever arm.
-        const double A_add = clearWebDepth(m_.column) * m_.column.t_w;
-        const double share = std::max(0.0, V) * A_add / valueOf(cap_.A_vc);
-        const double length = std::max(1.0, m_.centreOfCompression() - m_.flange / 2);
-        const WeldStrength strength = jointStrength(m_.doublerSteel, m_.columnSteel);
-        double resistance = 0;
+        w_.heading(2, "Weld of the supplementary web plate", "doubler weld");
+        const Num V_Ed = w_.given("V_wp_Ed", "shear of the web panel", Quantity::Force, std::max(0.0, V));
+        const Num d_wc = w_.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(m_.column));
+        const Num t_wc = w_.given("t_wc", "column web, as much as the plate adds", Quantity::Length, m_.column.t_w);
+        const Num A_vc = w_.given("A_vc", "shear area with the plate", Quantity::Area, valueOf(cap_.A_vc));
+        const Num l_s = w_.given("l_s", "length of weld between tension and compression", Quantity::Length,
+                                 std::max(1.0, m_.centreOfCompression() - m_.flange / 2));
+        const Num h_wc =
+            w_.given("h_wc", "column web between the flanges", Quantity::Length, std::max(1.0, m_.column.h - 2 * m_.column.t_f));
+        const Num F_Ed = w_.let("F_w_Ed", "the plate's share of the shear, flowing in along a flange", Quantity::Force,
+                                "EN 1993-1-8:2005 6.2.6.1(14)", V_Ed * (d_wc * t_wc) / A_vc * l_s / h_wc);
+        Num F_Rd(0);
         if (m_.doubler->weld.kind == WeldKind::Fillet) {
-            w_.heading(2, "Weld of the supplementary web plate", "doubler weld");
-            resistance =
-                valueOf(longitudinalFillets(w_, m_.doubler->weld.throat, Num(m_.column.h > 0 ? length : 0), strength, s_));
+            F_Rd = longitudinalFillets(w_, m_.doubler->weld.throat, l_s, jointStrength(m_.doublerSteel, m_.columnSteel), s_);
         } else {
-            resistance = m_.doubler->thickness * length * std::min(m_.doublerSteel.f_y, m_.columnSteel.f_y) /
-                         (1.73205080756887729353 * s_.gamma_M0);
+            const Num t_s = w_.given("t_s", "thickness of the plate", Quantity::Length, m_.doubler->thickness);
+            const Num f_y =
+                w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m_.doublerSteel.f_y, m_.columnSteel.f_y));
+            const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
+            F_Rd = w_.let("F_w_Rd", "butt weld: the plate in shear", Quantity::Force, "EN 1993-1-8:2005 4.7.1",
+                          t_s * l_s * f_y / (constant<Num>(1.73205080756887729353, "√3") * gamma_M0));
         }
-        const double height = std::max(1.0, m_.column.h - 2 * m_.column.t_f);
-        add(CheckCode::DoublerWeld, share * length / height, resistance, Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
+        add(CheckCode::DoublerWeld, valueOf(F_Ed), valueOf(F_Rd), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
             .add(part(PartKind::Doubler));
     }
 
@@ -399,9 +413,11 @@ private:
         c.add(line.part);
         w_.heading(2, "Welds of the compression stiffeners", "stiffener welds");
         const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
-        const double share = out_.C_Ed * valueOf(cap_.stiffened->stiffenerShare);
-        add(CheckCode::CompressionStiffenerWeld, share, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force,
-            "EN 1993-1-8:2005 4.5.3.2")
+        const Num C_Ed = w_.given("C_Ed", "compression at the flange", Quantity::Force, out_.C_Ed);
+        const Num k_s = w_.given("k_s", "share of the stiffeners", Quantity::Ratio, valueOf(cap_.stiffened->stiffenerShare));
+        const Num F_Ed = w_.let("F_w_Ed", "force through the welds", Quantity::Force, "EN 1993-1-8:2005 6.2.6.2(4)", C_Ed * k_s);
+        add(CheckCode::CompressionStiffenerWeld, valueOf(F_Ed), std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)),
+            Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
             .add(line.part);
     }
 
@@ -448,23 +464,31 @@ private:
         const FlangeStiffener atCompression = m_.compressionStiffener();
         for (const StiffenerLine& line : m_.stiffeners) {
             if (&line == atCompression.line) continue;
-            double force = 0;
-            bool isLeanedOn = false;
-            const auto lean = [&](int i) {
-                const RowModel& r = m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(i)])];
-                const double m = valueOf(zone_.m_c[static_cast<std::size_t>(i)]);
-                const double m_2 =
-                    std::max(0.1, std::abs(r.y - line.y) - line.thickness / 2 - 0.8 * 1.41421356237309504880 * line.throat);
-                force += out_.rows[static_cast<std::size_t>(i)].F_r_Ed * m / (m + m_2);
-                isLeanedOn = true;
-            };
+            std::vector<int> leaning;
             int below = 0;
             while (below < zone_.rows && m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(below)])].y < line.y)
                 ++below;
-            if (below > 0 && nearestStiffener(m_, places, below - 1) == &line) lean(below - 1);
-            if (below < zone_.rows && nearestStiffener(m_, places, below) == &line) lean(below);
-            if (!isLeanedOn) continue;
+            if (below > 0 && nearestStiffener(m_, places, below - 1) == &line) leaning.push_back(below - 1);
+            if (below < zone_.rows && nearestStiffener(m_, places, below) == &line) leaning.push_back(below);
+            if (leaning.empty()) continue;
             w_.heading(2, "Column stiffeners in tension", "tension stiffener");
+            Num F_Ed(0);
+            for (const int i : leaning) {
+                const RowModel& r = m_.rows[static_cast<std::size_t>(places[static_cast<std::size_t>(i)])];
+                const int row = places[static_cast<std::size_t>(i)] + 1;
+                const Num F_t = w_.given(Indexed{"F_t", row, "_Ed"}, "force of the row", Quantity::Force,
+                                         out_.rows[static_cast<std::size_t>(i)].F_r_Ed);
+                const Num m = w_.given(Indexed{"m_c", row, ""}, "row to the column web", Quantity::Length,
+                                       valueOf(zone_.m_c[static_cast<std::size_t>(i)]));
+                const Num m_2 = w_.given(
+                    Indexed{"m_s", row, ""}, "row to the stiffener", Quantity::Length,
+                    std::max(0.1, std::abs(r.y - line.y) - line.thickness / 2 - 0.8 * 1.41421356237309504880 * line.throat));
+                const Num share = F_t * m / (m + m_2);
+                F_Ed = i == leaning.front() ? share : F_Ed + share;
+            }
+            F_Ed = w_.let("F_s_Ed", "the rows' forces by the distance to their supports", Quantity::Force,
+                          "equilibrium of the T-stub", F_Ed);
+            const double force = valueOf(F_Ed);
             const Num F_t_s_Rd = stiffenerTension(w_, m_, s_, line);
             const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
             add(CheckCode::TensionStiffener, force, valueOf(F_t_s_Rd), Quantity::Force, "EN 1993-1-1:2005 6.2.3").add(line.part);
@@ -479,11 +503,15 @@ private:
         if (!m_.rib || zone_.rows == 0) return;
         const RowModel& r = m_.rows[static_cast<std::size_t>(places[0])];
         if (r.y >= 0) return;
-        const double m = valueOf(zone_.m_p[0]);
-        const double m_2 = std::max(0.1, -r.y - 0.8 * 1.41421356237309504880 *
-                                                    (m_.weldTension.kind == WeldKind::Fillet ? m_.weldTension.throat : 0));
-        const double force = out_.rows[0].F_r_Ed * m_2 / (m + m_2);
+        const double legs = m_.weldTension.kind == WeldKind::Fillet ? 0.8 * 1.41421356237309504880 * m_.weldTension.throat : 0;
         w_.heading(2, "Rib on the end plate", "rib");
+        const int row = places[0] + 1;
+        const Num F_t = w_.given(Indexed{"F_t", row, "_Ed"}, "force of the row", Quantity::Force, out_.rows[0].F_r_Ed);
+        const Num m_r = w_.given(Indexed{"m_r", row, ""}, "row to the rib", Quantity::Length, valueOf(zone_.m_p[0]));
+        const Num m_f = w_.given(Indexed{"m_f", row, ""}, "row to the flange", Quantity::Length, std::max(0.1, -r.y - legs));
+        const Num F_r_Ed = w_.let("F_s_Ed", "the row's force by the distance to its supports", Quantity::Force,
+                                  "equilibrium of the T-stub", F_t * m_f / (m_r + m_f));
+        const double force = valueOf(F_r_Ed);
         const Num t_r = w_.given("t_r", "rib", Quantity::Length, m_.rib->thickness);
         const Num l_r = w_.given("l_r", "its length along the flange", Quantity::Length, m_.rib->length);
         const Num f_y = w_.given("f_y_r", "yield strength", Quantity::Stress, m_.rib->steel.f_y);
