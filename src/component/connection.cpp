@@ -192,6 +192,7 @@ private:
                            (Num(C) - Num(topC)) * z_a);
             }
         }
+        M_about_axis_ = valueOf(M);
         M = w_.result("M_j_Rd", "moment resistance of the joint", Quantity::Moment, "EN 1993-1-8:2005 (6.25)", larger(Num(0), M));
         out_.M_j_Rd = valueOf(M);
     }
@@ -298,7 +299,14 @@ private:
         }
         use("u_wc", "column web in compression, use", C, "F_c_wc_Rd", out_.F_c_wc_Rd, "EN 1993-1-8:2005 6.2.6.2");
         use("u_fb", "beam flange in compression, use", C, "F_c_fb_Rd", out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7");
-        if (out_.M_j_Rd > 0) {
+        if (H_ > 0) {
+            const Num M_Ed = w_.given("M_c_Ed", "moment about the centre of compression", Quantity::Moment, std::max(0.0, M_c_));
+            const Num M_Rd = w_.given("M_c_Rd", "what all rows resist about it", Quantity::Moment,
+                                      std::max(0.0, M_about_axis_ + H_ * armToAxis()));
+            if (valueOf(M_Rd) > 0)
+                (void)w_.result("u_j", "joint in bending and tension, use", Quantity::Ratio, "EN 1993-1-8:2005 6.2.7.1, (6.23)",
+                                M_Ed / M_Rd);
+        } else if (out_.M_j_Rd > 0) {
             const Num M_Ed = w_.given("M_Ed", "moment", Quantity::Moment, std::max(0.0, out_.M_Ed));
             const Num M_j_Rd = w_.given("M_j_Rd", "moment resistance", Quantity::Moment, out_.M_j_Rd);
             (void)w_.result("u_j", "joint in bending, use", Quantity::Ratio, "EN 1993-1-8:2005 (6.23)", M_Ed / M_j_Rd);
@@ -343,10 +351,11 @@ private:
     }
 
     void checkJoint() {
-        // With net tension the moments are compared about the centre of compression: that is the share of the rows in use.
-        const double lift = H_ > 0 && out_.M_j_Rd > 0 ? H_ * armToAxis() : 0;
-        Check& c = add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed + lift), out_.M_j_Rd + lift, Quantity::Moment,
-                       lift > 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
+        // With net tension the moments are compared about the centre of compression: that is the share of the rows in use, also
+        // where the tension alone is more than they carry and nothing is left for a moment.
+        const double lift = H_ > 0 ? H_ * armToAxis() : 0;
+        Check& c = add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed + lift), std::max(0.0, M_about_axis_ + lift),
+                       Quantity::Moment, lift > 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
         out_.utilisation = c.utilisation;
         c.add(part(PartKind::EndPlate));
         if (H_ > 0 && out_.T_Rd <= H_) {
@@ -640,6 +649,7 @@ private:
     std::vector<Num> F_;
     std::vector<bool> needed_;
     double H_ = 0, C_ = 0, M_c_ = 0;
+    double M_about_axis_ = 0; ///< M_j_Rd before it is cut at nothing: below zero where tension alone is too much
     double use_ = 0;
 };
 

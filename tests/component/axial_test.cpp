@@ -69,6 +69,25 @@ TEST_CASE("pure tension beyond the rows is refused as over", "[component][6.2.7.
     CHECK(r.connections[0].M_j_Rd == 0);
 }
 
+TEST_CASE("use grows without a jump through the tension at which nothing is left for a moment", "[component][6.2.7.1]") {
+    Job job = sample::extendedJob();
+    job.joints[0].actions = {sample::actions("T", 0, 0, 40e6)};
+    double last = 0;
+    bool isPast = false;
+    for (double N = 400e3; N <= 1600e3; N += 4e3) {
+        job.joints[0].actions[0].right.N = N;
+        const auto r = verify(job, job.joints[0]);
+        REQUIRE(r);
+        if (last > 0) {
+            CHECK(r->utilisation > last);
+            CHECK(r->utilisation < last * 1.03);
+        }
+        last = r->utilisation;
+        isPast = isPast || r->connections[0].M_j_Rd == 0;
+    }
+    CHECK(isPast);
+}
+
 TEST_CASE("row forces grow with the moment, each capped, always in balance", "[component][6.2.7.2]") {
     const std::vector<double> h{440, 340, 260};
     const std::vector<double> k{2.0, 2.5, 2.4};
