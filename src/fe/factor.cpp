@@ -5,7 +5,6 @@
 #include <cholmod.h>
 #include <cmath>
 #include <dlfcn.h>
-#include <mutex>
 #include <stdexcept>
 
 namespace zg::fe {
@@ -80,7 +79,7 @@ struct Factor::Parts {
         common.print = 0;
         common.error_handler = nullptr;
         common.nmethods = 1;
-        common.method[0].ordering = CHOLMOD_NESDIS;
+        common.method[0].ordering = CHOLMOD_AMD;
         common.supernodal = CHOLMOD_SUPERNODAL;
     }
     ~Parts() {
@@ -109,13 +108,7 @@ void Factor::analyse(const SparseSymmetric& pattern) {
     parts_->isIndefiniteAnalysed = false;
     oneLibraryThread();
     cholmod_sparse a = view(pattern);
-    {
-        // Dissection draws from the random numbers of the process, seeded anew at each call: one at a time, or the order of
-        // elimination, and with it the last digits of a result, would hang on what another analysis is doing.
-        static std::mutex oneDissection;
-        const std::lock_guard lock(oneDissection);
-        parts_->cholesky = cholmod_analyze(&a, &parts_->common);
-    }
+    parts_->cholesky = cholmod_analyze(&a, &parts_->common);
     if (!parts_->cholesky) throw std::runtime_error("No memory for the order of elimination.");
     parts_->times.analyse += elapsed.seconds();
 }
