@@ -89,6 +89,33 @@ TEST_CASE("backing plates help a thin column flange, a rib helps the outer row",
     CHECK(*ribbed.connections[0].rows[0].endPlate.alone > outer);
 }
 
+TEST_CASE("the workings derive the force of every fitting", "[component][tracing]") {
+    struct Case {
+        FittingKind kind;
+        CheckCode code;
+        const char* symbol;
+    };
+    for (const Case& c : {Case{FittingKind::Doubler, CheckCode::DoublerWeld, "F_w_Ed"},
+                          Case{FittingKind::Diagonal, CheckCode::DiagonalStrut, "N_d_Ed"},
+                          Case{FittingKind::StiffenerBottom, CheckCode::CompressionStiffenerWeld, "F_w_Ed"},
+                          Case{FittingKind::StiffenerTop, CheckCode::TensionStiffener, "F_s_Ed"}}) {
+        Job job = sample::extendedJob();
+        job.joints[0].actions.resize(1);
+        job.joints[0].actions[0].right.M = 250e6; // more than the panel carries by itself
+        addFitting(job.joints[0], *resolve(job, job.joints[0]), {c.kind, SideId::Right, 0});
+        const auto resolved = resolve(job, job.joints[0]);
+        REQUIRE(resolved);
+        const TracedVerification traced = verifyTraced(*resolved, 1);
+        const Check* check = find(traced.result, c.code);
+        REQUIRE(check);
+        REQUIRE(check->demand > 0);
+        CHECK(std::any_of(traced.lines.begin(), traced.lines.end(), [&](const WorkingLine& line) {
+            return line.kind == WorkingLine::Kind::Formula && line.symbol == c.symbol && line.value == check->demand &&
+                   !line.symbols.empty();
+        }));
+    }
+}
+
 TEST_CASE("a joint near the column's end is weaker than one far below", "[component][table 6.4]") {
     Job job = sample::jobOf(sample::workedExtended());
     const double through = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
