@@ -7,6 +7,7 @@
 #include "plates/snapshot.h"
 #include <algorithm>
 #include <cmath>
+#include <optional>
 #include <utility>
 
 namespace zg {
@@ -192,11 +193,14 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const double M_pl = resolved->beam.section.W_pl_y * resolved->beam.steel.f_y / joint.settings.gamma_M0;
     LimitReached limit;
     double lastUse = 0, elasticTurn = 0;
+    std::optional<Uses> seen; // of the step just taken
     // A step that comes to a limit from afar would place it by guessing.
     stage.goesTooFar = [&](const fe::Analysis& a) {
         const double M = sign * a.state().factors[beam.loadCase];
-        return std::abs(M - out.curve.back().M) > 0.02 * std::abs(M) &&
-               limitOf(partUses(a, m), boltUses(a, m), weldUses(a, m), strainLimit).use >= 1;
+        seen.reset();
+        if (!(std::abs(M - out.curve.back().M) > 0.02 * std::abs(M))) return false;
+        seen = usesOf(a, m, strainLimit);
+        return seen->limit.use >= 1;
     };
     const fe::RunResult run = analysis->run(
         stage,
@@ -209,13 +213,15 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
             p.phi = sign * dir * a.displacement(beam.handle, fe::Ry) - p.M * members - std::max(0.0, turn - elasticTurn * p.M);
             p.residual = a.steps().back().residual;
             forces.read(a, p);
-            const std::vector<PartUse> parts = partUses(a, m);
+            const Uses uses = seen ? std::move(*seen) : usesOf(a, m, strainLimit);
+            seen.reset();
+            const std::vector<PartUse>& parts = uses.parts;
             for (const PartUse& u : parts) p.plasticStrain = std::max(p.plasticStrain, u.strain);
             if (out.curve.size() == 1)
                 for (const PartUse& u : parts)
                     if (u.stress / p.M > out.peakStress) out.peakStress = u.stress / p.M, out.peakPart = partId(u.part);
             lastUse = limit.use;
-            limit = limitOf(parts, boltUses(a, m), weldUses(a, m), strainLimit);
+            limit = uses.limit;
             const std::optional<PartRef> part = partOfId(limit.part);
             if (limit.limit == PlateLimit::PlasticStrain && part && isOfBeam(*part) && p.M >= M_pl)
                 limit.limit = PlateLimit::BeamHinge;

@@ -223,4 +223,10 @@ LimitReached limitOf(const std::vector<PartUse>& parts, const std::vector<BoltUs
     return worst;
 }
 
+Uses usesOf(const fe::Analysis& a, const JointModel& m, double strainLimit, bool areBeamsDissipative) {
+    Uses u{partUses(a, m), boltUses(a, m), weldUses(a, m), {}};
+    u.limit = limitOf(u.parts, u.bolts, u.welds, strainLimit, areBeamsDissipative);
+    return u;
+}
+
 } // namespace zg

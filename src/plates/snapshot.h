@@ -28,4 +28,14 @@ struct LimitReached {
 [[nodiscard]] LimitReached limitOf(const std::vector<PartUse>& parts, const std::vector<BoltUse>& bolts,
                                    const std::vector<WeldUse>& welds, double strainLimit, bool areBeamsDissipative = false);
 
+/// What everything in the present state uses, and the limit nearest to it.
+struct Uses {
+    std::vector<PartUse> parts;
+    std::vector<BoltUse> bolts;
+    std::vector<WeldUse> welds;
+    LimitReached limit;
+};
+[[nodiscard]] Uses usesOf(const fe::Analysis& analysis, const JointModel& model, double strainLimit,
+                          bool areBeamsDissipative = false);
+
 } // namespace zg

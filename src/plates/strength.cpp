@@ -5,6 +5,7 @@
 #include "plates/snapshot.h"
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 namespace zg {
 
@@ -63,7 +64,7 @@ public:
             s.limit = PlateLimit::None;
             s.message.clear();
             s.reserve = s.reached = lastUse_ = lastFactor_ = 0;
-            isUsesOld_ = true;
+            uses_.reset();
             isTooCoarse_ = false;
             toTheSet(first);
             if (!isTooCoarse_ || isCancelled()) break;
@@ -88,39 +89,22 @@ private:
 
     [[nodiscard]] double factorNow() const { return analysis_->state().factors[case_]; }
 
-    // What a converged state uses.
-    struct Uses {
-        std::vector<PartUse> parts;
-        std::vector<BoltUse> bolts;
-        std::vector<WeldUse> welds;
-        LimitReached limit;
-        std::size_t step = 0; // it is that of
-    };
-    const Uses& usesNow() {
-        if (uses_.step == analysis_->steps().size() && !isUsesOld_) return uses_;
-        uses_.parts = partUses(*analysis_, m_);
-        uses_.bolts = boltUses(*analysis_, m_);
-        uses_.welds = weldUses(*analysis_, m_);
-        uses_.limit = limitOf(uses_.parts, uses_.bolts, uses_.welds, joint_.plates.strainLimit, settings_.dissipative);
-        uses_.step = analysis_->steps().size();
-        isUsesOld_ = false;
-        return uses_;
-    }
+    [[nodiscard]] Uses usesNow() const { return usesOf(*analysis_, m_, joint_.plates.strainLimit, settings_.dissipative); }
 
     // A step that comes to a limit from afar is taken back and halved, until the limit lies within 2 % of it.
     bool jumpsOverLimit() {
-        isUsesOld_ = true;
-        const bool isFar = std::abs(factorNow() - lastFactor_) > 0.02 * std::abs(factorNow());
-        const bool isTooFar = isFar && usesNow().limit.use >= 1;
-        isUsesOld_ = isTooFar;
-        return isTooFar;
+        uses_.reset();
+        if (!(std::abs(factorNow() - lastFactor_) > 0.02 * std::abs(factorNow()))) return false;
+        uses_ = usesNow();
+        return uses_->limit.use >= 1;
     }
 
     // Looks at the present state; true while nothing has come to its limit.
     bool look(bool isWithinSet) {
         PlateStrength& s = out_.strength;
         if (settings_.keepsFrames) s.frames.push_back(frameOf(*analysis_, m_, factorNow()));
-        const Uses& uses = usesNow();
+        const Uses uses = uses_ ? std::move(*uses_) : usesNow();
+        uses_.reset();
         const LimitReached& limit = uses.limit;
         const double factor = factorNow();
         if (isWithinSet) {
@@ -279,8 +263,7 @@ private:
     std::vector<fe::NodalForce> forces_;
     std::unique_ptr<fe::Analysis> analysis_;
     int case_ = 0;
-    Uses uses_;
-    bool isUsesOld_ = true;
+    std::optional<Uses> uses_; // of the step just taken, while it is not looked at yet
     double lastUse_ = 0, lastFactor_ = 0;
     bool isWithin_ = true, isTooCoarse_ = false;
 };
