@@ -39,7 +39,7 @@ int main(int argc, char** argv) {
         double t = 12;
         const double edit = medianSeconds(41, [&] {
             t = t < 40 ? t + 1 : 12;
-            (void)session.edit(QStringLiteral("thickness"), [&](Joint& j) { j.right.plate.thickness = t; });
+            (void)session.edit(QStringLiteral("thickness"), [&](Joint& j) { findEndPlate(j, ends::right)->plate.thickness = t; });
             paint();
         });
         std::printf("%-9s edit to repainted window: %.1f ms\n", name, edit * 1e3);
@@ -50,7 +50,7 @@ int main(int argc, char** argv) {
     double t = 12;
     const double withCard = medianSeconds(41, [&] {
         t = t < 40 ? t + 1 : 12;
-        (void)session.edit(QStringLiteral("thickness"), [&](Joint& j) { j.right.plate.thickness = t; });
+        (void)session.edit(QStringLiteral("thickness"), [&](Joint& j) { findEndPlate(j, ends::right)->plate.thickness = t; });
         paint();
     });
     std::printf("sheet     with the card and its stock strip open: %.1f ms\n", withCard * 1e3);
@@ -58,7 +58,7 @@ int main(int argc, char** argv) {
     const double drag = medianSeconds(41, [&] {
         p = p < 160 ? p + 5 : 100;
         Joint moved = session.job().joints[0];
-        (void)moveRow(moved, SideId::Right, 0, p);
+        (void)moveRow(moved, ends::right, 0, p);
         session.preview(moved);
         paint();
     });

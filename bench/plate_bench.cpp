@@ -22,7 +22,7 @@ void curve(const ResolvedJoint& joint) {
         own = a.times();
         library = a.factor().times();
     };
-    const auto r = momentRotation(joint, SideId::Right, false, settings);
+    const auto r = momentRotation(joint, ends::right, false, settings);
     if (!r) return std::printf("  no curve\n"), void();
     std::printf("  curve %.2f s: %zu points, %d iterations kept; elements %.2f, assembly %.2f, order %.2f, factor %.2f, "
                 "solve %.2f, the rest %.2f s; M_j,Rd %.2f kNm\n",

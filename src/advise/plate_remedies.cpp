@@ -28,36 +28,32 @@ std::vector<PlateRemedy> plateRemedies(const Job& job, const Joint& joint) {
         change(changed);
         if (!(changed == joint) && canBeComputed(job, changed)) found.push_back({text, std::move(changed)});
     };
-    for (SideId side : {SideId::Right, SideId::Left}) {
-        const SideSpec* spec = sideOf(joint, side);
-        if (!spec) continue;
+    for (const EndId side : framingEnds(joint)) {
         const std::string beam = std::string("the ") + name(side) + " beam";
-        if (spec->rows.empty())
+        if (const EndPlate* plate = findEndPlate(joint, side); plate && plate->rows.empty())
             offer("bolt " + beam + "'s end plate with a first layout", [&](Joint& j) {
                 const auto resolved = resolve(job, joint);
                 if (!resolved) return;
-                SideSpec& s = *sideOf(j, side);
-                const double above = s.plate.above;
-                const SideSpec first = firstLayout(resolved->column.section, resolved->side(side)->beam.section, s.beam,
-                                                   above > 60 ? PlateReach::ExtendedTop : PlateReach::Flush);
+                EndPlate& s = *findEndPlate(j, side);
+                const ResolvedSide& r = *resolved->side(side);
+                const EndPlate first =
+                    firstLayout(resolved->hasColumn ? resolved->column.section : r.beam.section, r.beam.section,
+                                r.spec.beam.steel, s.plate.above > 60 ? PlateReach::ExtendedTop : PlateReach::Flush);
                 s.rows = first.rows;
                 s.bolts = first.bolts;
             });
-        const auto setEnd = [&](EndCarries end) {
-            return [&now, side, end](Joint& j) {
-                PlateSpec plates = now;
-                (side == SideId::Right ? plates.rightEnd : plates.leftEnd) = end;
-                j.plates = plates;
-            };
-        };
+        const auto setEnd = [side](EndCarries end) { return [side, end](Joint& j) { findFraming(j, side)->farEnd = end; }; };
         const bool leavesPlane = std::any_of(joint.actions.begin(), joint.actions.end(),
-                                             [&](const ActionSet& s) { return outOfPlane(s, side).has_value(); });
+                                             [&](const ActionSet& s) { return isOutOfPlane(forcesAt(s, side)); });
         if (leavesPlane) {
             offer("let the end of " + beam + " carry everything", setEnd(EndCarries::Everything));
             offer("take V_y, M_z, T off " + beam, [side](Joint& j) {
-                for (ActionSet& s : j.actions) outOfPlane(s, side).reset();
+                for (ActionSet& s : j.actions) {
+                    EndForces& f = forcesOf(s, side);
+                    f.V_y.reset(), f.M_z.reset(), f.T.reset();
+                }
             });
-        } else if ((side == SideId::Right ? now.rightEnd : now.leftEnd) == EndCarries::Everything) {
+        } else if (findFraming(joint, side)->farEnd == EndCarries::Everything) {
             offer("hold the end of " + beam + " in the frame's plane", setEnd(EndCarries::InPlane));
         }
     }

@@ -19,28 +19,29 @@ public:
         if (!resolved) return {};
         resolved_ = &*resolved;
         column();
-        fitting(FittingKind::Doubler, SideId::Right);
-        fitting(FittingKind::Diagonal, SideId::Right);
-        side(SideId::Right);
-        if (joint_.left) side(SideId::Left);
+        fitting(FittingKind::Doubler, ends::right);
+        fitting(FittingKind::Diagonal, ends::right);
+        for (const ResolvedSide& s : resolved->sides)
+            if (s.kind == ConnectionKind::EndPlate) side(s.id);
         return std::move(out_);
     }
 
 private:
     void add(const std::string& text, Joint changed) { out_.push_back({text, std::move(changed), 0, 0, CheckState::NotDone}); }
-    std::string suffix(SideId side) const { return joint_.left ? std::string(", ") + name(side) : ""; }
+    std::string suffix(EndId side) const { return isTwoSided(joint_) ? std::string(", ") + name(side) : ""; }
 
-    void fitting(FittingKind kind, SideId side) {
+    void fitting(FittingKind kind, EndId side) {
         const FittingRef ref{kind, side, 0};
         if (hasFitting(joint_, ref)) return;
         Joint changed = joint_;
         addFitting(changed, *resolved_, ref);
         const bool isOfColumn = kind == FittingKind::Doubler || kind == FittingKind::Diagonal;
-        add("add " + std::string(wordOf(kind)) + (isOfColumn ? "" : suffix(side)), std::move(changed));
+        add("add " + wordOf(ref) + (isOfColumn ? "" : suffix(side)), std::move(changed));
     }
 
     void column() {
-        const Section* now = findSection(joint_.column.member.section);
+        const Member* column = throughMember(joint_);
+        const Section* now = column ? findSection(column->section) : nullptr;
         if (!now) return;
         int steps = 0;
         bool isPast = false;
@@ -48,7 +49,7 @@ private:
             if (s.series != now->series) continue;
             if (isPast && s.mass > now->mass && steps < 3) {
                 Joint changed = joint_;
-                changed.column.member.section = s.designation;
+                throughMember(changed)->section = s.designation;
                 add("column " + s.designation, std::move(changed));
                 ++steps;
             }
@@ -56,13 +57,13 @@ private:
         }
     }
 
-    void side(SideId id) {
-        const SideSpec& s = *sideOf(joint_, id);
+    void side(EndId id) {
+        const EndPlate& s = *findEndPlate(joint_, id);
         thickness(id, s.plate.thickness);
         boltSize(id, s.bolts);
         if (s.bolts.grade == "8.8") {
             Joint changed = joint_;
-            sideOf(changed, id)->bolts.grade = "10.9";
+            findEndPlate(changed, id)->bolts.grade = "10.9";
             add("bolts 10.9" + suffix(id), std::move(changed));
         }
         for (const FittingKind kind :
@@ -75,53 +76,53 @@ private:
             addFitting(changed, *resolved_, {FittingKind::Row, id, *room});
             add("another bolt row" + suffix(id), std::move(changed));
         }
-        weld(id, &SideSpec::topWeld, "top flange weld");
-        weld(id, &SideSpec::bottomWeld, "bottom flange weld");
-        weld(id, &SideSpec::webWeld, "web weld");
+        weld(id, &EndPlate::topWeld, "top flange weld");
+        weld(id, &EndPlate::bottomWeld, "bottom flange weld");
+        weld(id, &EndPlate::webWeld, "web weld");
         extend(id);
     }
 
-    void thickness(SideId id, double now) {
+    void thickness(EndId id, double now) {
         int steps = 0;
         for (const StockSize& size : stockPlates(false)) {
             if (!size.isUsual || size.size <= now + 0.1 || steps == 2) continue;
             Joint changed = joint_;
-            sideOf(changed, id)->plate.thickness = size.size;
+            findEndPlate(changed, id)->plate.thickness = size.size;
             add("end plate " + significant(size.size, 3) + " mm" + suffix(id), std::move(changed));
             ++steps;
         }
     }
 
-    void boltSize(SideId id, const BoltSpec& bolts) {
+    void boltSize(EndId id, const BoltSpec& bolts) {
         const BoltSize* now = findBoltSize(bolts.size);
         int steps = 0;
         for (const BoltSize& b : boltSizes()) {
             if (!now || b.set != now->set || b.d <= now->d || b.d == 18 || b.d == 22 || b.d == 33 || steps == 2) continue;
             Joint changed = joint_;
-            sideOf(changed, id)->bolts.size = b.designation;
+            findEndPlate(changed, id)->bolts.size = b.designation;
             add("bolts " + b.designation + suffix(id), std::move(changed));
             ++steps;
         }
     }
 
-    void weld(SideId id, WeldSpec SideSpec::*which, const char* text) {
-        const WeldSpec& now = sideOf(joint_, id)->*which;
+    void weld(EndId id, WeldSpec EndPlate::*which, const char* text) {
+        const WeldSpec& now = findEndPlate(joint_, id)->*which;
         if (now.kind == WeldKind::Butt) return;
         Joint changed = joint_;
-        double& throat = (sideOf(changed, id)->*which).throat;
+        double& throat = (findEndPlate(changed, id)->*which).throat;
         throat = now.throat < 8 ? now.throat + 2 : now.throat + 3;
         add(std::string(text) + " a " + significant(throat, 3) + suffix(id), changed);
-        (sideOf(changed, id)->*which).kind = WeldKind::Butt;
+        (findEndPlate(changed, id)->*which).kind = WeldKind::Butt;
         add(std::string(text) + " butt welded" + suffix(id), std::move(changed));
     }
 
     /// A row outside the top flange, for a plate that is flush there.
-    void extend(SideId id) {
-        const SideSpec& s = *sideOf(joint_, id);
+    void extend(EndId id) {
+        const EndPlate& s = *findEndPlate(joint_, id);
         if (s.rows.empty() || s.rows.front().position < 0) return;
         const ResolvedSide& r = *resolved_->side(id);
         Joint changed = joint_;
-        SideSpec& c = *sideOf(changed, id);
+        EndPlate& c = *findEndPlate(changed, id);
         const double past = std::ceil((s.topWeld.throat * 1.4143 + r.bolt.washerOuter / 2 + 8) / 5) * 5;
         c.plate.above = past + std::ceil(1.5 * r.bolt.d_0 / 5) * 5;
         BoltRowSpec row;

@@ -3,6 +3,7 @@
 #include "catalogue/bolts.h"
 #include "catalogue/stock.h"
 #include "component/verify.h"
+#include "joint/job.h"
 #include "words/phrases.h"
 #include <algorithm>
 #include <cmath>

@@ -7,6 +7,9 @@
 
 namespace zg {
 
+struct Job;
+struct Joint;
+
 /// One stock size with what the joint would come to: every option is seen before choosing.
 struct StockOption {
     std::string label; ///< "20", "M24"

@@ -1,10 +1,12 @@
 #pragma once
 #include "base/shared_list.h"
+#include "base/short_text.h"
 #include "base/units.h"
 #include <cstdint>
 #include <cstring>
 #include <optional>
 #include <string>
+#include <variant>
 #include <vector>
 
 namespace zg {
@@ -42,6 +44,11 @@ public:
         mix(x.size());
         for (const char c : x) mix(static_cast<unsigned char>(c));
     }
+    void add(const ShortText& x) { add(x.str()); }
+    template <class... T> void add(const std::variant<T...>& x) {
+        mix(x.index());
+        std::visit([this](const auto& inner) { add(inner); }, x);
+    }
     template <class T> void add(const std::optional<T>& x) {
         mix(x ? 1U : 0U);
         if (x) add(*x);
@@ -71,30 +78,33 @@ template <class T> [[nodiscard]] std::uint64_t contentHash(const T& value) {
     return hash.value();
 }
 
-/// Compares member by member through the same listing.
-template <class T> class SameAs {
+/// Compares member by member through the same listing: the first walk notes where the members of one value are, the second meets
+/// them in the same order with those of the other.
+class SameAs {
 public:
-    explicit SameAs(const T& other) : other_(reinterpret_cast<const char*>(&other)) {}
-    template <class Self> static bool compare(const Self& a, const Self& b) {
-        SameAs visitor(b);
-        visitor.base_ = reinterpret_cast<const char*>(&a);
-        Self::fields(a, visitor);
-        return visitor.same_;
+    template <class T> [[nodiscard]] static bool compare(const T& a, const T& b) {
+        SameAs visitor;
+        T::fields(b, visitor);
+        visitor.isNoting_ = false;
+        T::fields(a, visitor);
+        return visitor.isSame_;
     }
     template <class M> void operator()(const Field&, const M& member) {
-        // The listing names each member once; its twin lies at the same offset in the other value.
-        const auto offset = reinterpret_cast<const char*>(&member) - base_;
-        same_ = same_ && member == *reinterpret_cast<const M*>(other_ + offset);
+        if (isNoting_)
+            members_[count_++] = &member;
+        else
+            isSame_ = isSame_ && member == *static_cast<const M*>(members_[at_++]);
     }
 
 private:
-    const char* base_ = nullptr;
-    const char* other_;
-    bool same_ = true;
+    static constexpr std::size_t most = 32; ///< members of one value
+    const void* members_[most] = {};
+    std::size_t count_ = 0, at_ = 0;
+    bool isNoting_ = true, isSame_ = true;
 };
 
 template <class T> std::enable_if_t<HasFields<T>::value, bool> operator==(const T& a, const T& b) {
-    return SameAs<T>::compare(a, b);
+    return SameAs::compare(a, b);
 }
 template <class T> std::enable_if_t<HasFields<T>::value, bool> operator!=(const T& a, const T& b) { return !(a == b); }
 

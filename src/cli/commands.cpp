@@ -14,6 +14,7 @@
 #include "exchange/result_json.h"
 #include "job_input.h"
 #include "joint/action_columns.h"
+#include "joint/assembly.h"
 #include "joint/first_layout.h"
 #include "joint/plate_key.h"
 #include "joint/validate.h"
@@ -37,7 +38,7 @@ namespace zg::cli {
 namespace {
 
 void printJoint(const Job& job, const Joint& joint, const JointResult& result) {
-    const bool isTwoSided = joint.left.has_value();
+    const bool isTwoSided = zg::isTwoSided(joint);
     std::cout << sentence(verdictOf(result, isTwoSided, joint.frame, job.settings.units)) << "\n";
     int shownChecks = 0;
     for (const Check& c : ledger(result)) {
@@ -163,36 +164,32 @@ int create(const NewCommand& c) {
     joint.id = freeId(job);
     joint.mark = c.mark;
     joint.title = c.title;
-    joint.column.member = {c.column, c.steel};
-    const Section* column = findSection(c.column);
-    const auto beam = [&](const std::string& name) -> tl::expected<SideSpec, Diagnostics> {
-        const Section* section = findSection(name);
-        if (!section || !column) {
-            const std::string unknown = column ? name : c.column;
-            std::string near;
-            for (const Section* s : searchSections(unknown.substr(0, 3))) {
-                if (near.size() > 60) break;
-                near += (near.empty() ? "" : ", ") + s->designation;
-            }
-            return tl::unexpected(Diagnostics{
-                {Severity::Error, printable(unknown),
-                 "This section is not in the catalogue." + (near.empty() ? "" : " It has, for example: " + near + ".")}});
+    const auto sectionOf = [](const std::string& asked) -> tl::expected<const Section*, Diagnostics> {
+        if (const Section* section = findSection(asked)) return section;
+        std::string near;
+        for (const Section* s : searchSections(asked.substr(0, 3))) {
+            if (near.size() > 60) break;
+            near += (near.empty() ? "" : ", ") + s->designation;
         }
-        const PlateReach reach = c.reach == "flush"           ? PlateReach::Flush
-                                 : c.reach == "extended-both" ? PlateReach::ExtendedBoth
-                                                              : PlateReach::ExtendedTop;
-        return firstLayout(*column, *section, {section->designation, c.steel}, reach);
+        return tl::unexpected(
+            Diagnostics{{Severity::Error, printable(asked),
+                         "This section is not in the catalogue." + (near.empty() ? "" : " It has, for example: " + near + ".")}});
     };
-    auto right = beam(c.beam);
-    if (!right) return fail(right.error());
-    joint.column.member.section = column->designation;
-    joint.right = std::move(*right);
-    if (c.span > 0) joint.right.span = c.span;
-    if (!c.left.empty()) {
-        auto left = beam(c.left);
-        if (!left) return fail(left.error());
-        joint.left = std::move(*left);
-        if (c.span > 0) joint.left->span = c.span;
+    const PlateReach reach = c.reach == "flush"           ? PlateReach::Flush
+                             : c.reach == "extended-both" ? PlateReach::ExtendedBoth
+                                                          : PlateReach::ExtendedTop;
+    const auto column = sectionOf(c.column);
+    if (!column) return fail(column.error());
+    putColumn(joint, {(*column)->designation, c.steel});
+    for (const auto& [end, asked] : {std::pair{ends::right, c.beam}, std::pair{ends::left, c.left}}) {
+        if (end == ends::left && asked.empty()) continue;
+        const auto section = sectionOf(asked);
+        if (!section) return fail(section.error());
+        Framing framing;
+        framing.direction = end == ends::left ? Direction::Left : Direction::Right;
+        if (c.span > 0) framing.span = c.span;
+        putEnd(joint, end, {(*section)->designation, c.steel}, framing, ends::column,
+               firstLayout(**column, **section, c.steel, reach));
     }
     if (!c.actions.empty()) {
         const auto text = readFile(c.actions);
@@ -209,33 +206,19 @@ int create(const NewCommand& c) {
     return put(c.out, writeJob(job)) ? allWithin : couldNot;
 }
 
-namespace {
-/// Part by its id, as the result's checks name it.
-std::optional<PartRef> partOf(const Joint& joint, const std::string& id) {
-    std::vector<PartRef> all;
-    for (const SideId side : {SideId::Right, SideId::Left}) {
-        if (!sideOf(joint, side)) continue;
-        for (int kind = 0; kind <= static_cast<int>(PartKind::WeldWeb); ++kind)
-            all.push_back({static_cast<PartKind>(kind), side, 0});
-    }
-    const auto at = std::find_if(all.begin(), all.end(), [&](const PartRef& p) { return partId(p) == id; });
-    return at == all.end() ? std::nullopt : std::optional<PartRef>(*at);
-}
-} // namespace
-
 int stock(const AdviseCommand& c) {
     const auto loaded = load(c);
     if (!loaded) return fail(loaded.error());
     const Job* job = &loaded->job;
     if (job->joints.empty()) return fail({{Severity::Error, c.file, "The job has no joint."}});
     const Joint& joint = job->joints.front();
-    const auto part = partOf(joint, c.part);
+    const auto part = partOfId(c.part);
     const auto strip = part ? stockStrip(*job, joint, *part) : std::nullopt;
     if (!strip)
         return fail({{Severity::Error, printable(c.part),
                       "This part has no stock size. Parts with one: right.plate, right.row.1, right.weld.top, "
                       "right.stiffener.top, column.doubler and so on."}});
-    std::cout << joint.mark << ", " << partName(*part, joint.left.has_value()) << ", " << strip->title << "\n";
+    std::cout << joint.mark << ", " << partName(*part, isTwoSided(joint)) << ", " << strip->title << "\n";
     for (const StockOption& o : strip->options) {
         std::cout << (o.isCurrent ? " > " : "   ") << o.label << "\t" << (o.utilisation ? fixedDecimals(*o.utilisation, 2) : "–")
                   << "\t" << (o.utilisation ? title(o.governing) : "could not be computed") << "\n";
@@ -251,7 +234,7 @@ int relieve(const AdviseCommand& c) {
     for (const Joint& joint : job->joints) {
         const auto result = verify(*job, joint);
         if (!result) return fail(result.error());
-        std::cout << sentence(verdictOf(*result, joint.left.has_value(), joint.frame, job->settings.units)) << "\n";
+        std::cout << sentence(verdictOf(*result, isTwoSided(joint), joint.frame, job->settings.units)) << "\n";
         const Check* governing = governingCheck(*result);
         if (!governing) continue;
         for (const Remedy& r : remedies(*job, joint, *governing, 6))

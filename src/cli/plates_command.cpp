@@ -77,7 +77,7 @@ std::string exactly(double value, Quantity quantity, UnitSystem units) {
 int converge(const ResolvedJoint& joint, const PlatesCommand& c, UnitSystem units) {
     const auto run = [&] {
         TerminalProgress progress;
-        return convergenceOf(joint, c.side == "left" ? SideId::Left : SideId::Right, c.tension == "bottom", &progress);
+        return convergenceOf(joint, EndId(c.side.c_str()), c.tension == "bottom", &progress);
     }();
     if (!run) return fail(run.error());
     std::cout << joint.mark << ", beam on the " << name(run->side) << ", tension at the " << c.tension << ":\n  freedoms";
@@ -192,7 +192,7 @@ int plates(const PlatesCommand& c) {
     }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());
-    if (c.side == "left" && !joint.left)
+    if (!findMember(joint, EndId(c.side.c_str())))
         return fail({{Severity::Error, joint.mark, "Joint " + joint.mark + " has no beam on the left."}});
     const UnitSystem units = job->settings.units;
     TerminalProgress::catchInterrupt();
@@ -211,7 +211,7 @@ int plates(const PlatesCommand& c) {
     if (!study) return fail(study.error());
     if (!study->isComplete && TerminalProgress::isInterrupted()) std::cout << "Interrupted; what was finished follows.\n";
     const double limit = resolved->plates.strainLimit;
-    const bool isTwoSided = joint.left.has_value();
+    const bool isTwoSided = zg::isTwoSided(joint);
     std::cout << joint.mark << " by plates: elements of " << fixedDecimals(study->elementSize, 0) << " mm at the bolts"
               << (study->freedoms ? ", " + std::to_string(study->freedoms) + " freedoms" : "") << ".\n";
     if (!study->mechanismWords.empty()) {
@@ -251,8 +251,7 @@ int plates(const PlatesCommand& c) {
 
     if (!c.curve.empty()) {
         for (const PlateMomentRotation& m : study->curves)
-            if (m.side == (c.side == "left" ? SideId::Left : SideId::Right) && m.isReversed == (c.tension == "bottom") &&
-                !put(c.curve, curveTable(m)))
+            if (m.side == (EndId(c.side.c_str())) && m.isReversed == (c.tension == "bottom") && !put(c.curve, curveTable(m)))
                 return couldNot;
     }
     if (c.isKept) {

@@ -74,7 +74,7 @@ std::vector<ConnectionResult> bareConnections(const Job& job, const Joint& joint
     return result ? result->connections : std::vector<ConnectionResult>{};
 }
 
-const ConnectionResult* find(const std::vector<ConnectionResult>& connections, SideId side, bool isReversed) {
+const ConnectionResult* find(const std::vector<ConnectionResult>& connections, EndId side, bool isReversed) {
     for (const ConnectionResult& c : connections)
         if (c.side == side && c.isReversed == isReversed) return &c;
     return nullptr;

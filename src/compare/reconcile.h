@@ -36,7 +36,7 @@ struct CounterpartRow {
 /// One connection by both methods: resistances, stiffness, and the forces inside at the smaller of both moment resistances. Rows
 /// with less than a twentieth of the largest force are left out.
 struct Reconciliation {
-    SideId side = SideId::Right;
+    EndId side = ends::right;
     bool isReversed = false;
     double M = 0; ///< at which forces are compared
     std::vector<CounterpartRow> rows;
@@ -45,7 +45,7 @@ struct Reconciliation {
 
 /// The component method's connections without axial force, both signs: what the curves are compared with.
 [[nodiscard]] std::vector<ConnectionResult> bareConnections(const Job& job, const Joint& joint);
-[[nodiscard]] const ConnectionResult* find(const std::vector<ConnectionResult>& connections, SideId side, bool isReversed);
+[[nodiscard]] const ConnectionResult* find(const std::vector<ConnectionResult>& connections, EndId side, bool isReversed);
 
 /// Classes of a plates' curve by the rules of EN 1993-1-8:2005 5.2, with the limits of the component result of that connection.
 struct PlateClass {

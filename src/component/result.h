@@ -72,7 +72,7 @@ struct CurvePoint {
 
 /// One beam's connection under one action set.
 struct ConnectionResult {
-    SideId side = SideId::Right;
+    EndId side = ends::right;
     bool isReversed = false;
     int set = -1;
     FaceForces forces;

@@ -50,7 +50,7 @@ FlangeStiffener stiffenerAt(const SideModel& m, double y, const WeldSpec& weld) 
 FlangeStiffener SideModel::tensionStiffener() const { return stiffenerAt(*this, flange / 2, weldTension); }
 FlangeStiffener SideModel::compressionStiffener() const { return stiffenerAt(*this, centreOfCompression(), weldCompression); }
 
-SideModel makeSideModel(const ResolvedJoint& joint, SideId id, bool isReversed) {
+SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
     const ResolvedSide& s = *joint.side(id);
     SideModel m;
     m.side = id;
@@ -84,8 +84,7 @@ SideModel makeSideModel(const ResolvedJoint& joint, SideId id, bool isReversed) 
                           row.gauge.value_or(s.spec.bolts.gauge), row.takesTension});
     }
     std::stable_sort(m.rows.begin(), m.rows.end(), [](const RowModel& a, const RowModel& b) { return a.y < b.y; });
-    addStiffeners(m, s, joint.right);
-    if (joint.left) addStiffeners(m, s, *joint.left);
+    for (const ResolvedSide& owner : joint.sides) addStiffeners(m, s, owner);
     std::sort(m.stiffeners.begin(), m.stiffeners.end(), [](const StiffenerLine& a, const StiffenerLine& b) { return a.y < b.y; });
     const auto& backing = isReversed ? s.spec.backingBottom : s.spec.backingTop;
     if (backing) {
@@ -102,7 +101,7 @@ SideModel makeSideModel(const ResolvedJoint& joint, SideId id, bool isReversed) 
     m.diagonalSteel = joint.diagonalSteel;
     if (m.diagonal) {
         // A positive moment on the left and a negative one on the right both turn the panel the other way.
-        const bool flips = isReversed != (id == SideId::Left);
+        const bool flips = isReversed != (s.direction == Direction::Left);
         m.diagonalInCompression = (m.diagonal->direction == DiagonalDirection::Compression) != flips;
     }
     return m;

@@ -44,7 +44,7 @@ struct FittingPlate {
 /// One beam's connection turned so that tension is at the top, whichever way the moment acts: the reversed joint is the mirrored
 /// joint. Lengths along the end plate; everything looked up; N, mm, MPa.
 struct SideModel {
-    SideId side = SideId::Right;
+    EndId side = ends::right;
     bool isReversed = false;
     Section column;
     SteelStrength columnSteel;
@@ -77,6 +77,6 @@ struct SideModel {
     [[nodiscard]] FlangeStiffener compressionStiffener() const;
 };
 
-[[nodiscard]] SideModel makeSideModel(const ResolvedJoint& joint, SideId side, bool isReversed);
+[[nodiscard]] SideModel makeSideModel(const ResolvedJoint& joint, EndId side, bool isReversed);
 
 } // namespace zg

@@ -3,11 +3,17 @@
 #include "component/node_actions.h"
 #include "joint/detailing.h"
 #include <algorithm>
-#include <array>
 #include <cmath>
 
 namespace zg {
 namespace {
+
+/// "Right beam", as a heading of the workings.
+std::string beamTitle(EndId side) {
+    std::string text = name(side) + " beam";
+    if (text[0] >= 'a' && text[0] <= 'z') text[0] = static_cast<char>(text[0] - 'a' + 'A');
+    return text;
+}
 
 /// The side's tension zone for one sign of moment, computed once and shared by all sets of that sign.
 template <class Num> struct Prepared {
@@ -17,7 +23,8 @@ template <class Num> struct Prepared {
 
 template <class Num> class JointVerification {
 public:
-    JointVerification(Workings<Num>& w, const ResolvedJoint& joint, std::uint64_t key) : w_(w), joint_(joint) {
+    JointVerification(Workings<Num>& w, const ResolvedJoint& joint, std::uint64_t key)
+        : w_(w), joint_(joint), prepared_(2 * joint.sides.size()) {
         out_.key = key;
         out_.mark = joint.mark;
         out_.actions = joint.actions;
@@ -34,14 +41,14 @@ public:
     }
 
 private:
-    const Prepared<Num>& prepared(SideId side, bool isReversed) {
-        auto& slot = prepared_[(side == SideId::Left ? 2U : 0U) + (isReversed ? 1U : 0U)];
+    const Prepared<Num>& prepared(EndId side, bool isReversed) {
+        std::size_t at = 0;
+        while (joint_.sides[at].id != side) ++at;
+        auto& slot = prepared_[2 * at + (isReversed ? 1U : 0U)];
         if (!slot) {
             if constexpr (Workings<Num>::tracing) {
-                w_.heading(1,
-                           std::string(side == SideId::Right ? "Right" : "Left") + " beam, tension at the " +
-                               (isReversed ? "bottom" : "top"),
-                           std::string(name(side)) + (isReversed ? "-reversed" : "-top"));
+                w_.heading(1, beamTitle(side) + ", tension at the " + (isReversed ? "bottom" : "top"),
+                           name(side) + (isReversed ? "-reversed" : "-top"));
             }
             slot.emplace();
             slot->model = makeSideModel(joint_, side, isReversed);
@@ -51,13 +58,13 @@ private:
     }
 
     /// `set`: null without action sets.
-    void connection(SideId side, bool isReversed, ConnectionActions actions, const ActionSet* set = nullptr) {
+    void connection(EndId side, bool isReversed, ConnectionActions actions, const ActionSet* set = nullptr) {
         const Prepared<Num>& p = prepared(side, isReversed);
         if constexpr (Workings<Num>::tracing) {
             w_.heading(1,
-                       std::string(side == SideId::Right ? "Right" : "Left") + " beam, " +
-                           (set ? "set " + set->id : "no action set") + ", tension at the " + (isReversed ? "bottom" : "top"),
-                       std::string(name(side)) + "-set-" + std::to_string(actions.set));
+                       beamTitle(side) + ", " + (set ? "set " + set->id : "no action set") + ", tension at the " +
+                           (isReversed ? "bottom" : "top"),
+                       name(side) + "-set-" + std::to_string(actions.set));
         }
         if (set) {
             w_.heading(2, "Forces at the node", "node");
@@ -79,23 +86,20 @@ private:
     }
 
     void withoutSets() {
-        for (const SideId side : {SideId::Right, SideId::Left}) {
-            if (!joint_.side(side)) continue;
-            for (const bool isReversed : {false, true}) connection(side, isReversed, {});
-        }
+        for (const ResolvedSide& s : joint_.sides)
+            for (const bool isReversed : {false, true}) connection(s.id, isReversed, {});
     }
 
     void set(int index) {
         const ActionSet& set = joint_.actions[static_cast<std::size_t>(index)];
         out_.balance.push_back(imbalance(joint_, set));
         if (set.kind == SetKind::Serviceability) return; // no bearing-type check asks for it; listed below
-        for (const SideId side : {SideId::Right, SideId::Left}) {
-            if (!joint_.side(side)) continue;
+        for (const ResolvedSide& s : joint_.sides) {
             ConnectionActions a;
             a.set = index;
-            a.forces = faceForces(joint_, side, set);
+            a.forces = faceForces(joint_, s.id, set);
             const bool isReversed = a.forces.M < 0;
-            connection(side, isReversed, a, &set);
+            connection(s.id, isReversed, a, &set);
         }
     }
 
@@ -115,7 +119,8 @@ private:
         say(CheckCode::NotDoneFatigue, "EN 1993-1-9:2005");
         say(CheckCode::NotDoneMinorAxis, "");
         say(CheckCode::NotDoneColumnMember, "EN 1993-1-1:2005 6.3");
-        const bool noSpan = !joint_.right.spec.span || (joint_.left && !joint_.left->spec.span);
+        const bool noSpan =
+            std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) { return !s.spec.span; });
         if (noSpan) say(CheckCode::NotDoneClassNoSpan, "EN 1993-1-8:2005 5.2.2.5");
     }
 
@@ -142,7 +147,7 @@ private:
 
     Workings<Num>& w_;
     const ResolvedJoint& joint_;
-    std::array<std::optional<Prepared<Num>>, 4> prepared_;
+    std::vector<std::optional<Prepared<Num>>> prepared_;
     bool saidOutside_ = false;
     JointResult out_;
 };

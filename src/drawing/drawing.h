@@ -16,7 +16,7 @@ struct Picture;
 struct ForceRef {
     enum class Kind { N, V, M };
     Kind kind = Kind::M;
-    SideId side = SideId::Right;
+    EndId side = ends::right;
 };
 inline bool operator==(const ForceRef& a, const ForceRef& b) { return a.kind == b.kind && a.side == b.side; }
 

@@ -30,7 +30,7 @@ public:
     explicit Layout(SheetCanvas& canvas) : c_(canvas) {}
 
     void run() {
-        const bool two = c_.joint.left.has_value();
+        const bool two = c_.joint.isTwoSided();
         const double faceShare = two ? 0.44 : 0.36;
         faceX_ = c_.options.width * (1 - faceShare);
         const double margin = 14;
@@ -58,22 +58,20 @@ private:
         const double faceHeight = c_.options.height - planHeight - 76;
         const double each = (c_.options.width - faceX_ - 8) / (two ? 2 : 1);
         double scale = 1.6;
-        for (const SideId id : {SideId::Left, SideId::Right}) {
-            const ResolvedSide* s = c_.joint.side(id);
-            if (!c_.showsFace(id)) continue;
-            const double tall = s->depth + s->spec.plate.above + s->spec.plate.below;
+        for (const ResolvedSide& s : c_.joint.sides) {
+            if (!c_.showsFace(s)) continue;
+            const double tall = s.depth + s.spec.plate.above + s.spec.plate.below;
             scale = std::min(
-                {scale, (faceHeight - 62) / tall, (each - 92) / std::max(s->spec.plate.width, c_.joint.column.section.b)});
+                {scale, (faceHeight - 62) / tall, (each - 92) / std::max(s.spec.plate.width, c_.joint.column.section.b)});
         }
         faceScale_ = std::max(scale, 0.02);
         c_.drawing.facePixelsPerMm = faceScale_;
         c_.drawing.faceLeft = faceX_;
-        for (const SideId id : {SideId::Left, SideId::Right}) {
-            const ResolvedSide* s = c_.joint.side(id);
-            if (!c_.showsFace(id)) continue;
-            Frame& f = id == SideId::Left ? c_.faceLeft : c_.faceRight;
-            const double x0 = faceX_ + (two && id == SideId::Right ? each : 0);
-            const double middle = (levelOf(*s, -s->spec.plate.above) + levelOf(*s, s->depth + s->spec.plate.below)) / 2;
+        for (const ResolvedSide& s : c_.joint.sides) {
+            if (!c_.showsFace(s)) continue;
+            Frame& f = c_.faces[s.id];
+            const double x0 = faceX_ + (two && s.dir() > 0 ? each : 0);
+            const double middle = (levelOf(s, -s.spec.plate.above) + levelOf(s, s.depth + s.spec.plate.below)) / 2;
             f.scale = faceScale_;
             f.x = x0 + each / 2 + 20;
             f.y = 48 + (faceHeight - 48) / 2 + middle * faceScale_;
@@ -112,10 +110,9 @@ void SheetCanvas::shade(const Shape& shape, const PartRef& part) {
     drawing.shapes.push_back(std::move(tint));
 }
 
-bool SheetCanvas::showsFace(SideId side) const {
-    if (!joint.side(side)) return false;
-    const SideId only = joint.side(options.face) ? options.face : SideId::Right;
-    return !joint.left || options.width >= 640 || side == only;
+bool SheetCanvas::showsFace(const ResolvedSide& side) const {
+    const EndId only = joint.side(options.face) ? options.face : joint.main().id;
+    return !joint.isTwoSided() || options.width >= 640 || side.id == only;
 }
 
 std::vector<PartState> partStates(const JointResult& result) {
@@ -139,13 +136,13 @@ std::vector<PartState> partStates(const JointResult& result) {
 }
 
 Drawing sheetDrawing(const ResolvedJoint& joint, const JointResult* result, const SheetOptions& options) {
-    SheetCanvas canvas{joint, options, buildAssembly(joint), {}, {}, {}, {}, {}, {}};
+    SheetCanvas canvas{joint, options, buildAssembly(joint), {}, {}, {}, {}, {}};
     if (result) canvas.states = partStates(*result);
     canvas.drawing.width = options.width;
     canvas.drawing.height = options.height;
     Layout(canvas).run();
     drawElevation(canvas);
-    for (const SideId side : {SideId::Left, SideId::Right})
+    for (const ResolvedSide& side : joint.sides)
         if (canvas.showsFace(side)) drawFace(canvas, side);
     drawSection(canvas);
     return std::move(canvas.drawing);

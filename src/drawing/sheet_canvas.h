@@ -1,5 +1,6 @@
 #pragma once
 #include "drawing/sheet.h"
+#include <map>
 
 /// What the views of the Sheet share while it is being drawn. Private to this folder.
 namespace zg {
@@ -18,20 +19,21 @@ struct SheetCanvas {
     Assembly assembly;
     std::vector<PartState> states;
     Drawing drawing;
-    Frame elevation, faceLeft, faceRight, plan;
+    Frame elevation, plan;
+    std::map<EndId, Frame> faces; ///< of the end plates
 
     [[nodiscard]] const PartState* stateOf(const PartRef& part) const;
     /// Lays the colour of the part's state over a shape where it is close or over.
     void shade(const Shape& shape, const PartRef& part);
     /// Two faces side by side need room; a narrow sheet shows the one that is looked at.
-    [[nodiscard]] bool showsFace(SideId side) const;
+    [[nodiscard]] bool showsFace(const ResolvedSide& side) const;
 };
 
 /// Point of a plate's outline in space, a distance out of its middle plane.
 [[nodiscard]] Point3 pointOf(const PlatePart& plate, Point2 q, double out);
 
 void drawElevation(SheetCanvas& canvas);
-void drawFace(SheetCanvas& canvas, SideId side);
+void drawFace(SheetCanvas& canvas, const ResolvedSide& side);
 void drawSection(SheetCanvas& canvas);
 
 } // namespace zg

@@ -26,8 +26,8 @@ public:
         if (o_.withGhosts) ghosts();
         panelLabel();
         if (o_.set >= 0 && o_.set < static_cast<int>(joint_.actions.size())) {
-            for (const SideId id : {SideId::Right, SideId::Left})
-                if (joint_.side(id)) forces(id);
+            for (const ResolvedSide& s : joint_.sides)
+                if (s.isInPlane()) forces(s);
         }
         names();
     }
@@ -102,11 +102,11 @@ private:
     /// The panel between the beam flanges carries the colour of the web's checks.
     void panelTint() {
         const Section& c = joint_.column.section;
-        double top = levelOf(joint_.right, 0);
-        double bottom = levelOf(joint_.right, joint_.right.depth);
-        if (joint_.left) {
-            top = std::max(top, levelOf(*joint_.left, 0));
-            bottom = std::min(bottom, levelOf(*joint_.left, joint_.left->depth));
+        double top = levelOf(joint_.main(), 0);
+        double bottom = levelOf(joint_.main(), joint_.main().depth);
+        for (const ResolvedSide& s : joint_.sides) {
+            top = std::max(top, levelOf(s, 0));
+            bottom = std::min(bottom, levelOf(s, s.depth));
         }
         top = std::min(top, a_.columnTop);
         const double x = c.h / 2 - c.t_f;
@@ -119,7 +119,7 @@ private:
     void panelLabel() {
         const PartState* state = canvas_.stateOf({PartKind::ColumnWeb});
         if (!state || state->utilisation < 0.005) return;
-        const Point2 c = elevation_.page(0, levelOf(joint_.right, joint_.right.depth * 0.42));
+        const Point2 c = elevation_.page(0, levelOf(joint_.main(), joint_.main().depth * 0.42));
         const bool isCalm = state->state == CheckState::Within;
         const Tone tone = isCalm ? Tone::FaintInk : Tone::Ink;
         if (joint_.column.section.h * elevation_.scale > 60) {
@@ -179,12 +179,11 @@ private:
         if (!a_.columnEnds) breakLine(elevation_.page(-h, a_.columnTop), elevation_.page(h, a_.columnTop));
         breakLine(elevation_.page(-h, a_.columnBottom), elevation_.page(h, a_.columnBottom));
         const auto beam = [&](const ResolvedSide& s, double x) {
-            const double rise =
-                std::abs(x - (s.id == SideId::Right ? 1 : -1) * (h + s.spec.plate.thickness)) * s.sinSlope / s.cosSlope;
+            const double rise = std::abs(x - s.dir() * (h + s.spec.plate.thickness)) * s.sinSlope / s.cosSlope;
             breakLine(elevation_.page(x, levelOf(s, 0) + rise), elevation_.page(x, levelOf(s, s.depth) + rise));
         };
-        beam(joint_.right, a_.beamEndRight);
-        if (joint_.left) beam(*joint_.left, a_.beamEndLeft);
+        for (const ResolvedSide& s : joint_.sides)
+            if (s.isInPlane()) beam(s, a_.beamEnd(s.id));
     }
 
     // ---- what could be added ------------------------------------------------------------------------------------
@@ -195,7 +194,7 @@ private:
         s.isDashed = true;
         s.isGhost = true;
         s.target = ref;
-        s.text = wordOf(ref.kind);
+        s.text = wordOf(ref);
     }
     std::vector<Point2> box(double x0, double z0, double x1, double z1) const {
         return {elevation_.page(x0, z0), elevation_.page(x1, z0), elevation_.page(x1, z1), elevation_.page(x0, z1)};
@@ -204,25 +203,23 @@ private:
     void ghosts() {
         const Section& c = joint_.column.section;
         const double inner = c.h / 2 - c.t_f;
-        for (const SideId id : {SideId::Right, SideId::Left}) {
-            const ResolvedSide* s = joint_.side(id);
-            if (!s) continue;
+        for (const ResolvedSide& side : joint_.sides) {
+            if (!side.isInPlane()) continue;
+            const ResolvedSide* s = &side;
+            const EndId id = side.id;
+            const ResolvedSide* other = joint_.opposite(id);
+            const double dir = side.dir();
             const double t = std::max(12.0, s->flange) / 2;
             const double top = levelOf(*s, s->flange / 2);
             const double bottom = levelOf(*s, s->depth - s->flange / 2);
-            const double x0 = id == SideId::Right ? 0.12 * inner : -inner;
-            const double x1 = id == SideId::Right ? inner : -0.12 * inner;
-            const bool isShared =
-                joint_.left &&
-                (std::abs(top - levelOf(*joint_.side(id == SideId::Right ? SideId::Left : SideId::Right), 0)) < 30) &&
-                id == SideId::Left;
-            if (!s->spec.stiffenerTop && !(isShared && joint_.right.spec.stiffenerTop))
-                ghost({FittingKind::StiffenerTop, id, 0},
-                      box(joint_.left ? x0 : -inner, top - t, joint_.left ? x1 : inner, top + t));
+            const double x0 = dir > 0 ? 0.12 * inner : -inner;
+            const double x1 = dir > 0 ? inner : -0.12 * inner;
+            const bool isShared = other && std::abs(top - levelOf(*other, 0)) < 30 && dir < 0;
+            if (!s->spec.stiffenerTop && !(isShared && joint_.main().spec.stiffenerTop))
+                ghost({FittingKind::StiffenerTop, id, 0}, box(other ? x0 : -inner, top - t, other ? x1 : inner, top + t));
             if (!s->spec.stiffenerBottom)
                 ghost({FittingKind::StiffenerBottom, id, 0},
-                      box(joint_.left ? x0 : -inner, bottom - t, joint_.left ? x1 : inner, bottom + t));
-            const double dir = id == SideId::Right ? 1 : -1;
+                      box(other ? x0 : -inner, bottom - t, other ? x1 : inner, bottom + t));
             const double face = dir * (c.h / 2 + s->spec.plate.thickness);
             if (!s->spec.ribTop && s->spec.plate.above > 40) {
                 ghost({FittingKind::RibTop, id, 0}, {elevation_.page(face, levelOf(*s, 0)),
@@ -242,26 +239,25 @@ private:
             }
         }
         if (!joint_.doubler) {
-            const double z = levelOf(joint_.right, joint_.right.depth * 0.72);
-            ghost({FittingKind::Doubler, SideId::Right, 0},
-                  box(-inner * 0.82, z - 0.12 * joint_.right.depth, inner * 0.82, z + 0.12 * joint_.right.depth));
+            const double z = levelOf(joint_.main(), joint_.main().depth * 0.72);
+            ghost({FittingKind::Doubler, ends::right, 0},
+                  box(-inner * 0.82, z - 0.12 * joint_.main().depth, inner * 0.82, z + 0.12 * joint_.main().depth));
         }
         if (!joint_.diagonal) {
-            const double z0 = levelOf(joint_.right, joint_.right.depth * 0.22);
-            const double z1 = levelOf(joint_.right, joint_.right.depth * 0.08);
-            ghost({FittingKind::Diagonal, SideId::Right, 0},
+            const double z0 = levelOf(joint_.main(), joint_.main().depth * 0.22);
+            const double z1 = levelOf(joint_.main(), joint_.main().depth * 0.08);
+            ghost({FittingKind::Diagonal, ends::right, 0},
                   {elevation_.page(-inner, z1), elevation_.page(-inner * 0.25, z0 - 10), elevation_.page(-inner * 0.25, z0 + 10),
                    elevation_.page(-inner + 8, z1 + 4)});
         }
     }
 
     // ---- forces -------------------------------------------------------------------------------------------------
-    void forces(SideId id) {
-        const ActionSet& set = joint_.actions[static_cast<std::size_t>(o_.set)];
-        const MemberForces& f = id == SideId::Right ? set.right : set.left;
-        const ResolvedSide& s = *joint_.side(id);
-        const double dir = id == SideId::Right ? 1 : -1;
-        const double end = id == SideId::Right ? a_.beamEndRight : a_.beamEndLeft;
+    void forces(const ResolvedSide& s) {
+        const EndId id = s.id;
+        const EndForces f = forcesAt(joint_.actions[static_cast<std::size_t>(o_.set)], id);
+        const double dir = s.dir();
+        const double end = a_.beamEnd(id);
         const double rise = std::abs(end) * s.sinSlope / s.cosSlope * 0.8;
         const Point2 c = elevation_.page(end, levelOf(s, s.depth / 2) + rise);
         const double x = c.x + dir * 20;
@@ -305,22 +301,19 @@ private:
     }
 
     void names() {
-        if ((a_.beamEndRight - joint_.column.section.h / 2) * elevation_.scale < 64) return; // no room beside the break line
-        const ResolvedSide& s = joint_.right;
-        const Point2 p = elevation_.page((joint_.column.section.h / 2 + s.spec.plate.thickness + a_.beamEndRight) / 2,
-                                         levelOf(s, s.depth / 2));
-        Shape& name = d_.label({p.x - 4, p.y - 2}, s.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre);
-        name.target = PartRef{PartKind::BeamWeb, SideId::Right};
-        Shape& steel = d_.label({p.x - 4, p.y + 12}, s.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre);
-        steel.target = PartRef{PartKind::BeamWeb, SideId::Right};
-        if (!joint_.left) return;
-        const ResolvedSide& l = *joint_.left;
-        const Point2 q = elevation_.page(-(joint_.column.section.h / 2 + l.spec.plate.thickness - a_.beamEndLeft) / 2,
-                                         levelOf(l, l.depth / 2));
-        d_.label({q.x + 8, q.y - 2}, l.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre).target =
-            PartRef{PartKind::BeamWeb, SideId::Left};
-        d_.label({q.x + 8, q.y + 12}, l.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre).target =
-            PartRef{PartKind::BeamWeb, SideId::Left};
+        const double half = joint_.column.section.h / 2;
+        for (const ResolvedSide& s : joint_.sides) {
+            if (!s.isInPlane()) continue;
+            const double end = a_.beamEnd(s.id), dir = s.dir();
+            // No room beside the break line of a single beam.
+            if (&s == &joint_.main() && (std::abs(end) - half) * elevation_.scale < 64) return;
+            const Point2 p = elevation_.page(dir * (half + s.spec.plate.thickness + std::abs(end)) / 2, levelOf(s, s.depth / 2));
+            const double x = p.x + (dir > 0 ? -4 : 8);
+            d_.label({x, p.y - 2}, s.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre).target =
+                PartRef{PartKind::BeamWeb, s.id};
+            d_.label({x, p.y + 12}, s.spec.beam.steel, textSize::small, Tone::FaintInk, Align::Centre).target =
+                PartRef{PartKind::BeamWeb, s.id};
+        }
     }
 
     SheetCanvas& canvas_;

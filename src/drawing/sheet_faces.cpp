@@ -14,9 +14,9 @@ public:
     }
 
     // ---- faces --------------------------------------------------------------------------------------------------
-    void plateFace(SideId id) {
-        const ResolvedSide& s = *joint_.side(id);
-        const Frame& f = id == SideId::Left ? canvas_.faceLeft : canvas_.faceRight;
+    void plateFace(const ResolvedSide& s) {
+        const EndId id = s.id;
+        const Frame& f = canvas_.faces.at(id);
         const double w = s.spec.plate.width / 2;
         const double top = levelOf(s, -s.spec.plate.above);
         const double bottom = levelOf(s, s.depth + s.spec.plate.below);
@@ -61,7 +61,7 @@ public:
         grip(bottom, DimensionKind::EdgeBottom);
         faceDimensions(s, f, top, bottom);
         Shape& title = d_.label({f.x, 22},
-                                (joint_.left ? (id == SideId::Left ? "left plate " : "right plate ") : "plate ") +
+                                (joint_.isTwoSided() ? name(id) + " plate " : "plate ") +
                                     shown(s.spec.plate.thickness, Quantity::Length, o_.units) + " " + s.spec.plate.steel,
                                 textSize::label, Tone::FaintInk, Align::Centre);
         title.target = PartRef{PartKind::EndPlate, id};
@@ -139,8 +139,8 @@ public:
             canvas_.shade(s, part);
         };
         piece({PartKind::ColumnWeb}, Tone::Steel, -h + c.t_f, -c.t_w / 2, h - c.t_f, c.t_w / 2);
-        piece({PartKind::ColumnFlange, SideId::Right}, Tone::Steel, h - c.t_f, -c.b / 2, h, c.b / 2);
-        piece({PartKind::ColumnFlange, SideId::Left}, Tone::Steel, -h, -c.b / 2, -h + c.t_f, c.b / 2);
+        piece({PartKind::ColumnFlange, ends::right}, Tone::Steel, h - c.t_f, -c.b / 2, h, c.b / 2);
+        piece({PartKind::ColumnFlange, ends::left}, Tone::Steel, -h, -c.b / 2, -h + c.t_f, c.b / 2);
         if (joint_.doubler) {
             const double half = clearWebDepth(c) / 2;
             for (int i = 0; i < joint_.doubler->sides; ++i) {
@@ -149,10 +149,11 @@ public:
                 piece({PartKind::Doubler}, Tone::SteelDark, -half, std::min(y0, y1), half, std::max(y0, y1));
             }
         }
-        for (const SideId id : {SideId::Right, SideId::Left}) {
-            const ResolvedSide* s = joint_.side(id);
-            if (!s) continue;
-            const double dir = id == SideId::Right ? 1 : -1;
+        for (const ResolvedSide& side : joint_.sides) {
+            if (!side.isInPlane()) continue;
+            const ResolvedSide* s = &side;
+            const EndId id = side.id;
+            const double dir = side.dir();
             const double w = s->spec.plate.width / 2;
             const double x1 = dir * (h + s->spec.plate.thickness);
             piece({PartKind::EndPlate, id}, Tone::SteelDark, std::min(dir * h, x1), -w, std::max(dir * h, x1), w);
@@ -168,7 +169,7 @@ public:
         const Point2 bottom = plan_.page(0, -c.b / 2);
         d_.label({bottom.x, std::min(d_.height - 4, bottom.y + 15)},
                  (o_.width < 640 ? "section, " : "section through the column, ") + c.designation + " " +
-                     joint_.columnSpec.member.steel,
+                     joint_.columnMember.steel,
                  textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::ColumnWeb};
     }
@@ -200,7 +201,7 @@ private:
 
 } // namespace
 
-void drawFace(SheetCanvas& canvas, SideId side) { Faces(canvas).plateFace(side); }
+void drawFace(SheetCanvas& canvas, const ResolvedSide& side) { Faces(canvas).plateFace(side); }
 void drawSection(SheetCanvas& canvas) { Faces(canvas).section(); }
 
 } // namespace zg

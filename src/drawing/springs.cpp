@@ -33,7 +33,7 @@ private:
     void head() {
         const std::string set = c_.set < 0 ? "no action set" : "set " + result_.actions[static_cast<std::size_t>(c_.set)].id;
         d_.label({20, 24},
-                 joint_.mark + (joint_.left ? std::string(", ") + name(c_.side) + " beam" : "") + ", " + set +
+                 joint_.mark + (joint_.isTwoSided() ? std::string(", ") + name(c_.side) + " beam" : "") + ", " + set +
                      ", tension at the " + (c_.isReversed ? "bottom" : "top"),
                  textSize::strong, Tone::Ink)
             .isBold = true;

@@ -6,7 +6,7 @@ namespace zg {
 namespace {
 
 constexpr const char* understoodHeadings =
-    "set, title, kind, note, and N, V, M, V_y, M_z, T with right, left, above or below and a unit in brackets";
+    "set, title, kind, note, and N, V, M, V_y, M_z, T with right, left, front, back, above or below and a unit in brackets";
 
 bool isOneOf(const std::string& word, std::initializer_list<const char*> any) {
     return std::any_of(any.begin(), any.end(), [&](const char* a) { return word == a; });
@@ -51,12 +51,10 @@ std::vector<std::string> wordsOf(const std::string& text) {
     return words;
 }
 
-std::optional<ActionPlace> placeOf(const std::string& word) {
-    if (word == "right") return ActionPlace::Right;
-    if (word == "left") return ActionPlace::Left;
-    if (isOneOf(word, {"above", "upper"})) return ActionPlace::Above;
-    if (isOneOf(word, {"below", "lower"})) return ActionPlace::Below;
-    return std::nullopt;
+std::optional<EndId> placeIn(const std::string& word) {
+    if (word == "upper") return ends::above;
+    if (word == "lower") return ends::below;
+    return placeOf(word);
 }
 
 std::optional<ActionForce> forceOf(const std::string& word) {
@@ -100,7 +98,7 @@ public:
             }
         }
         for (const std::string& bracket : brackets) {
-            if (const auto place = placeOf(lowered(trimmed(bracket))); place && !place_)
+            if (const auto place = placeIn(lowered(trimmed(bracket))); place && !place_)
                 place_ = place;
             else
                 units_.push_back(bracket);
@@ -110,7 +108,7 @@ public:
 
 private:
     bool take(const std::string& word, const std::string& asWritten) {
-        if (const auto place = placeOf(word)) {
+        if (const auto place = placeIn(word)) {
             if (place_ && place_ != place) return false;
             place_ = place;
             return true;
@@ -125,10 +123,10 @@ private:
     }
     tl::expected<ActionHeading, std::string> finish() {
         if (!force_) return tl::unexpected(std::string("The heading names no force. Understood are ") + understoodHeadings + ".");
-        if (isOfColumn_ && place_ != ActionPlace::Above && place_ != ActionPlace::Below)
+        if (isOfColumn_ && !(place_ && zg::isOfColumn(*place_)))
             return tl::unexpected(std::string("A force of the column is that above or below the joint: say which."));
         ActionHeading heading;
-        heading.number = {place_.value_or(ActionPlace::Right), *force_};
+        heading.number = {place_.value_or(ends::right), *force_};
         for (const std::string& unit : units_) {
             const auto read = readColumnUnit(unit, *force_);
             if (!read) return tl::unexpected(read.error());
@@ -142,7 +140,7 @@ private:
     }
 
     std::optional<ActionForce> force_;
-    std::optional<ActionPlace> place_;
+    std::optional<EndId> place_;
     bool isOfColumn_ = false;
     std::vector<std::string> units_;
 };

@@ -1,7 +1,7 @@
 #pragma once
 #include "base/unit_words.h"
 #include "joint/action_columns.h"
-#include "joint/job.h"
+#include "joint/actions.h"
 #include <optional>
 #include <string>
 #include <tl/expected.hpp>

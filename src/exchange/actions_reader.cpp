@@ -82,7 +82,8 @@ private:
 
     void byPosition() {
         columns_.push_back({What::Id, {}, {}});
-        for (const ActionColumn number : actionColumns(true, false)) columns_.push_back({What::Number, number, {}});
+        for (const ActionColumn number : actionColumns({ends::right, ends::left}, true, false))
+            columns_.push_back({What::Number, number, {}});
     }
 
     /// The row after the header names units when it holds something but no number in the columns of numbers.
@@ -192,12 +193,10 @@ private:
         const double x = *value * (column.unit ? column.unit->factor : unitOf(quantityOf(at.force), units_).factor);
         if (!isOutOfPlane(at.force)) {
             put(set, at, x);
-        } else if (at.place == ActionPlace::Right || at.place == ActionPlace::Left) {
+        } else if (!isOfColumn(at.place)) {
             // Given as nil is given: it takes the place of what a set of this name had.
-            auto& forces = outOfPlane(set, at.place == ActionPlace::Right ? SideId::Right : SideId::Left);
-            if (!forces) forces.emplace();
-            put(set, at, x);
-            if (!forces) forces.emplace();
+            EndForces& forces = forcesOf(set, at.place);
+            (at.force == ActionForce::V_y ? forces.V_y : at.force == ActionForce::M_z ? forces.M_z : forces.T) = x;
         } else if (x != 0) {
             say(place(r, c), std::string(letterOf(at.force)) +
                                  " of the column cannot be taken: forces out of the plane are those of the beams.");

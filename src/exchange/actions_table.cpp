@@ -17,11 +17,12 @@ std::string asCell(const std::string& text) {
 
 } // namespace
 
-std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, UnitSystem units) {
-    const std::vector<ActionColumn> columns = actionColumns(isTwoSided, hasOutOfPlane(sets));
+std::string writeActions(const Joint& joint, UnitSystem units) {
+    const std::vector<ActionSet>& sets = joint.actions;
+    const std::vector<ActionColumn> columns = actionColumns(joint, hasOutOfPlane(sets));
     std::string text = "set\ttitle\tkind", second = "\n\t\t";
     for (const ActionColumn c : columns) {
-        text += std::string("\t") + letterOf(c.force) + " " + name(c.place);
+        text += std::string("\t") + letterOf(c.force) + " " + placeName(c.place);
         second += std::string("\t") + unitOf(quantityOf(c.force), units).symbol;
     }
     text += second;
@@ -37,8 +38,8 @@ std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, Un
 }
 
 void mergeActions(std::vector<ActionSet>& into, const std::vector<ActionSet>& sets) {
-    const auto dropNil = [](std::optional<OutOfPlaneForces>& forces) {
-        if (forces == OutOfPlaneForces{}) forces.reset();
+    const auto dropNil = [](std::optional<double>& force) {
+        if (force == 0.0) force.reset();
     };
     for (const ActionSet& set : sets) {
         auto place = std::find_if(into.begin(), into.end(), [&](const ActionSet& s) { return s.id == set.id; });
@@ -47,16 +48,18 @@ void mergeActions(std::vector<ActionSet>& into, const std::vector<ActionSet>& se
             place = into.end() - 1;
         } else {
             const ActionSet before = std::exchange(*place, set);
-            const auto keep = [](auto& now, const auto& earlier) {
-                if (!now) now = earlier;
-            };
-            keep(place->columnAbove, before.columnAbove);
-            keep(place->columnBelow, before.columnBelow);
-            keep(place->rightOutOfPlane, before.rightOutOfPlane);
-            keep(place->leftOutOfPlane, before.leftOutOfPlane);
+            for (const EndForces& earlier : before.forces) {
+                if (isOfColumn(earlier.end)) {
+                    if (!findForces(*place, earlier.end)) place->forces.push_back(earlier);
+                } else if (isOutOfPlane(earlier)) {
+                    EndForces& now = forcesOf(*place, earlier.end);
+                    if (!now.V_y) now.V_y = earlier.V_y;
+                    if (!now.M_z) now.M_z = earlier.M_z;
+                    if (!now.T) now.T = earlier.T;
+                }
+            }
         }
-        dropNil(place->rightOutOfPlane);
-        dropNil(place->leftOutOfPlane);
+        for (EndForces& f : place->forces) dropNil(f.V_y), dropNil(f.M_z), dropNil(f.T);
     }
 }
 

@@ -1,6 +1,6 @@
 #pragma once
 #include "base/diagnostic.h"
-#include "joint/job.h"
+#include "joint/joint.h"
 #include <string>
 #include <tl/expected.hpp>
 #include <vector>
@@ -17,7 +17,7 @@ namespace zg {
 [[nodiscard]] tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units);
 
 /// The same table as text, with header and units row, for copying and for files.
-[[nodiscard]] std::string writeActions(const std::vector<ActionSet>& sets, bool isTwoSided, UnitSystem units);
+[[nodiscard]] std::string writeActions(const Joint& joint, UnitSystem units);
 
 /// Sets of the same name are replaced, others appended. What the rows do not speak of, forces of the column or out of the plane,
 /// stays as it was.

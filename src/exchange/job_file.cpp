@@ -2,6 +2,7 @@
 #include "base/text.h"
 #include "exchange/bounded_json.h"
 #include "exchange/file.h"
+#include "exchange/upgrade/v1_to_v2.h"
 #include "joint/edit.h"
 #include "joint/validate.h"
 #include <algorithm>
@@ -33,9 +34,16 @@ std::string inQuotes(const json& value) {
 /// What the element of a list is known by, so that an unknown key finds its way back after others were added or removed.
 template <class J> std::string elementName(const J& element, std::size_t index) {
     if (element.is_object()) {
-        for (const char* key : {"id", "designation"}) {
+        for (const char* key : {"id", "designation", "end"}) {
             const auto found = element.find(key);
             if (found != element.end() && found->is_string()) return "#" + found->template get<std::string>();
+        }
+        // A fitting is known by its kind and place.
+        if (element.contains("on") && element.contains("at")) {
+            std::string name = "#" + element["on"].dump() + element["at"].dump();
+            for (const auto& [key, value] : element.items())
+                if (key != "at" && value.is_object()) name += key;
+            return name;
         }
     }
     return std::to_string(index + 1);
@@ -56,6 +64,27 @@ public:
         auto path = path_;
         path.push_back(key);
         read(field, *found, path, member);
+    }
+
+    /// Exactly one of the alternatives stands there, under the name of its kind.
+    template <class... T> void operator()(const Field& field, std::variant<T...>& member) {
+        int count = 0;
+        std::string all;
+        const auto alternative = [&](auto sample) {
+            using Kind = decltype(sample);
+            known_.push_back(Kind::kind);
+            all += (all.empty() ? "\"" : "\", \"") + std::string(Kind::kind);
+            const auto found = object_.find(Kind::kind);
+            if (found == object_.end()) return;
+            auto path = path_;
+            path.push_back(Kind::kind);
+            if (++count == 1) read(field, *found, path, member.template emplace<Kind>());
+        };
+        (alternative(T{}), ...);
+        if (count != 1)
+            errors_.push_back({Severity::Error, joinedPath(path_),
+                               std::string(count ? "More than one of " : "None of ") + all + "\" is given; expected is one (" +
+                                   field.help + ")."});
     }
 
     void collectUnknown() {
@@ -112,6 +141,13 @@ private:
     void read(const Field&, const json& value, const std::vector<std::string>& path, std::string& member) {
         if (!value.is_string()) return wrongAt(path, "a text", value);
         member = value.get<std::string>();
+    }
+    void read(const Field&, const json& value, const std::vector<std::string>& path, ShortText& member) {
+        if (!value.is_string()) return wrongAt(path, "a text", value);
+        const std::string text = value.get<std::string>();
+        if (!ShortText::fits(text))
+            return wrongAt(path, "a name of at most " + std::to_string(ShortText::most) + " bytes", value);
+        member = ShortText(std::string_view(text));
     }
     template <class T>
     std::enable_if_t<std::is_enum_v<T>> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
@@ -187,6 +223,10 @@ private:
     void write(const Field&, const std::string& key, int x) { to_[key] = x; }
     void write(const Field&, const std::string& key, bool x) { to_[key] = x; }
     void write(const Field&, const std::string& key, const std::string& x) { to_[key] = x; }
+    void write(const Field&, const std::string& key, const ShortText& x) { to_[key] = x.str(); }
+    template <class... T> void write(const Field& field, const std::string&, const std::variant<T...>& x) {
+        std::visit([&](const auto& inner) { write(field, std::decay_t<decltype(inner)>::kind, inner); }, x);
+    }
     template <class T> std::enable_if_t<std::is_enum_v<T>> write(const Field&, const std::string& key, T x) {
         to_[key] = EnumNames<T>::names[static_cast<std::size_t>(x)];
     }
@@ -254,17 +294,6 @@ Diagnostics checkUnits(const json& document) {
     return {};
 }
 
-/// A family that is not known would be read as another one.
-Diagnostics checkFamilies(const Job& job) {
-    Diagnostics found;
-    for (const Joint& joint : job.joints)
-        if (joint.family != Joint{}.family)
-            found.push_back({Severity::Error, "joints/#" + printable(joint.id) + "/family",
-                             "The family \"" + printable(joint.family) + "\" is not computed by this program. Understood is \"" +
-                                 Joint{}.family + "\"."});
-    return found;
-}
-
 Diagnostics checkHead(const json& document) {
     if (!document.is_object()) return {{Severity::Error, "", "This is not a job of Zealous Girder: expected an object."}};
     const auto kind = document.find("format");
@@ -291,12 +320,13 @@ tl::expected<ReadJob, Diagnostics> readJob(const std::string& text) {
     if (!document) return tl::unexpected(Diagnostics{document.error()});
     Diagnostics errors = checkHead(*document);
     if (hasErrors(errors)) return tl::unexpected(std::move(errors));
-    for (const char* head : {"format", "version", "units"}) document->erase(head);
     ReadJob read;
+    if (document->at("version") == 1) read.notes = upgradeV1(*document);
+    if (hasErrors(read.notes)) return tl::unexpected(std::move(read.notes));
+    for (const char* head : {"format", "version", "units"}) document->erase(head);
     Reader reader(*document, {}, errors, read.notes, read.job.unknown);
     Job::fields(read.job, reader);
     reader.collectUnknown();
-    if (!hasErrors(errors)) errors = checkFamilies(read.job);
     if (!hasErrors(errors)) {
         for (std::size_t i = 0; i < read.job.joints.size(); ++i) {
             Joint& joint = read.job.joints[i];

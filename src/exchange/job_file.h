@@ -6,7 +6,7 @@
 
 namespace zg {
 
-inline constexpr int jobFileVersion = 1;
+inline constexpr int jobFileVersion = 2;
 
 /// A job read from its file, with what was taken by default or found odd.
 struct ReadJob {
@@ -14,8 +14,8 @@ struct ReadJob {
     Diagnostics notes;
 };
 
-/// Reads a job (docs/file-format.md). Never half a job: on any error nothing but the list of what is wrong, each with line or
-/// key.
+/// Reads a job (docs/file-format.md), of this or an earlier version. Never half a job: on any error nothing but the list of what
+/// is wrong, each with line or key.
 [[nodiscard]] tl::expected<ReadJob, Diagnostics> readJob(const std::string& text);
 /// Text of the job file: fixed key order, two spaces, one value a line, so that version control shows clean differences.
 [[nodiscard]] std::string writeJob(const Job& job);

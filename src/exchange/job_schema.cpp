@@ -14,7 +14,21 @@ public:
         SchemaWriter writer;
         const T sample{};
         T::fields(sample, writer);
-        return {{"type", "object"}, {"properties", std::move(writer.properties_)}};
+        ordered_json result{{"type", "object"}, {"properties", std::move(writer.properties_)}};
+        if (!writer.choices_.is_null()) result["oneOf"] = std::move(writer.choices_);
+        return result;
+    }
+    /// One of the alternatives, each under the name of its kind.
+    template <class... T> void operator()(const Field& field, const std::variant<T...>&) {
+        ordered_json choices = ordered_json::array();
+        const auto alternative = [&](auto sample) {
+            using Kind = decltype(sample);
+            properties_[Kind::kind] = object<Kind>();
+            properties_[Kind::kind]["description"] = field.help;
+            choices.push_back({{"required", {Kind::kind}}});
+        };
+        (alternative(T{}), ...);
+        choices_ = std::move(choices);
     }
     template <class T> void operator()(const Field& field, const T& member) {
         ordered_json entry = type(field, member);
@@ -40,10 +54,12 @@ private:
     static ordered_json type(const Field& field, const std::string&) {
         ordered_json entry{{"type", "string"}, {"maxLength", 4000}};
         const std::string_view key = field.key;
-        if (key == "family") return {{"const", Joint{}.family}};
         if (isName(field)) entry["pattern"] = "^[^\\u0000-\\u001f\\u007f-\\u009f\\u200e\\u200f\\u2028-\\u202e\\u2066-\\u2069]*$";
         if (key == "mark") entry["minLength"] = 1;
         return entry;
+    }
+    static ordered_json type(const Field&, const ShortText&) {
+        return {{"type", "string"}, {"minLength", 1}, {"maxLength", ShortText::most}};
     }
     template <class T> static std::enable_if_t<std::is_enum_v<T>, ordered_json> type(const Field&, T) {
         ordered_json names = ordered_json::array();
@@ -67,6 +83,7 @@ private:
     }
 
     ordered_json properties_ = ordered_json::object();
+    ordered_json choices_;
 };
 
 } // namespace
@@ -74,12 +91,12 @@ private:
 std::string jobSchema() {
     ordered_json schema{
         {"$schema", "https://json-schema.org/draft/2020-12/schema"},
-        {"title", "Zealous Girder job, version 1"},
+        {"title", "Zealous Girder job, version 2"},
         {"description",
          "Units are part of the keys. Unknown keys are allowed and survive a round trip. See docs/file-format.md."}};
     ordered_json body = SchemaWriter::object<Job>();
     ordered_json head{{"format", {{"const", "zealous-girder-job"}}},
-                      {"version", {{"type", "integer"}, {"minimum", 1}, {"maximum", jobFileVersion}}},
+                      {"version", {{"const", jobFileVersion}}},
                       {"units",
                        {{"type", "object"},
                         {"additionalProperties", false},

@@ -12,14 +12,13 @@ namespace zg {
 namespace {
 
 using nlohmann::json;
-constexpr int version = 3; // raised whenever the same joint would come out otherwise
+constexpr int version = 4; // raised whenever the same joint would come out otherwise
 
 constexpr JsonLimits bounds{16, 2'000'000};
 
 /// How many values an enumeration has: another number in the file would lead views astray.
 template <class E> constexpr int countOf();
-template <> constexpr int countOf<PartKind>() { return static_cast<int>(PartKind::WeldWeb) + 1; }
-template <> constexpr int countOf<SideId>() { return 2; }
+template <> constexpr int countOf<PartKind>() { return static_cast<int>(PartKind::FinPlate) + 1; }
 template <> constexpr int countOf<PlateLimit>() { return static_cast<int>(PlateLimit::NoEquilibrium) + 1; }
 template <> constexpr int countOf<ModeReach>() { return static_cast<int>(ModeReach::Joint) + 1; }
 
@@ -102,6 +101,8 @@ private:
     template <class T> json written(T& value) {
         if constexpr (std::is_enum_v<T>) {
             return static_cast<int>(value);
+        } else if constexpr (std::is_same_v<T, EndId>) {
+            return value.str();
         } else if constexpr (std::is_arithmetic_v<T> || std::is_same_v<T, std::string> ||
                              std::is_same_v<T, std::vector<double>> || std::is_same_v<T, std::vector<int>> ||
                              std::is_same_v<T, std::vector<std::string>> || std::is_same_v<T, Float3> ||
@@ -139,6 +140,10 @@ private:
             const int number = from.get<int>();
             if (number < 0 || number >= countOf<T>()) throw std::runtime_error("a kind is not known");
             value = static_cast<T>(number);
+        } else if constexpr (std::is_same_v<T, EndId>) {
+            const std::string text = from.get<std::string>();
+            if (!EndId::fits(text)) throw std::runtime_error("a name is too long");
+            value = EndId(std::string_view(text));
         } else if constexpr (std::is_same_v<T, double>) {
             value = from.get<double>();
             if (!std::isfinite(value)) throw std::runtime_error("a number is not finite");

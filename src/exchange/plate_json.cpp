@@ -144,7 +144,7 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
     }
     for (const Check& c : plateChecks(study, strainLimit))
         checks.push_back({{"id", idOf(c.code)},
-                          {"title", titleOf(c, joint.left.has_value())},
+                          {"title", titleOf(c, isTwoSided(joint))},
                           {"method", "plates"},
                           {"clause", c.clause},
                           {"state", wordOf(c.state)},

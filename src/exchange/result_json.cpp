@@ -120,10 +120,10 @@ ordered_json checkJson(const JointResult& result, const Check& c, bool isTwoSide
 
 ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) {
     ordered_json j;
-    const bool isTwoSided = joint.left.has_value();
+    const bool isTwoSided = zg::isTwoSided(joint);
     j["mark"] = joint.mark;
     j["title"] = joint.title;
-    j["family"] = joint.family;
+    j["family"] = joint.recipe;
     j["computed"] = true;
     const Verdict verdict = verdictOf(r, isTwoSided, joint.frame, job.settings.units);
     j["verdict"] = sentence(verdict);
@@ -177,7 +177,7 @@ std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes
             problems.push_back({{"subject", d.subject}, {"message", d.message}});
         joints.push_back({{"mark", o.joint->mark},
                           {"title", o.joint->title},
-                          {"family", o.joint->family},
+                          {"family", o.joint->recipe},
                           {"computed", false},
                           {"verdict", sentence(verdictOf(o.joint->mark, std::get<Diagnostics>(o.outcome)))},
                           {"problems", std::move(problems)}});

@@ -1,28 +1,18 @@
 #include "joint/action_columns.h"
 #include "base/text.h"
-#include "joint/job.h"
+#include "joint/joint.h"
 #include <algorithm>
 
 namespace zg {
 
 namespace {
 
-double MemberForces::*inPlane(ActionForce force) {
-    return force == ActionForce::N ? &MemberForces::N : force == ActionForce::V ? &MemberForces::V : &MemberForces::M;
+template <class Forces> auto& inPlane(Forces& f, ActionForce force) {
+    return force == ActionForce::N ? f.N : force == ActionForce::V ? f.V : f.M;
 }
-
-double OutOfPlaneForces::*across(ActionForce force) {
-    return force == ActionForce::V_y   ? &OutOfPlaneForces::V_y
-           : force == ActionForce::M_z ? &OutOfPlaneForces::M_z
-                                       : &OutOfPlaneForces::T;
+template <class Forces> auto& across(Forces& f, ActionForce force) {
+    return force == ActionForce::V_y ? f.V_y : force == ActionForce::M_z ? f.M_z : f.T;
 }
-
-SideId sideOf(ActionPlace place) { return place == ActionPlace::Right ? SideId::Right : SideId::Left; }
-template <class Set> auto& beam(Set& set, ActionPlace place) { return place == ActionPlace::Right ? set.right : set.left; }
-template <class Set> auto& column(Set& set, ActionPlace place) {
-    return place == ActionPlace::Above ? set.columnAbove : set.columnBelow;
-}
-bool isBeam(ActionPlace place) { return place == ActionPlace::Right || place == ActionPlace::Left; }
 
 } // namespace
 
@@ -31,10 +21,15 @@ const char* letterOf(ActionForce force) {
     return letters[static_cast<int>(force)];
 }
 
-const char* name(ActionPlace place) {
-    static const char* const names[] = {"right", "left", "above", "below"};
-    return names[static_cast<int>(place)];
+std::string placeName(EndId place) { return place == ends::above ? "above" : place == ends::below ? "below" : place.str(); }
+
+std::optional<EndId> placeOf(const std::string& word) {
+    for (const EndId end : {ends::right, ends::left, ends::front, ends::back, ends::above, ends::below})
+        if (placeName(end) == word) return end;
+    return std::nullopt;
 }
+
+bool isOfColumn(EndId place) { return place == ends::above || place == ends::below; }
 
 Quantity quantityOf(ActionForce force) {
     return force == ActionForce::M || force == ActionForce::M_z || force == ActionForce::T ? Quantity::Moment : Quantity::Force;
@@ -42,69 +37,64 @@ Quantity quantityOf(ActionForce force) {
 
 bool isOutOfPlane(ActionForce force) { return force == ActionForce::V_y || force == ActionForce::M_z || force == ActionForce::T; }
 
-std::vector<ActionColumn> actionColumns(bool isTwoSided, bool hasOutOfPlane) {
+std::vector<ActionColumn> actionColumns(const std::vector<EndId>& framing, bool hasColumn, bool hasOutOfPlane) {
     std::vector<ActionColumn> columns;
-    for (ActionPlace place : {ActionPlace::Right, ActionPlace::Left, ActionPlace::Above, ActionPlace::Below}) {
-        if (place == ActionPlace::Left && !isTwoSided) continue;
+    std::vector<EndId> places = framing;
+    if (hasColumn) places.insert(places.end(), {ends::above, ends::below});
+    for (const EndId place : places)
         for (ActionForce force :
              {ActionForce::N, ActionForce::V, ActionForce::M, ActionForce::V_y, ActionForce::M_z, ActionForce::T})
-            if (!isOutOfPlane(force) || (hasOutOfPlane && isBeam(place))) columns.push_back({place, force});
-    }
+            if (!isOutOfPlane(force) || (hasOutOfPlane && !isOfColumn(place))) columns.push_back({place, force});
     return columns;
 }
 
-std::optional<OutOfPlaneForces>& outOfPlane(ActionSet& set, SideId side) {
-    return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
-}
-
-const std::optional<OutOfPlaneForces>& outOfPlane(const ActionSet& set, SideId side) {
-    return side == SideId::Right ? set.rightOutOfPlane : set.leftOutOfPlane;
+std::vector<ActionColumn> actionColumns(const Joint& joint, bool hasOutOfPlane) {
+    return actionColumns(framingEnds(joint), throughMember(joint) != nullptr, hasOutOfPlane);
 }
 
 bool hasOutOfPlane(const std::vector<ActionSet>& sets) {
-    return std::any_of(sets.begin(), sets.end(),
-                       [](const ActionSet& s) { return s.rightOutOfPlane.has_value() || s.leftOutOfPlane.has_value(); });
+    for (const ActionSet& s : sets)
+        for (const EndForces& f : s.forces)
+            if (isOutOfPlane(f)) return true;
+    return false;
 }
 
-std::optional<double> valueIn(const ActionSet& set, ActionColumn c) {
-    if (isOutOfPlane(c.force)) {
-        const auto& forces = outOfPlane(set, sideOf(c.place));
-        return forces ? std::optional<double>((*forces).*across(c.force)) : std::nullopt;
-    }
-    if (isBeam(c.place)) return beam(set, c.place).*inPlane(c.force);
-    const auto& forces = column(set, c.place);
-    return forces ? std::optional<double>((*forces).*inPlane(c.force)) : std::nullopt;
+std::optional<double> valueIn(const ActionSet& set, const ActionColumn& c) {
+    const EndForces* f = findForces(set, c.place);
+    if (isOfColumn(c.place) && !f) return std::nullopt;
+    if (isOutOfPlane(c.force)) return f ? across(*f, c.force) : std::nullopt;
+    return f ? inPlane(*f, c.force) : 0.0;
 }
 
-void put(ActionSet& set, ActionColumn c, std::optional<double> value) {
-    if (isOutOfPlane(c.force)) {
-        auto& forces = outOfPlane(set, sideOf(c.place));
-        if (!forces && value.value_or(0) == 0) return;
-        if (!forces) forces.emplace();
-        (*forces).*across(c.force) = value.value_or(0);
-        if (forces->V_y == 0 && forces->M_z == 0 && forces->T == 0) forces.reset();
-    } else if (isBeam(c.place)) {
-        beam(set, c.place).*inPlane(c.force) = value.value_or(0);
-    } else if (value) {
-        auto& forces = column(set, c.place);
-        if (!forces) forces.emplace();
-        (*forces).*inPlane(c.force) = *value;
-    } else {
-        column(set, c.place).reset();
-    }
+void put(ActionSet& set, const ActionColumn& c, std::optional<double> value) {
+    if (isOfColumn(c.place) && !value) return dropForces(set, c.place);
+    const bool isNil = value.value_or(0) == 0;
+    if (isNil && !isOfColumn(c.place) && !findForces(set, c.place)) return;
+    EndForces& f = forcesOf(set, c.place);
+    if (isOutOfPlane(c.force))
+        across(f, c.force) = isNil ? std::nullopt : value;
+    else
+        inPlane(f, c.force) = value.value_or(0);
 }
 
 Diagnostics actionsWithoutMember(const Joint& joint, const std::vector<ActionSet>& sets) {
     Diagnostics lost;
+    const Member* column = throughMember(joint);
+    const bool endsAbove = column && std::get<Through>(column->placement).endAbove;
     for (const ActionSet& set : sets)
-        for (const ActionColumn c : actionColumns(true, true)) {
-            const bool isMissing =
-                (c.place == ActionPlace::Left && !joint.left) || (c.place == ActionPlace::Above && joint.column.endAbove);
-            if (!isMissing || valueIn(set, c).value_or(0) == 0) continue;
-            lost.push_back({Severity::Error, printable(joint.mark) + ", set " + printable(set.id),
-                            std::string(letterOf(c.force)) + (c.place == ActionPlace::Left
-                                                                  ? " of the left beam: the joint has no beam on the left."
-                                                                  : " of the column above: the column ends at the joint.")});
+        for (const EndForces& f : set.forces) {
+            const bool isThere =
+                isOfColumn(f.end) ? column && !(f.end == ends::above && endsAbove) : findFraming(joint, f.end) != nullptr;
+            if (isThere || isForceless(f)) continue;
+            for (const ActionForce force :
+                 {ActionForce::N, ActionForce::V, ActionForce::M, ActionForce::V_y, ActionForce::M_z, ActionForce::T})
+                if ((isOutOfPlane(force) ? across(f, force).value_or(0) : inPlane(f, force)) != 0)
+                    lost.push_back({Severity::Error, printable(joint.mark) + ", set " + printable(set.id),
+                                    std::string(letterOf(force)) +
+                                        (!isOfColumn(f.end) ? " of the " + f.end.str() + " beam: the joint has no beam on the " +
+                                                                  f.end.str() + "."
+                                         : !column ? " of the " + f.end.str() + ": the joint has no column."
+                                                   : " of the column above: the column ends at the joint.")});
         }
     return lost;
 }

@@ -19,8 +19,7 @@ public:
 
     Assembly run() {
         column();
-        side(joint_.right);
-        if (joint_.left) side(*joint_.left);
+        for (const ResolvedSide& s : joint_.sides) side(s);
         doubler();
         diagonal();
         return std::move(out_);
@@ -41,23 +40,22 @@ private:
             top = std::max(top, levelOf(s, -s.spec.plate.above));
             bottom = std::min(bottom, levelOf(s, s.depth + s.spec.plate.below));
         };
-        reach(joint_.right);
-        if (joint_.left) reach(*joint_.left);
-        const double margin = 0.4 * joint_.right.depth + 30;
+        for (const ResolvedSide& s : joint_.sides) reach(s);
+        const double margin = 0.4 * joint_.main().depth + 30;
         out_.columnEnds = joint_.columnSpec.endAbove.has_value();
         out_.columnTop = joint_.columnSpec.endAbove.value_or(top + margin);
         out_.columnBottom = bottom - margin;
         const double h = col_.h / 2;
-        const std::string& steel = joint_.columnSpec.member.steel;
+        const std::string& steel = joint_.columnMember.steel;
         const auto flange = rectangle(-col_.b / 2, out_.columnBottom, col_.b / 2, out_.columnTop);
         plate({PartKind::ColumnWeb}, {}, ex, ez, rectangle(-h + col_.t_f, out_.columnBottom, h - col_.t_f, out_.columnTop),
               col_.t_w, steel);
-        plate({PartKind::ColumnFlange, SideId::Right}, {h - col_.t_f / 2, 0, 0}, ey, ez, flange, col_.t_f, steel);
-        plate({PartKind::ColumnFlange, SideId::Left}, {-h + col_.t_f / 2, 0, 0}, ey, ez, flange, col_.t_f, steel);
+        plate({PartKind::ColumnFlange, ends::right}, {h - col_.t_f / 2, 0, 0}, ey, ez, flange, col_.t_f, steel);
+        plate({PartKind::ColumnFlange, ends::left}, {-h + col_.t_f / 2, 0, 0}, ey, ez, flange, col_.t_f, steel);
     }
 
     void side(const ResolvedSide& s) {
-        const double dir = s.id == SideId::Right ? 1 : -1;
+        const double dir = s.dir();
         const double face = dir * col_.h / 2;
         const double t_p = s.spec.plate.thickness;
         const double top = levelOf(s, -s.spec.plate.above);
@@ -73,11 +71,11 @@ private:
 
     void beam(const ResolvedSide& s, double dir, double x0) {
         const Section& b = s.beam.section;
-        const double length = joint_.left ? 0.62 * s.depth + 90 : 1.05 * s.depth + 120;
+        const double length = joint_.isTwoSided() ? 0.62 * s.depth + 90 : 1.05 * s.depth + 120;
         const Point3 axis{dir * s.cosSlope, 0, s.sinSlope};
         const double top = levelOf(s, 0);
         const double run = length / s.cosSlope;
-        (s.id == SideId::Right ? out_.beamEndRight : out_.beamEndLeft) = x0 + dir * length;
+        out_.beamEnds.push_back({s.id, x0 + dir * length});
         const auto flange = rectangle(0, -b.b / 2, run, b.b / 2);
         const auto shifted = [&](double down) { return Point3{x0, 0, top - down / s.cosSlope}; };
         // The flanges start at the plate face; with a slope their cut is drawn square to the beam, the webs' cut is exact.
@@ -176,7 +174,7 @@ private:
     void diagonal() {
         if (!joint_.diagonal) return;
         const DiagonalSpec& d = *joint_.diagonal;
-        const ResolvedSide& s = joint_.right;
+        const ResolvedSide& s = joint_.main();
         const double inner = col_.h / 2 - col_.t_f;
         const double top = levelOf(s, s.flange / 2);
         const double bottom = levelOf(s, s.depth - s.flange / 2);
@@ -201,7 +199,7 @@ private:
 } // namespace
 
 std::string partId(const PartRef& part) {
-    const std::string side = name(part.side);
+    const std::string side = part.side.str();
     switch (part.kind) {
     case PartKind::ColumnWeb: return "column.web";
     case PartKind::ColumnFlange: return "column.flange." + side;
@@ -221,31 +219,36 @@ std::string partId(const PartRef& part) {
     case PartKind::WeldTop: return side + ".weld.top";
     case PartKind::WeldBottom: return side + ".weld.bottom";
     case PartKind::WeldWeb: return side + ".weld.web";
+    case PartKind::FinPlate: return side + ".fin";
     }
     return {};
 }
 
 std::optional<PartRef> partOfId(const std::string& id) {
     const std::size_t row = id.find(".row.");
-    for (int kind = 0; kind <= static_cast<int>(PartKind::WeldWeb); ++kind)
-        for (SideId side : {SideId::Right, SideId::Left}) {
-            PartRef part{static_cast<PartKind>(kind), side, 0};
-            if (part.kind == PartKind::BoltRow && row != std::string::npos) part.index = std::atoi(id.c_str() + row + 5) - 1;
-            if (partId(part) == id) return part;
-        }
+    for (int kind = 0; kind <= static_cast<int>(PartKind::FinPlate); ++kind) {
+        PartRef part{static_cast<PartKind>(kind), {}, 0};
+        // Parts of an end begin with its name; a column flange ends with the side it is on.
+        const std::size_t dot = part.kind == PartKind::ColumnFlange ? id.rfind('.') : id.find('.');
+        if (dot == std::string::npos) return std::nullopt;
+        const std::string end = part.kind == PartKind::ColumnFlange ? id.substr(dot + 1) : id.substr(0, dot);
+        if (!EndId::fits(end)) continue;
+        part.side = EndId(std::string_view(end));
+        if (part.kind == PartKind::ColumnWeb || part.kind == PartKind::Doubler || part.kind == PartKind::Diagonal)
+            part.side = ends::right;
+        if (part.kind == PartKind::BoltRow && row != std::string::npos) part.index = std::atoi(id.c_str() + row + 5) - 1;
+        if (partId(part) == id) return part;
+    }
     return std::nullopt;
 }
 
-double levelOf(const ResolvedSide& side, double positionDown) {
-    return (side.id == SideId::Left ? side.spec.level : 0.0) - positionDown;
-}
+double levelOf(const ResolvedSide& side, double positionDown) { return side.spec.level - positionDown; }
 
 std::array<double, 2> doublerReach(const ResolvedJoint& joint, double columnTop) {
     double top = -1e9, bottom = 1e9;
-    for (const ResolvedSide* s : {joint.side(SideId::Right), joint.side(SideId::Left)}) {
-        if (!s) continue;
-        top = std::max(top, levelOf(*s, -s->spec.plate.above));
-        bottom = std::min(bottom, levelOf(*s, s->depth + s->spec.plate.below));
+    for (const ResolvedSide& s : joint.sides) {
+        top = std::max(top, levelOf(s, -s.spec.plate.above));
+        bottom = std::min(bottom, levelOf(s, s.depth + s.spec.plate.below));
     }
     return {bottom - 40, std::min(top + 40, columnTop)};
 }

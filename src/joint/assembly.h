@@ -44,7 +44,16 @@ struct Assembly {
     std::vector<WeldPart> welds;
     double columnTop = 0, columnBottom = 0; ///< drawn extent; the top is real when the column ends
     bool columnEnds = false;
-    double beamEndRight = 0, beamEndLeft = 0; ///< x of the drawn beam ends
+    struct BeamEnd {
+        EndId side;
+        double x = 0;
+    };
+    std::vector<BeamEnd> beamEnds; ///< where the drawn beams end
+    [[nodiscard]] double beamEnd(EndId side) const {
+        for (const BeamEnd& e : beamEnds)
+            if (e.side == side) return e.x;
+        return 0;
+    }
 };
 
 [[nodiscard]] Assembly buildAssembly(const ResolvedJoint& joint);

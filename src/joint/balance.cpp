@@ -4,33 +4,43 @@
 
 namespace zg {
 
-FaceForces faceForces(const ResolvedJoint& joint, SideId id, const ActionSet& set) {
+FaceForces faceForces(const ResolvedJoint& joint, EndId id, const ActionSet& set) {
     const ResolvedSide* side = joint.side(id);
     FaceForces f;
     if (!side) return f;
-    const MemberForces& given = id == SideId::Right ? set.right : set.left;
+    const EndForces given = forcesAt(set, id);
     f.N = given.N * side->cosSlope + given.V * side->sinSlope;
     f.V = given.V * side->cosSlope - given.N * side->sinSlope;
     f.M = given.M;
-    if (joint.reference == ActionReference::Node) f.M -= f.V * joint.column.section.h / 2;
+    if (joint.reference == ActionReference::Node && joint.hasColumn) f.M -= f.V * joint.column.section.h / 2;
     return f;
 }
 
 Imbalance imbalance(const ResolvedJoint& joint, const ActionSet& set) {
     Imbalance r;
-    if (!set.columnAbove && !set.columnBelow) return r;
-    r.isKnown = true;
-    const MemberForces above = set.columnAbove.value_or(MemberForces{});
-    const MemberForces below = set.columnBelow.value_or(MemberForces{});
-    const FaceForces right = faceForces(joint, SideId::Right, set);
-    const FaceForces left = faceForces(joint, SideId::Left, set);
-    const double arm = joint.column.section.h / 2;
-    r.horizontal = right.N - left.N + above.V - below.V;
-    r.vertical = above.N - below.N - right.V - left.V;
-    r.moment = (right.M + right.V * arm) - (left.M + left.V * arm) + above.M - below.M;
-    const double force =
-        std::max({std::abs(right.N), std::abs(right.V), std::abs(left.V), std::abs(above.N), std::abs(below.N), 1.0});
-    const double moment = std::max({std::abs(right.M), std::abs(left.M), std::abs(above.M), std::abs(below.M), 1.0});
+    // What is held somewhere takes what is left over: only where every other end is named is there something to compare.
+    r.isKnown = joint.hasColumn ? findForces(set, ends::above) || findForces(set, ends::below)
+                                : std::all_of(joint.sides.begin(), joint.sides.end(),
+                                              [&](const ResolvedSide& s) { return findForces(set, s.id) != nullptr; });
+    if (!r.isKnown) return r;
+    const double arm = joint.hasColumn ? joint.column.section.h / 2 : 0;
+    double force = 1.0, moment = 1.0;
+    for (const ResolvedSide& s : joint.sides) {
+        const FaceForces f = faceForces(joint, s.id, set);
+        r.horizontal += s.dir() * f.N;
+        r.vertical -= f.V;
+        r.moment += s.dir() * (f.M + f.V * arm);
+        force = std::max({force, std::abs(f.N), std::abs(f.V)});
+        moment = std::max(moment, std::abs(f.M));
+    }
+    if (joint.hasColumn) {
+        const EndForces above = forcesAt(set, ends::above), below = forcesAt(set, ends::below);
+        r.horizontal += above.V - below.V;
+        r.vertical += above.N - below.N;
+        r.moment += above.M - below.M;
+        force = std::max({force, std::abs(above.N), std::abs(below.N)});
+        moment = std::max({moment, std::abs(above.M), std::abs(below.M)});
+    }
     // Frame programs print one decimal: half a per cent of the largest force is their rounding, not an error.
     r.isBalanced = std::abs(r.horizontal) <= 0.005 * force + 100 && std::abs(r.vertical) <= 0.005 * force + 100 &&
                    std::abs(r.moment) <= 0.005 * moment + 1e5;

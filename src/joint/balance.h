@@ -11,7 +11,7 @@ struct FaceForces {
 };
 
 /// Carries the given forces of one beam to the face of the column and into the plane of its end plate.
-[[nodiscard]] FaceForces faceForces(const ResolvedJoint& joint, SideId side, const ActionSet& set);
+[[nodiscard]] FaceForces faceForces(const ResolvedJoint& joint, EndId side, const ActionSet& set);
 
 /// What is left over at the node when all member forces are added: zero when the set is in equilibrium.
 struct Imbalance {

@@ -1,4 +1,5 @@
 #pragma once
+#include "base/units.h"
 #include "joint/part.h"
 #include <algorithm>
 #include <vector>
@@ -90,7 +91,7 @@ struct Check {
     CheckGroup group = CheckGroup::Strength;
     CheckMethod method = CheckMethod::Component;
     CheckState state = CheckState::Within;
-    SideId side = SideId::Right;
+    EndId side = ends::right;
     bool isReversed = false;         ///< tension at the bottom flange
     int firstRow = -1, lastRow = -1; ///< rows concerned, as places in the side's list; -1 none
     int set = -1;                    ///< index of the action set; -1 for checks that hang on none

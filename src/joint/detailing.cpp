@@ -13,22 +13,22 @@ class Rules {
 public:
     explicit Rules(const ResolvedJoint& joint) : joint_(joint), col_(joint.column.section) {}
     std::vector<Check> run() {
-        side(joint_.right);
-        if (joint_.left) side(*joint_.left);
+        for (const ResolvedSide& s : joint_.sides)
+            if (s.kind == ConnectionKind::EndPlate) side(s);
         column();
         return std::move(out_);
     }
 
 private:
-    Check& atLeast(CheckCode code, SideId side, double value, double least, const char* clause) {
+    Check& atLeast(CheckCode code, EndId side, double value, double least, const char* clause) {
         // A value of zero or less has no ratio: it is reported as far over, with the value beside it.
         const double utilisation = value > 0 ? useOf(least, value) : least <= 0 ? 0 : farOver;
         return record(code, side, value, least, utilisation, clause);
     }
-    Check& atMost(CheckCode code, SideId side, double value, double most, const char* clause) {
+    Check& atMost(CheckCode code, EndId side, double value, double most, const char* clause) {
         return record(code, side, value, most, useOf(value, most), clause);
     }
-    Check& record(CheckCode code, SideId side, double value, double limit, double utilisation, const char* clause) {
+    Check& record(CheckCode code, EndId side, double value, double limit, double utilisation, const char* clause) {
         Check c;
         c.code = code;
         c.group = CheckGroup::Detailing;
@@ -175,11 +175,9 @@ private:
             c.add(row(s, i));
             c.add({part, owner.id});
         };
-        for (const ResolvedSide* owner : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
-            if (!owner) continue;
-            clash(*owner, owner->spec.stiffenerTop, levelOf(*owner, owner->flange / 2), PartKind::StiffenerTop);
-            clash(*owner, owner->spec.stiffenerBottom, levelOf(*owner, owner->depth - owner->flange / 2),
-                  PartKind::StiffenerBottom);
+        for (const ResolvedSide& owner : joint_.sides) {
+            clash(owner, owner.spec.stiffenerTop, levelOf(owner, owner.flange / 2), PartKind::StiffenerTop);
+            clash(owner, owner.spec.stiffenerBottom, levelOf(owner, owner.depth - owner.flange / 2), PartKind::StiffenerBottom);
         }
     }
 
@@ -222,22 +220,20 @@ private:
             outstand({part, s.id}, width, spec->thickness, steel);
             throatOf({part, s.id}, spec->throat);
         };
-        for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
-            if (!s) continue;
-            stiffener(*s, s->spec.stiffenerTop, s->stiffenerTopSteel, PartKind::StiffenerTop);
-            stiffener(*s, s->spec.stiffenerBottom, s->stiffenerBottomSteel, PartKind::StiffenerBottom);
+        for (const ResolvedSide& s : joint_.sides) {
+            stiffener(s, s.spec.stiffenerTop, s.stiffenerTopSteel, PartKind::StiffenerTop);
+            stiffener(s, s.spec.stiffenerBottom, s.stiffenerBottomSteel, PartKind::StiffenerBottom);
         }
         if (joint_.doubler) {
-            atLeast(CheckCode::DoublerThickness, SideId::Right, joint_.doubler->thickness, col_.t_w,
-                    "EN 1993-1-8:2005 6.2.6.1(11)")
+            atLeast(CheckCode::DoublerThickness, ends::right, joint_.doubler->thickness, col_.t_w, "EN 1993-1-8:2005 6.2.6.1(11)")
                 .add({PartKind::Doubler});
-            Check& steel = atLeast(CheckCode::DoublerSteel, SideId::Right, joint_.doublerSteel.f_y, joint_.column.steel.f_y,
+            Check& steel = atLeast(CheckCode::DoublerSteel, ends::right, joint_.doublerSteel.f_y, joint_.column.steel.f_y,
                                    "EN 1993-1-8:2005 6.2.6.1(8)");
             steel.quantity = Quantity::Stress;
             steel.add({PartKind::Doubler});
             // Wider plates need plug or spot welds to the web, which are not modelled.
             const double epsilon = std::sqrt(235 / joint_.doublerSteel.f_y);
-            atMost(CheckCode::DoublerWidth, SideId::Right, clearWebDepth(col_), 40 * epsilon * joint_.doubler->thickness,
+            atMost(CheckCode::DoublerWidth, ends::right, clearWebDepth(col_), 40 * epsilon * joint_.doubler->thickness,
                    "EN 1993-1-8:2005 6.2.6.1(13)")
                 .add({PartKind::Doubler});
             if (joint_.doubler->weld.kind == WeldKind::Fillet) throatOf({PartKind::Doubler}, joint_.doubler->weld.throat);

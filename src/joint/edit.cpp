@@ -26,24 +26,22 @@ StiffenerSpec usualStiffener(const ResolvedJoint& joint, const ResolvedSide& sid
     return s;
 }
 
-template <class T> void put(std::optional<T>& slot, const T& value) { slot = value; }
-
 } // namespace
 
-void sortRows(SideSpec& side) {
-    std::stable_sort(side.rows.begin(), side.rows.end(),
+void sortRows(EndPlate& plate) {
+    std::stable_sort(plate.rows.begin(), plate.rows.end(),
                      [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; });
 }
 
 void sortRows(Joint& joint) {
-    sortRows(joint.right);
-    if (joint.left) sortRows(*joint.left);
+    for (Connection& c : joint.connections)
+        if (EndPlate* plate = std::get_if<EndPlate>(&c.how)) sortRows(*plate);
 }
 
 double dimensionValue(const ResolvedJoint& joint, const DimensionRef& ref) {
     const ResolvedSide* side = joint.side(ref.side);
     if (!side) return 0;
-    const SideSpec& s = side->spec;
+    const EndSpec& s = side->spec;
     const auto row = [&](int i) { return s.rows.at(static_cast<std::size_t>(i)).position; };
     switch (ref.kind) {
     case DimensionKind::EdgeTop: return s.rows.empty() ? s.plate.above : row(0) + s.plate.above;
@@ -57,7 +55,7 @@ double dimensionValue(const ResolvedJoint& joint, const DimensionRef& ref) {
 }
 
 void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRef& ref, double value) {
-    SideSpec* s = sideOf(joint, ref.side);
+    EndPlate* s = findEndPlate(joint, ref.side);
     if (!s) return;
     const double change = value - dimensionValue(resolved, ref);
     switch (ref.kind) {
@@ -81,143 +79,159 @@ void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRe
     sortRows(*s);
 }
 
-const char* wordOf(FittingKind kind) {
-    switch (kind) {
-    case FittingKind::StiffenerTop: return "column stiffener, top flange";
-    case FittingKind::StiffenerBottom: return "column stiffener, bottom flange";
-    case FittingKind::BackingTop: return "backing plates, upper rows";
-    case FittingKind::BackingBottom: return "backing plates, lower rows";
-    case FittingKind::RibTop: return "rib above the beam";
-    case FittingKind::RibBottom: return "rib below the beam";
-    case FittingKind::Doubler: return "supplementary web plate";
-    case FittingKind::Diagonal: return "diagonal web stiffener";
-    case FittingKind::Row: return "bolt row";
-    case FittingKind::LeftBeam: return "beam on the left";
-    }
-    return "";
+namespace {
+
+struct PartOfFitting {
+    FittingKind kind;
+    PartKind part;
+    const char* words;
+};
+constexpr PartOfFitting partsOfFittings[] = {
+    {FittingKind::StiffenerTop, PartKind::StiffenerTop, "column stiffener, top flange"},
+    {FittingKind::StiffenerBottom, PartKind::StiffenerBottom, "column stiffener, bottom flange"},
+    {FittingKind::BackingTop, PartKind::BackingTop, "backing plates, upper rows"},
+    {FittingKind::BackingBottom, PartKind::BackingBottom, "backing plates, lower rows"},
+    {FittingKind::RibTop, PartKind::RibTop, "rib above the beam"},
+    {FittingKind::RibBottom, PartKind::RibBottom, "rib below the beam"},
+    {FittingKind::Doubler, PartKind::Doubler, "supplementary web plate"},
+    {FittingKind::Diagonal, PartKind::Diagonal, "diagonal web stiffener"}};
+
+} // namespace
+
+std::string wordOf(const FittingRef& ref) {
+    for (const PartOfFitting& p : partsOfFittings)
+        if (p.kind == ref.kind) return p.words;
+    if (ref.kind == FittingKind::Row) return "bolt row";
+    const std::string where = ref.side == ends::front  ? "in front"
+                              : ref.side == ends::back ? "behind"
+                                                       : "on the " + ref.side.str();
+    return "beam " + where +
+           (ref.joining == ConnectionKind::DirectWeld ? ", welded"
+            : ref.joining == ConnectionKind::FinPlate ? ", by a fin plate"
+                                                      : "");
+}
+
+std::optional<FittingRef> fittingOf(const PartRef& part) {
+    for (const PartOfFitting& p : partsOfFittings)
+        if (p.part == part.kind) return FittingRef{p.kind, part.side, 0};
+    return std::nullopt;
 }
 
 bool hasFitting(const Joint& joint, const FittingRef& ref) {
-    if (ref.kind == FittingKind::Doubler) return joint.doubler.has_value();
-    if (ref.kind == FittingKind::Diagonal) return joint.diagonal.has_value();
-    if (ref.kind == FittingKind::LeftBeam) return joint.left.has_value();
-    const SideSpec* s = sideOf(joint, ref.side);
-    if (!s) return false;
-    switch (ref.kind) {
-    case FittingKind::StiffenerTop: return s->stiffenerTop.has_value();
-    case FittingKind::StiffenerBottom: return s->stiffenerBottom.has_value();
-    case FittingKind::BackingTop: return s->backingTop.has_value();
-    case FittingKind::BackingBottom: return s->backingBottom.has_value();
-    case FittingKind::RibTop: return s->ribTop.has_value();
-    case FittingKind::RibBottom: return s->ribBottom.has_value();
-    default: return false;
+    if (ref.kind == FittingKind::Beam) return findMember(joint, ref.side) != nullptr;
+    if (ref.kind == FittingKind::Row) return false;
+    return onFitting(ref.kind, [&](auto spec, auto flange) {
+        return findFitting<decltype(spec)>(joint, anchorOf(ref.side, flange)) != nullptr;
+    });
+}
+
+namespace {
+
+void usual(StiffenerSpec& s, const ResolvedJoint& joint, const ResolvedSide& side, FlangeSide) {
+    s = usualStiffener(joint, side);
+}
+void usual(BackingSpec& s, const ResolvedJoint& joint, const ResolvedSide&, FlangeSide) {
+    s.thickness = stockUp(0.8 * joint.column.section.t_f);
+    s.steel = joint.main().spec.beam.steel;
+}
+void usual(RibSpec& s, const ResolvedJoint& joint, const ResolvedSide& side, FlangeSide) {
+    s.thickness = stockUp(side.beam.section.t_w);
+    s.length = roundTo(1.6 * std::max(60.0, side.spec.plate.above), 5);
+    s.steel = joint.main().spec.beam.steel;
+}
+void usual(DoublerSpec& d, const ResolvedJoint& joint, const ResolvedSide&, FlangeSide) {
+    d.thickness = stockUp(joint.column.section.t_w);
+    d.steel = joint.columnMember.steel;
+    d.weld = {WeldKind::Fillet, std::ceil(d.thickness / root2)};
+}
+void usual(DiagonalSpec& d, const ResolvedJoint& joint, const ResolvedSide&, FlangeSide) {
+    d.thickness = usualStiffener(joint, joint.main()).thickness;
+    d.throat = std::ceil(0.6 * d.thickness);
+    d.steel = joint.main().spec.beam.steel;
+}
+
+/// Another beam: the mirror image of the first one, level, joined as asked.
+void addBeam(Joint& joint, const ResolvedJoint& resolved, const FittingRef& ref) {
+    const ResolvedSide& like = resolved.main();
+    Framing framing;
+    framing.direction = ref.side == ends::left    ? Direction::Left
+                        : ref.side == ends::front ? Direction::Front
+                        : ref.side == ends::back  ? Direction::Back
+                                                  : Direction::Right;
+    framing.span = like.spec.span;
+    Joining how;
+    if (ref.joining == ConnectionKind::DirectWeld) {
+        how = weldedLayout(like.beam.section, like.spec.beam.steel);
+    } else if (ref.joining == ConnectionKind::FinPlate) {
+        how = finPlateLayout(resolved.column.section, like.beam.section, like.spec.beam.steel);
+    } else if (const EndPlate* plate = findEndPlate(joint, like.id)) {
+        how = *plate;
+    } else {
+        how = firstLayout(resolved.column.section, like.beam.section, like.spec.beam.steel, PlateReach::ExtendedTop);
+    }
+    putEnd(joint, ref.side, like.spec.beam, framing, like.onto, how);
+    if (ref.joining != ConnectionKind::EndPlate) return;
+    // Its ribs and backing plates come along; column stiffeners stand at its flanges already.
+    for (const Fitting& f : std::vector<Fitting>(joint.fittings)) {
+        if (!f.at || f.at->connection != like.id || std::holds_alternative<StiffenerSpec>(f.how)) continue;
+        Fitting twin = f;
+        twin.at->connection = ref.side;
+        if (twin.on == like.id) twin.on = ref.side;
+        joint.fittings.push_back(twin);
     }
 }
 
+} // namespace
+
 void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& ref) {
-    const Section& column = resolved.column.section;
-    const std::string& steel = resolved.right.spec.beam.steel;
-    if (ref.kind == FittingKind::Doubler) {
-        DoublerSpec d;
-        d.thickness = stockUp(column.t_w);
-        d.steel = resolved.columnSpec.member.steel;
-        d.weld = {WeldKind::Fillet, std::ceil(d.thickness / root2)};
-        joint.doubler = d;
+    if (ref.kind == FittingKind::Beam) {
+        if (!findMember(joint, ref.side) && resolved.hasColumn) addBeam(joint, resolved, ref);
         return;
     }
-    if (ref.kind == FittingKind::Diagonal) {
-        const StiffenerSpec like = usualStiffener(resolved, resolved.right);
-        DiagonalSpec d;
-        d.thickness = like.thickness;
-        d.throat = std::ceil(0.6 * like.thickness);
-        d.steel = steel;
-        joint.diagonal = d;
-        return;
-    }
-    if (ref.kind == FittingKind::LeftBeam) {
-        // The mirror image of the right beam: the usual two-sided joint to start from.
-        joint.left = joint.right;
-        joint.left->level = 0;
-        joint.left->slope = 0;
-        joint.left->stiffenerTop.reset();
-        joint.left->stiffenerBottom.reset();
-        return;
-    }
-    SideSpec* s = sideOf(joint, ref.side);
-    const ResolvedSide* r = resolved.side(ref.side);
-    if (!s || !r) return;
-    BackingSpec backing;
-    backing.thickness = stockUp(0.8 * column.t_f);
-    backing.steel = steel;
-    RibSpec rib;
-    rib.thickness = stockUp(r->beam.section.t_w);
-    rib.length = roundTo(1.6 * std::max(60.0, s->plate.above), 5);
-    rib.steel = steel;
-    switch (ref.kind) {
-    case FittingKind::StiffenerTop: put(s->stiffenerTop, usualStiffener(resolved, *r)); return;
-    case FittingKind::StiffenerBottom: put(s->stiffenerBottom, usualStiffener(resolved, *r)); return;
-    case FittingKind::BackingTop: put(s->backingTop, backing); return;
-    case FittingKind::BackingBottom: put(s->backingBottom, backing); return;
-    case FittingKind::RibTop: put(s->ribTop, rib); return;
-    case FittingKind::RibBottom: put(s->ribBottom, rib); return;
-    case FittingKind::Row: {
+    if (ref.kind == FittingKind::Row) {
+        EndPlate* s = findEndPlate(joint, ref.side);
+        if (!s) return;
         BoltRowSpec row;
         row.position = ref.position;
         s->rows.push_back(row);
         sortRows(*s);
         return;
     }
-    default: return;
-    }
+    onFitting(ref.kind, [&](auto spec, std::optional<FlangeSide> flange) {
+        const ResolvedSide* r = flange ? resolved.side(ref.side) : &resolved.main();
+        const Member* column = throughMember(joint);
+        const bool isOnBeam = std::is_same_v<decltype(spec), RibSpec>;
+        if (!r || (!column && !isOnBeam)) return;
+        usual(spec, resolved, *r, flange.value_or(FlangeSide::Top));
+        putFitting(joint, isOnBeam ? ref.side : column->id, anchorOf(ref.side, flange), spec);
+    });
 }
 
 void removeFitting(Joint& joint, const FittingRef& ref) {
-    if (ref.kind == FittingKind::Doubler) joint.doubler.reset();
-    if (ref.kind == FittingKind::Diagonal) joint.diagonal.reset();
-    if (ref.kind == FittingKind::LeftBeam) joint.left.reset();
-    SideSpec* s = sideOf(joint, ref.side);
-    if (!s) return;
-    switch (ref.kind) {
-    case FittingKind::StiffenerTop: s->stiffenerTop.reset(); return;
-    case FittingKind::StiffenerBottom: s->stiffenerBottom.reset(); return;
-    case FittingKind::BackingTop: s->backingTop.reset(); return;
-    case FittingKind::BackingBottom: s->backingBottom.reset(); return;
-    case FittingKind::RibTop: s->ribTop.reset(); return;
-    case FittingKind::RibBottom: s->ribBottom.reset(); return;
-    default: return;
+    if (ref.kind == FittingKind::Beam) {
+        if (framingEnds(joint).size() > 1) dropEnd(joint, ref.side);
+        return;
     }
+    if (ref.kind == FittingKind::Row) return;
+    onFitting(ref.kind, [&](auto spec, auto flange) { dropFitting<decltype(spec)>(joint, anchorOf(ref.side, flange)); });
 }
 
 bool removePart(Joint& joint, const PartRef& part) {
-    const auto fitting = [&](FittingKind kind) {
-        const FittingRef ref{kind, part.side, 0};
-        if (!hasFitting(joint, ref)) return false;
-        removeFitting(joint, ref);
-        return true;
-    };
-    switch (part.kind) {
-    case PartKind::BoltRow: {
-        SideSpec* s = sideOf(joint, part.side);
+    if (part.kind == PartKind::BoltRow) {
+        EndPlate* s = findEndPlate(joint, part.side);
         if (!s || part.index < 0 || part.index >= static_cast<int>(s->rows.size())) return false;
         s->rows.erase(s->rows.begin() + part.index);
         return true;
     }
-    case PartKind::StiffenerTop: return fitting(FittingKind::StiffenerTop);
-    case PartKind::StiffenerBottom: return fitting(FittingKind::StiffenerBottom);
-    case PartKind::Doubler: return fitting(FittingKind::Doubler);
-    case PartKind::Diagonal: return fitting(FittingKind::Diagonal);
-    case PartKind::BackingTop: return fitting(FittingKind::BackingTop);
-    case PartKind::BackingBottom: return fitting(FittingKind::BackingBottom);
-    case PartKind::RibTop: return fitting(FittingKind::RibTop);
-    case PartKind::RibBottom: return fitting(FittingKind::RibBottom);
-    case PartKind::BeamTopFlange:
-    case PartKind::BeamBottomFlange:
-    case PartKind::BeamWeb: return part.side == SideId::Left && fitting(FittingKind::LeftBeam);
-    default: return false;
-    }
+    std::optional<FittingRef> ref = fittingOf(part);
+    if (!ref && isOfBeam(part) && framingEnds(joint).size() > 1 && part.side != framingEnds(joint).front())
+        ref = FittingRef{FittingKind::Beam, part.side, 0};
+    if (!ref || !hasFitting(joint, *ref)) return false;
+    removeFitting(joint, *ref);
+    return true;
 }
 
-double snappedRow(const ResolvedJoint& joint, SideId id, int index, double position) {
+double snappedRow(const ResolvedJoint& joint, EndId id, int index, double position) {
     const ResolvedSide& s = *joint.side(id);
     const double leg = [](const WeldSpec& w) { return w.kind == WeldKind::Fillet ? w.throat * root2 : 0; }(s.spec.topWeld);
     const double clear = std::ceil(leg + s.bolt.washerOuter / 2);
@@ -238,8 +252,8 @@ double snappedRow(const ResolvedJoint& joint, SideId id, int index, double posit
     return stops.back();
 }
 
-int moveRow(Joint& joint, SideId side, int row, double position) {
-    SideSpec* s = sideOf(joint, side);
+int moveRow(Joint& joint, EndId side, int row, double position) {
+    EndPlate* s = findEndPlate(joint, side);
     if (!s || row < 0 || row >= static_cast<int>(s->rows.size())) return row;
     BoltRowSpec moved = s->rows[static_cast<std::size_t>(row)];
     moved.position = position;
@@ -250,7 +264,7 @@ int moveRow(Joint& joint, SideId side, int row, double position) {
     return place;
 }
 
-std::optional<double> roomForRow(const ResolvedJoint& joint, SideId id) {
+std::optional<double> roomForRow(const ResolvedJoint& joint, EndId id) {
     const ResolvedSide* s = joint.side(id);
     if (!s) return std::nullopt;
     const double clear = std::ceil(8 * root2 + s->bolt.washerOuter / 2);

@@ -11,7 +11,7 @@ namespace zg {
 enum class DimensionKind { EdgeTop, Pitch, EdgeBottom, Gauge, PlateWidth, PlateThickness };
 struct DimensionRef {
     DimensionKind kind = DimensionKind::Pitch;
-    SideId side = SideId::Right;
+    EndId side = ends::right;
     int index = 0; ///< pitch: the row above it
 };
 inline bool operator==(const DimensionRef& a, const DimensionRef& b) {
@@ -22,7 +22,7 @@ inline bool operator==(const DimensionRef& a, const DimensionRef& b) {
 /// Types a value into a dimension. A pitch moves the row on the side away from the nearer beam flange, an edge moves the plate.
 void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRef& ref, double value);
 
-/// A place where a fitting could go, or goes: click to add, click again to remove.
+/// A place where something could be added, or stands: click to add, click again to remove.
 enum class FittingKind {
     StiffenerTop,
     StiffenerBottom,
@@ -33,30 +33,53 @@ enum class FittingKind {
     Doubler,
     Diagonal,
     Row,
-    LeftBeam
+    Beam
 };
 struct FittingRef {
     FittingKind kind = FittingKind::StiffenerTop;
-    SideId side = SideId::Right;
-    double position = 0; ///< rows: where
+    EndId side = ends::right;
+    double position = 0;                               ///< rows: where
+    ConnectionKind joining = ConnectionKind::EndPlate; ///< beams: how they are joined
 };
 [[nodiscard]] bool hasFitting(const Joint& joint, const FittingRef& ref);
 /// Adds the fitting with usual sizes for this joint (thickness of the flange it faces, throats to suit).
 void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& ref);
 void removeFitting(Joint& joint, const FittingRef& ref);
-/// Removes what a part stands for (a row, a fitting, the left beam); false for parts that cannot go.
+/// Removes what a part stands for (a row, a fitting, a beam that is not the last); false for parts that cannot go.
 [[nodiscard]] bool removePart(Joint& joint, const PartRef& part);
-[[nodiscard]] const char* wordOf(FittingKind kind);
+[[nodiscard]] std::string wordOf(const FittingRef& ref);
+/// The fitting a part is of; nothing for parts of members and connections.
+[[nodiscard]] std::optional<FittingRef> fittingOf(const PartRef& part);
 
-/// Rows of each side from top to bottom, as people number them.
-void sortRows(SideSpec& side);
+/// What the place of a fitting is made of: calls `f(Spec{}, flange)` with the block's type and the flange it follows.
+template <class F> auto onFitting(FittingKind kind, F f) {
+    using At = std::optional<FlangeSide>;
+    switch (kind) {
+    case FittingKind::StiffenerTop: return f(StiffenerSpec{}, At(FlangeSide::Top));
+    case FittingKind::StiffenerBottom: return f(StiffenerSpec{}, At(FlangeSide::Bottom));
+    case FittingKind::BackingTop: return f(BackingSpec{}, At(FlangeSide::Top));
+    case FittingKind::BackingBottom: return f(BackingSpec{}, At(FlangeSide::Bottom));
+    case FittingKind::RibTop: return f(RibSpec{}, At(FlangeSide::Top));
+    case FittingKind::RibBottom: return f(RibSpec{}, At(FlangeSide::Bottom));
+    case FittingKind::Diagonal: return f(DiagonalSpec{}, At());
+    default: return f(DoublerSpec{}, At());
+    }
+}
+[[nodiscard]] inline bool isFitting(FittingKind kind) { return kind != FittingKind::Row && kind != FittingKind::Beam; }
+/// The anchor of a fitting at a side.
+[[nodiscard]] inline std::optional<Anchor> anchorOf(EndId side, std::optional<FlangeSide> flange) {
+    return flange ? std::optional<Anchor>(Anchor{side, *flange}) : std::nullopt;
+}
+
+/// Rows of each end plate from top to bottom, as people number them.
+void sortRows(EndPlate& plate);
 void sortRows(Joint& joint);
 
 /// Nearest place a dragged row may snap to: whole 5 mm, and the limits of clearance to flanges, plate ends and other rows.
-[[nodiscard]] double snappedRow(const ResolvedJoint& joint, SideId side, int row, double position);
+[[nodiscard]] double snappedRow(const ResolvedJoint& joint, EndId side, int row, double position);
 /// Moves a row; the list stays in order from the top. Gives the row's new place.
-int moveRow(Joint& joint, SideId side, int row, double position);
+int moveRow(Joint& joint, EndId side, int row, double position);
 /// Where another row would go best: the middle of the largest gap that has room.
-[[nodiscard]] std::optional<double> roomForRow(const ResolvedJoint& joint, SideId side);
+[[nodiscard]] std::optional<double> roomForRow(const ResolvedJoint& joint, EndId side);
 
 } // namespace zg

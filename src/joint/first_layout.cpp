@@ -11,10 +11,42 @@ double roundUp(double x, double step) { return std::ceil(x / step - 1e-9) * step
 
 } // namespace
 
-SideSpec firstLayout(const Section& column, const Section& beam, const MemberSpec& beamSpec, PlateReach reach) {
-    SideSpec s;
-    s.beam = beamSpec;
-    s.plate.steel = beamSpec.steel;
+DirectWeld weldedLayout(const Section& beam, const std::string& steel) {
+    DirectWeld s;
+    // Double fillets about as strong as the flange: EN 1993-1-8:2005 4.5.3.2 with the web's share of the length lost.
+    const bool isMild = steel.rfind("S235", 0) == 0 || steel.rfind("S275", 0) == 0;
+    s.topWeld = {WeldKind::Fillet, std::max(4.0, roundUp((isMild ? 0.56 : 0.66) * beam.t_f, 1))};
+    s.bottomWeld = s.topWeld;
+    s.webWeld = {WeldKind::Fillet, std::max(4.0, roundUp(0.5 * beam.t_w, 1))};
+    return s;
+}
+
+FinPlate finPlateLayout(const Section& support, const Section& beam, const std::string& steel) {
+    FinPlate f;
+    const BoltSize* bolt = findBoltSize(f.size);
+    const double end = roundUp(2 * bolt->d, 5);
+    const bool isMild = steel.rfind("S235", 0) == 0 || steel.rfind("S275", 0) == 0;
+    f.steel = isMild ? "S275" : "S355";
+    f.thickness = isMild ? 10 : 8;
+    f.throat = roundUp((isMild ? 0.5 : 0.56) * f.thickness, 1);
+    f.firstRow = f.edge = end;
+    f.gap = 10;
+    f.firstLine = f.gap + end;
+    // On a web the plate stands between the flanges of the support, and the beam's end clears them.
+    (void)support;
+    const double room = beam.h - 2 * (beam.t_f + beam.r) - 10;
+    f.pitch = 70;
+    f.rows = std::clamp(static_cast<int>((0.75 * room - 2 * end) / f.pitch) + 1, 2, 10);
+    while (f.rows > 2 && (f.rows - 1) * f.pitch + 2 * end > room) --f.rows;
+    if ((f.rows - 1) * f.pitch + 2 * end > room) f.pitch = std::max(2.2 * bolt->d_0, std::floor((room - 2 * end) / 5) * 5);
+    f.depth = (f.rows - 1) * f.pitch + 2 * end;
+    f.top = roundTo((beam.h - f.depth) / 2, 5);
+    return f;
+}
+
+EndPlate firstLayout(const Section& column, const Section& beam, const std::string& steel, PlateReach reach) {
+    EndPlate s;
+    s.plate.steel = steel;
     s.bolts.size = beam.h < 250 ? "M16" : beam.h < 380 ? "M20" : beam.h < 560 ? "M24" : beam.h < 800 ? "M27" : "M30";
     // A narrow column flange or plate cannot take the edge distances of a large bolt.
     while (s.bolts.size != "M12") {
@@ -30,11 +62,10 @@ SideSpec firstLayout(const Section& column, const Section& beam, const MemberSpe
     const BoltSize* bolt = findBoltSize(s.bolts.size);
     s.bolts.grade = beam.h < 380 ? "8.8" : "10.9";
     s.plate.thickness = bolt->d <= 16 ? 15 : bolt->d <= 20 ? 20 : bolt->d <= 24 ? 25 : 30;
-    // Double fillets about as strong as the flange: EN 1993-1-8 4.5.3.2 with the web's share of the length lost.
-    const bool isMild = beamSpec.steel.rfind("S235", 0) == 0 || beamSpec.steel.rfind("S275", 0) == 0;
-    s.topWeld = {WeldKind::Fillet, std::max(4.0, roundUp((isMild ? 0.56 : 0.66) * beam.t_f, 1))};
-    s.bottomWeld = s.topWeld;
-    s.webWeld = {WeldKind::Fillet, std::max(4.0, roundUp(0.5 * beam.t_w, 1))};
+    const DirectWeld welds = weldedLayout(beam, steel);
+    s.topWeld = welds.topWeld;
+    s.bottomWeld = welds.bottomWeld;
+    s.webWeld = welds.webWeld;
     const double root2 = 1.41421356237309504880;
     const double webNeed = beam.t_w + 2 * s.webWeld.throat * root2 + bolt->washerOuter;
     const double rootNeed = column.t_w + 2 * column.r + bolt->acrossCorners;

@@ -1,5 +1,6 @@
 #pragma once
-#include "joint/job.h"
+#include "catalogue/sections.h"
+#include "joint/connection.h"
 
 namespace zg {
 
@@ -8,6 +9,12 @@ template <> struct EnumNames<PlateReach> { static constexpr const char* names[] 
 
 /// First layout of the end-plate family from sections alone: plate, bolts, rows and welds by the usual rules of thumb
 /// (docs/theory/first-layout.md). It is meant as a start that obeys the detailing rules, not as a verified joint.
-[[nodiscard]] SideSpec firstLayout(const Section& column, const Section& beam, const MemberSpec& beamSpec, PlateReach reach);
+[[nodiscard]] EndPlate firstLayout(const Section& column, const Section& beam, const std::string& steel, PlateReach reach);
+
+/// Flanges and web by fillets about as strong as they are.
+[[nodiscard]] DirectWeld weldedLayout(const Section& beam, const std::string& steel);
+/// Fin plate on a support with bolts M20 8.8 in one line, by the usual practice: gap 10 mm, end and edge 2 d, pitch about 3 to 4
+/// d, the plate over at least 0.6 of the beam's web.
+[[nodiscard]] FinPlate finPlateLayout(const Section& support, const Section& beam, const std::string& steel);
 
 } // namespace zg

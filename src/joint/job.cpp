@@ -5,17 +5,6 @@
 
 namespace zg {
 
-PlateSpec platesOf(const Joint& joint) { return joint.plates.value_or(PlateSpec{}); }
-
-const char* name(SideId side) { return side == SideId::Right ? "right" : "left"; }
-
-const SideSpec* sideOf(const Joint& joint, SideId side) {
-    if (side == SideId::Right) return &joint.right;
-    return joint.left ? &*joint.left : nullptr;
-}
-
-SideSpec* sideOf(Joint& joint, SideId side) { return const_cast<SideSpec*>(sideOf(std::as_const(joint), side)); }
-
 const Joint* findJoint(const Job& job, const std::string& markOrId) {
     for (const Joint& j : job.joints)
         if (j.mark == markOrId || j.id == markOrId) return &j;
@@ -30,6 +19,7 @@ Joint unnamed(const Joint& joint) {
     bare.mark.clear();
     bare.title.clear();
     bare.note.clear();
+    bare.recipe.clear();
     return bare;
 }
 
@@ -46,7 +36,11 @@ std::uint64_t hashOf(const Settings& settings, const Job& job, const Joint& bare
 std::uint64_t resultKey(const Job& job, const Joint& joint) {
     Settings settings = job.settings;
     settings.units = UnitSystem::SI;
-    return hashOf(settings, job, unnamed(joint));
+    Joint bare = unnamed(joint);
+    bare.plates.reset();
+    for (Member& m : bare.members)
+        if (Framing* f = std::get_if<Framing>(&m.placement)) f->farEnd.reset(), f->gravityShear.reset();
+    return hashOf(settings, job, bare);
 }
 
 std::uint64_t plateKey(const Job& job, const Joint& joint) {
@@ -58,11 +52,10 @@ std::uint64_t plateKey(const Job& job, const Joint& joint) {
     Joint bare = unnamed(joint);
     for (ActionSet& set : bare.actions) set.id.clear(), set.title.clear();
     bare.frame = FrameKind::Unbraced;
-    bare.column.storeyHeight.reset();
-    // The span tells the shear of plastic hinges, where these are asked for.
-    if (!platesOf(joint).isCapacityDesigned) {
-        bare.right.span.reset();
-        if (bare.left) bare.left->span.reset();
+    for (Member& m : bare.members) {
+        if (Through* t = std::get_if<Through>(&m.placement)) t->storeyHeight.reset();
+        // The span tells the shear of plastic hinges, where these are asked for.
+        if (Framing* f = std::get_if<Framing>(&m.placement); f && !platesOf(joint).isCapacityDesigned) f->span.reset();
     }
     return hashOf(settings, job, bare);
 }

@@ -1,5 +1,7 @@
 #include "joint/parameters.h"
 #include "catalogue/bolts.h"
+#include "joint/edit.h"
+#include "joint/job.h"
 #include <algorithm>
 #include <cmath>
 #include <iterator>
@@ -58,6 +60,8 @@ private:
     template <class T> void list(const Field& f, const std::optional<T>& x, bool, bool) {
         if constexpr (!HasFields<T>::value) list(f, x.value_or(T{}), true, x.has_value());
     }
+    void list(const Field&, const ShortText&, bool, bool) {} // names by which parts refer to each other
+    template <class... T> void list(const Field&, const std::variant<T...>&, bool, bool) {}
     template <class T> void list(const Field&, const std::vector<T>&, bool, bool) {}
     template <class T> std::enable_if_t<HasFields<T>::value> list(const Field&, const T&, bool, bool) {}
 
@@ -104,6 +108,8 @@ private:
             if (done) x = inner;
         }
     }
+    void set(ShortText&) {}
+    template <class... T> void set(std::variant<T...>&) {}
     template <class T> void set(std::vector<T>&) {}
     template <class T> std::enable_if_t<HasFields<T>::value> set(T&) {}
 
@@ -111,50 +117,60 @@ private:
     const ParameterValue& value_;
 };
 
-/// Calls `visit(group, spec)` for every spec a part is made of.
-template <class J, class Visit> void specsOf(J& joint, const PartRef& part, Visit visit) {
-    auto* side = sideOf(joint, part.side);
-    const auto optional = [&](const char* group, auto& spec) {
-        if (spec) visit(group, *spec);
-    };
+/// What a part of a connection is made of.
+template <class Plate, class Visit> void specsOfEndPlate(Plate& plate, const PartRef& part, Visit visit) {
     switch (part.kind) {
-    case PartKind::ColumnWeb:
-    case PartKind::ColumnFlange:
-        visit("column", joint.column.member);
-        visit("extent", joint.column);
-        return;
-    case PartKind::Doubler:
-        optional("doubler", joint.doubler);
-        if (joint.doubler) visit("weld", joint.doubler->weld);
-        return;
-    case PartKind::Diagonal: optional("diagonal", joint.diagonal); return;
-    default: break;
-    }
-    if (!side) return;
-    switch (part.kind) {
-    case PartKind::EndPlate: visit("plate", side->plate); return;
-    case PartKind::BeamTopFlange:
-    case PartKind::BeamBottomFlange:
-    case PartKind::BeamWeb:
-        visit("beam", side->beam);
-        visit("side", *side);
-        return;
+    case PartKind::EndPlate: visit("plate", plate.plate); return;
     case PartKind::BoltRow:
-        if (part.index >= 0 && part.index < static_cast<int>(side->rows.size()))
-            visit("row", side->rows[static_cast<std::size_t>(part.index)]);
-        visit("bolts", side->bolts);
+        if (part.index >= 0 && part.index < static_cast<int>(plate.rows.size()))
+            visit("row", plate.rows[static_cast<std::size_t>(part.index)]);
+        visit("bolts", plate.bolts);
         return;
-    case PartKind::StiffenerTop: optional("stiffener", side->stiffenerTop); return;
-    case PartKind::StiffenerBottom: optional("stiffener", side->stiffenerBottom); return;
-    case PartKind::BackingTop: optional("backing", side->backingTop); return;
-    case PartKind::BackingBottom: optional("backing", side->backingBottom); return;
-    case PartKind::RibTop: optional("rib", side->ribTop); return;
-    case PartKind::RibBottom: optional("rib", side->ribBottom); return;
-    case PartKind::WeldTop: visit("weld", side->topWeld); return;
-    case PartKind::WeldBottom: visit("weld", side->bottomWeld); return;
-    case PartKind::WeldWeb: visit("weld", side->webWeld); return;
     default: return;
     }
+}
+template <class Welds, class Visit> void specsOfWelds(Welds& welds, const PartRef& part, Visit visit) {
+    if (part.kind == PartKind::WeldTop) visit("weld", welds.topWeld);
+    if (part.kind == PartKind::WeldBottom) visit("weld", welds.bottomWeld);
+    if (part.kind == PartKind::WeldWeb) visit("weld", welds.webWeld);
+}
+
+/// Calls `visit(group, spec)` for every spec a part is made of.
+template <class J, class Visit> void specsOf(J& joint, const PartRef& part, Visit visit) {
+    if (part.kind == PartKind::ColumnWeb || part.kind == PartKind::ColumnFlange) {
+        if (auto* column = throughMember(joint)) {
+            visit("column", *column);
+            visit("extent", std::get<Through>(column->placement));
+        }
+        return;
+    }
+    if (const auto ref = fittingOf(part)) {
+        onFitting(ref->kind, [&](auto spec, auto flange) {
+            using Spec = decltype(spec);
+            auto* there = findFitting<Spec>(joint, anchorOf(part.side, flange));
+            if (!there) return;
+            visit(Spec::kind, *there);
+            if constexpr (std::is_same_v<Spec, DoublerSpec>) visit("weld", there->weld);
+        });
+        return;
+    }
+    if (isOfBeam(part)) {
+        auto* member = findMember(joint, part.side);
+        if (!member) return;
+        visit("beam", *member);
+        if (auto* framing = std::get_if<Framing>(&member->placement)) visit("side", *framing);
+        if (auto* plate = findEndPlate(joint, part.side)) visit("end", *plate);
+        return;
+    }
+    auto* connection = findConnection(joint, part.side);
+    if (!connection) return;
+    if (auto* plate = std::get_if<EndPlate>(&connection->how)) {
+        specsOfEndPlate(*plate, part, visit);
+        specsOfWelds(*plate, part, visit);
+    }
+    if (auto* welds = std::get_if<DirectWeld>(&connection->how)) specsOfWelds(*welds, part, visit);
+    if (auto* fin = std::get_if<FinPlate>(&connection->how))
+        if (part.kind == PartKind::FinPlate || part.kind == PartKind::BoltRow) visit("fin", *fin);
 }
 
 } // namespace
@@ -196,8 +212,27 @@ template <class T> bool setIn(T& value, const std::string& key, const ParameterV
 
 std::vector<Parameter> parametersOf(const Settings& settings) { return listed(settings, "settings"); }
 bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value) { return setIn(settings, key, value); }
-std::vector<Parameter> parametersOf(const PlateSpec& plates) { return listed(plates, "plates"); }
-bool setParameter(PlateSpec& plates, const std::string& key, const ParameterValue& value) { return setIn(plates, key, value); }
+bool isOfPlates(const Parameter& p) { return p.key == "far_end" || p.key == "gravity_shear"; }
+std::vector<Parameter> plateParameters(const Joint& joint) {
+    std::vector<Parameter> list = listed(platesOf(joint), "plates");
+    for (const EndId end : framingEnds(joint))
+        for (Parameter& p : listed(*findFraming(joint, end), end.c_str()))
+            if (isOfPlates(p)) {
+                p.help = end.str() + " beam: " + p.help;
+                list.push_back(std::move(p));
+            }
+    return list;
+}
+bool setPlateParameter(Joint& joint, const std::string& group, const std::string& key, const ParameterValue& value) {
+    if (group != "plates") {
+        Framing* framing = findFraming(joint, EndId(std::string_view(group)));
+        return framing && setIn(*framing, key, value);
+    }
+    PlateSpec plates = platesOf(joint);
+    if (!setIn(plates, key, value)) return false;
+    joint.plates = plates == PlateSpec{} ? std::optional<PlateSpec>() : plates;
+    return true;
+}
 std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }
 bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value) {
     return setIn(section, key, value);
@@ -205,8 +240,8 @@ bool setParameter(CustomSection& section, const std::string& key, const Paramete
 
 std::vector<Parameter> jointParameters(const Joint& joint) {
     std::vector<Parameter> list = listed(joint, "joint");
-    // The id is for the file alone, and there is one family so far.
-    list.erase(std::remove_if(list.begin(), list.end(), [](const Parameter& p) { return p.key == "id" || p.key == "family"; }),
+    // The id and the recipe are for the file alone.
+    list.erase(std::remove_if(list.begin(), list.end(), [](const Parameter& p) { return p.key == "id" || p.key == "recipe"; }),
                list.end());
     return list;
 }

@@ -1,4 +1,5 @@
 #pragma once
+#include "base/units.h"
 #include "joint/part.h"
 #include <optional>
 #include <string>
@@ -6,6 +7,10 @@
 #include <vector>
 
 namespace zg {
+
+struct CustomSection;
+struct Joint;
+struct Settings;
 
 /// One editable property of a part, made from the field listing of its spec: what cards show and the ask bar sets.
 struct Parameter {
@@ -36,9 +41,11 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 [[nodiscard]] bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value);
 [[nodiscard]] std::vector<Parameter> parametersOf(const CustomSection& section);
 [[nodiscard]] bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value);
-/// Choices of the plate method.
-[[nodiscard]] std::vector<Parameter> parametersOf(const PlateSpec& plates);
-[[nodiscard]] bool setParameter(PlateSpec& plates, const std::string& key, const ParameterValue& value);
+/// Choices of the plate method: the joint's ("plates"), then those of each framing end, grouped by its name.
+[[nodiscard]] std::vector<Parameter> plateParameters(const Joint& joint);
+[[nodiscard]] bool setPlateParameter(Joint& joint, const std::string& group, const std::string& key, const ParameterValue& value);
+/// Whether a parameter of a member is a choice of the plate method.
+[[nodiscard]] bool isOfPlates(const Parameter& parameter);
 /// Joint-wide choices that belong to no part: frame, where the actions are given, mark, title, note.
 [[nodiscard]] std::vector<Parameter> jointParameters(const Joint& joint);
 [[nodiscard]] bool setJointParameter(Joint& joint, const std::string& key, const ParameterValue& value);

@@ -1,5 +1,5 @@
 #pragma once
-#include "joint/job.h"
+#include "joint/end_id.h"
 #include <optional>
 #include <string>
 
@@ -24,13 +24,14 @@ enum class PartKind {
     RibBottom,
     WeldTop,
     WeldBottom,
-    WeldWeb
+    WeldWeb,
+    FinPlate
 };
 
 struct PartRef {
     PartKind kind = PartKind::ColumnWeb;
-    SideId side = SideId::Right; ///< of column parts: the flange on that side
-    int index = 0;               ///< bolt rows: place in the side's list
+    EndId side = ends::right; ///< of column parts: the flange on that side
+    int index = 0;            ///< bolt rows: place in the side's list
 };
 inline bool operator==(const PartRef& a, const PartRef& b) { return a.kind == b.kind && a.side == b.side && a.index == b.index; }
 inline bool operator!=(const PartRef& a, const PartRef& b) { return !(a == b); }

@@ -20,14 +20,23 @@ public:
         r.settings = job_.settings;
         r.frame = joint_.frame;
         r.reference = joint_.reference;
-        r.columnSpec = joint_.column;
-        r.column = member(joint_.column.member, "column");
-        r.right = side(joint_.right, SideId::Right);
-        if (joint_.left) r.left = side(*joint_.left, SideId::Left);
-        r.doubler = joint_.doubler;
-        if (r.doubler) r.doublerSteel = steel(r.doubler->steel, r.doubler->thickness, "doubler");
-        r.diagonal = joint_.diagonal;
-        if (r.diagonal) r.diagonalSteel = steel(r.diagonal->steel, r.diagonal->thickness, "diagonal");
+        const Member* column = throughMember(joint_);
+        r.hasColumn = column != nullptr;
+        if (column) {
+            r.columnMember = {column->section, column->steel};
+            r.columnSpec = std::get<Through>(column->placement);
+            r.column = member(r.columnMember, "members/" + column->id.str());
+        }
+        for (const Member& m : joint_.members)
+            if (const Framing* framing = std::get_if<Framing>(&m.placement)) r.sides.push_back(side(m, *framing));
+        if (const DoublerSpec* doubler = findFitting<DoublerSpec>(joint_)) {
+            r.doubler = *doubler;
+            r.doublerSteel = steel(doubler->steel, doubler->thickness, "fittings/doubler");
+        }
+        if (const DiagonalSpec* diagonal = findFitting<DiagonalSpec>(joint_)) {
+            r.diagonal = *diagonal;
+            r.diagonalSteel = steel(diagonal->steel, diagonal->thickness, "fittings/diagonal");
+        }
         r.actions = joint_.actions;
         r.plates = platesOf(joint_);
         return r;
@@ -69,42 +78,88 @@ private:
         return m;
     }
 
-    ResolvedSide side(const SideSpec& spec, SideId id) {
-        const std::string where = name(id);
-        ResolvedSide r;
-        r.id = id;
-        r.spec = spec;
-        r.beam = member(spec.beam, where + "/beam");
-        r.plateSteel = steel(spec.plate.steel, spec.plate.thickness, where + "/plate");
-        if (const BoltSize* size = findBoltSize(spec.bolts.size))
-            r.bolt = *size;
+    template <class T> void gather(std::optional<T>& to, EndId end, FlangeSide flange, const char* key, SteelStrength& strength) {
+        const T* spec = findFitting<T>(joint_, Anchor{end, flange});
+        if (!spec) return;
+        to = *spec;
+        strength = steel(spec->steel, spec->thickness, "fittings/" + end.str() + "/" + key);
+    }
+
+    void bolts(ResolvedSide& r, const std::string& size, const std::string& grade, HoleKind holes, const std::string& where) {
+        if (const BoltSize* found_ = findBoltSize(size))
+            r.bolt = *found_;
         else
-            error(where + "/bolts", "Bolt size \"" + spec.bolts.size + "\" is not in the catalogue.");
-        if (spec.bolts.holes == HoleKind::Oversize) r.bolt.d_0 = r.bolt.d_0_oversize;
-        if (const BoltClass* grade = findBoltClass(spec.bolts.grade))
-            r.boltClass = *grade;
+            error(where, "Bolt size \"" + size + "\" is not in the catalogue.");
+        if (holes == HoleKind::Oversize) r.bolt.d_0 = r.bolt.d_0_oversize;
+        if (const BoltClass* found_ = findBoltClass(grade))
+            r.boltClass = *found_;
         else
-            error(where + "/bolts", "Bolt class \"" + spec.bolts.grade + "\" is not in the catalogue.");
-        r.cosSlope = std::cos(spec.slope);
-        r.sinSlope = std::sin(spec.slope);
-        r.depth = r.beam.section.h / r.cosSlope;
-        r.flange = r.beam.section.t_f / r.cosSlope;
-        const auto fitting = [&](const auto& part, const char* key, SteelStrength& strength) {
-            if (part) strength = steel(part->steel, part->thickness, where + "/" + key);
-        };
-        fitting(spec.stiffenerTop, "stiffener_top", r.stiffenerTopSteel);
-        fitting(spec.stiffenerBottom, "stiffener_bottom", r.stiffenerBottomSteel);
-        fitting(spec.backingTop, "backing_top", r.backingTopSteel);
-        fitting(spec.backingBottom, "backing_bottom", r.backingBottomSteel);
-        fitting(spec.ribTop, "rib_top", r.ribTopSteel);
-        fitting(spec.ribBottom, "rib_bottom", r.ribBottomSteel);
-        if (spec.rows.size() > mostRows)
-            error(where + "/rows", "There are " + std::to_string(spec.rows.size()) + " bolt rows; at most " +
+            error(where, "Bolt class \"" + grade + "\" is not in the catalogue.");
+    }
+
+    void endPlate(ResolvedSide& r, const EndPlate& how, const std::string& where) {
+        r.kind = ConnectionKind::EndPlate;
+        r.spec.plate = how.plate;
+        r.spec.bolts = how.bolts;
+        r.spec.rows = how.rows;
+        r.spec.topWeld = how.topWeld;
+        r.spec.bottomWeld = how.bottomWeld;
+        r.spec.webWeld = how.webWeld;
+        r.spec.bearsInCompression = how.bearsInCompression;
+        r.plateSteel = steel(how.plate.steel, how.plate.thickness, where + "/plate");
+        bolts(r, how.bolts.size, how.bolts.grade, how.bolts.holes, where + "/bolts");
+        if (how.rows.size() > mostRows)
+            error(where + "/rows", "There are " + std::to_string(how.rows.size()) + " bolt rows; at most " +
                                        std::to_string(mostRows) + " are verified.");
-        const bool hasFour =
-            std::any_of(spec.rows.begin(), spec.rows.end(), [](const BoltRowSpec& row) { return row.bolts != 2; });
+        const bool hasFour = std::any_of(how.rows.begin(), how.rows.end(), [](const BoltRowSpec& row) { return row.bolts != 2; });
         if (hasFour)
             error(where + "/rows", "A row has other than two bolts. Four-bolt rows are kept in the file but not verified yet.");
+    }
+
+    void directWeld(ResolvedSide& r, const DirectWeld& how) {
+        r.kind = ConnectionKind::DirectWeld;
+        r.spec.plate.thickness = r.spec.plate.width = r.spec.plate.above = r.spec.plate.below = 0;
+        r.spec.topWeld = how.topWeld;
+        r.spec.bottomWeld = how.bottomWeld;
+        r.spec.webWeld = how.webWeld;
+    }
+
+    void finPlate(ResolvedSide& r, const FinPlate& how, const std::string& where) {
+        r.kind = ConnectionKind::FinPlate;
+        r.spec.plate.thickness = r.spec.plate.width = r.spec.plate.above = r.spec.plate.below = 0;
+        r.spec.fin = how;
+        r.plateSteel = steel(how.steel, how.thickness, where);
+        bolts(r, how.size, how.grade, how.holes, where);
+    }
+
+    ResolvedSide side(const Member& m, const Framing& framing) {
+        const std::string where = m.id.str();
+        ResolvedSide r;
+        r.id = m.id;
+        r.direction = framing.direction;
+        r.spec.beam = {m.section, m.steel};
+        r.spec.slope = framing.slope;
+        r.spec.level = framing.level;
+        r.spec.span = framing.span;
+        r.spec.farEnd = framing.farEnd;
+        r.spec.gravityShear = framing.gravityShear;
+        r.beam = member(r.spec.beam, "members/" + where);
+        if (const Connection* c = findConnection(joint_, m.id)) {
+            r.onto = c->onto;
+            if (const EndPlate* how = std::get_if<EndPlate>(&c->how)) endPlate(r, *how, "connections/" + where + "/end_plate");
+            if (const DirectWeld* how = std::get_if<DirectWeld>(&c->how)) directWeld(r, *how);
+            if (const FinPlate* how = std::get_if<FinPlate>(&c->how)) finPlate(r, *how, "connections/" + where);
+        }
+        r.cosSlope = std::cos(framing.slope);
+        r.sinSlope = std::sin(framing.slope);
+        r.depth = r.beam.section.h / r.cosSlope;
+        r.flange = r.beam.section.t_f / r.cosSlope;
+        gather(r.spec.stiffenerTop, m.id, FlangeSide::Top, "stiffener_top", r.stiffenerTopSteel);
+        gather(r.spec.stiffenerBottom, m.id, FlangeSide::Bottom, "stiffener_bottom", r.stiffenerBottomSteel);
+        gather(r.spec.backingTop, m.id, FlangeSide::Top, "backing_top", r.backingTopSteel);
+        gather(r.spec.backingBottom, m.id, FlangeSide::Bottom, "backing_bottom", r.backingBottomSteel);
+        gather(r.spec.ribTop, m.id, FlangeSide::Top, "rib_top", r.ribTopSteel);
+        gather(r.spec.ribBottom, m.id, FlangeSide::Bottom, "rib_bottom", r.ribBottomSteel);
         return r;
     }
 
@@ -113,6 +168,19 @@ private:
 };
 
 } // namespace
+
+const ResolvedSide* ResolvedJoint::side(EndId which) const {
+    for (const ResolvedSide& s : sides)
+        if (s.id == which) return &s;
+    return nullptr;
+}
+
+const ResolvedSide* ResolvedJoint::opposite(EndId which) const {
+    const ResolvedSide* own = side(which);
+    for (const ResolvedSide& s : sides)
+        if (own && s.id != which && s.isInPlane() && own->isInPlane() && s.direction != own->direction) return &s;
+    return nullptr;
+}
 
 tl::expected<ResolvedJoint, Diagnostics> resolve(const Job& job, const Joint& joint) {
     Diagnostics invalid = validate(joint);

@@ -11,16 +11,41 @@ struct ResolvedMember {
     SteelStrength steel;
 };
 
-/// One beam with everything looked up. `depth` and `flange` are measured along the end plate (the beam may slope).
+/// A framing end with what joins it and what stands at its flanges, gathered from the joint. What its kind of connection does not
+/// have is nil.
+struct EndSpec {
+    MemberSpec beam;
+    double slope = 0, level = 0;
+    std::optional<double> span;
+    std::optional<EndCarries> farEnd;
+    std::optional<double> gravityShear;
+    EndPlateSpec plate;
+    BoltSpec bolts;
+    std::vector<BoltRowSpec> rows;
+    WeldSpec topWeld, bottomWeld, webWeld;
+    bool bearsInCompression = false;
+    FinPlate fin;
+    std::optional<StiffenerSpec> stiffenerTop, stiffenerBottom;
+    std::optional<BackingSpec> backingTop, backingBottom;
+    std::optional<RibSpec> ribTop, ribBottom;
+};
+
+/// One framing end with everything looked up. `depth` and `flange` are measured along the end plate (the beam may slope).
 struct ResolvedSide {
-    SideId id = SideId::Right;
-    SideSpec spec;
+    EndId id = ends::right;
+    EndId onto = ends::column;
+    ConnectionKind kind = ConnectionKind::EndPlate;
+    Direction direction = Direction::Right;
+    EndSpec spec;
     ResolvedMember beam;
     SteelStrength plateSteel;
     BoltSize bolt;
     BoltClass boltClass;
     double depth = 0, flange = 0, cosSlope = 1, sinSlope = 0;
     SteelStrength stiffenerTopSteel, stiffenerBottomSteel, backingTopSteel, backingBottomSteel, ribTopSteel, ribBottomSteel;
+    [[nodiscard]] bool isInPlane() const { return direction == Direction::Right || direction == Direction::Left; }
+    /// x of where it goes: 1 to the right, -1 to the left, 0 out of the plane.
+    [[nodiscard]] double dir() const { return direction == Direction::Right ? 1 : direction == Direction::Left ? -1 : 0; }
 };
 
 /// A joint that is complete and legal: what the calculation, the drawing and the lists read.
@@ -29,19 +54,25 @@ struct ResolvedJoint {
     Settings settings;
     FrameKind frame = FrameKind::Unbraced;
     ActionReference reference = ActionReference::ColumnFace;
+    bool hasColumn = true; ///< without one the ends are spliced, at x = 0
     ResolvedMember column;
-    ColumnSpec columnSpec;
-    ResolvedSide right;
-    std::optional<ResolvedSide> left;
+    MemberSpec columnMember;
+    Through columnSpec;
+    std::vector<ResolvedSide> sides; ///< in the order of the members; at least one
     std::optional<DoublerSpec> doubler;
     SteelStrength doublerSteel;
     std::optional<DiagonalSpec> diagonal;
     SteelStrength diagonalSteel;
     std::vector<ActionSet> actions;
     PlateSpec plates;
-    [[nodiscard]] const ResolvedSide* side(SideId which) const {
-        return which == SideId::Right ? &right : left ? &*left : nullptr;
-    }
+    /// Null where the joint has no such end.
+    [[nodiscard]] const ResolvedSide* side(EndId which) const;
+    [[nodiscard]] const ResolvedSide& main() const { return sides.front(); }
+    [[nodiscard]] bool isTwoSided() const { return sides.size() > 1; }
+    /// The end on the other side of the column, in the plane; null without one.
+    [[nodiscard]] const ResolvedSide* opposite(EndId which) const;
+    /// x of the face that an end in the plane is joined to.
+    [[nodiscard]] double faceOf(const ResolvedSide& side) const { return hasColumn ? side.dir() * column.section.h / 2 : 0; }
 };
 
 /// Looks up sections, steels and bolts; all that is wrong or missing is reported at once.

@@ -1,5 +1,6 @@
 #include "joint/validate.h"
 #include "base/text.h"
+#include "joint/graph.h"
 #include <cmath>
 #include <set>
 
@@ -34,7 +35,15 @@ private:
             found_.push_back(
                 {Severity::Error, path, "The name " + printable(text) + " holds a control character; write it without."});
     }
+    void check(const Field&, const std::string& path, const ShortText& text) {
+        if (hasControl(text.str()))
+            found_.push_back({Severity::Error, path, "The name " + printable(text.str()) + " holds a control character."});
+    }
     template <class T> std::enable_if_t<std::is_enum_v<T>> check(const Field&, const std::string&, T) {}
+    template <class... T> void check(const Field& field, const std::string& path, const std::variant<T...>& x) {
+        const std::string parent = path.substr(0, path.rfind('/') + 1);
+        std::visit([&](const auto& inner) { check(field, parent + std::decay_t<decltype(inner)>::kind, inner); }, x);
+    }
     template <class T> void check(const Field& field, const std::string& path, const std::optional<T>& x) {
         if (x) check(field, path, *x);
     }
@@ -46,12 +55,16 @@ private:
     }
     template <class List> void checkList(const Field& field, const std::string& path, const List& xs) {
         if (xs.size() > 5000) found_.push_back({Severity::Error, path, "More than 5000 entries."});
-        for (std::size_t i = 0; i < xs.size(); ++i) check(field, path + "/" + std::to_string(i + 1), xs[i]);
+        for (std::size_t i = 0; i < xs.size(); ++i) check(field, path + "/" + nameIn(xs[i], i), xs[i]);
     }
     template <class T> std::enable_if_t<HasFields<T>::value> check(const Field&, const std::string& path, const T& x) {
         RangeCheck inner(path + "/", found_);
         T::fields(x, inner);
     }
+    /// What people know an element of a list by: the name of a member or connection, else its number.
+    static std::string nameIn(const Member& m, std::size_t) { return printable(m.id.str()); }
+    static std::string nameIn(const Connection& c, std::size_t) { return printable(c.end.str()); }
+    template <class T> static std::string nameIn(const T&, std::size_t i) { return std::to_string(i + 1); }
     std::string path_;
     Diagnostics& found_;
 };
@@ -88,6 +101,8 @@ Diagnostics validate(const Joint& joint) {
     Diagnostics found;
     RangeCheck check(printable(joint.mark) + "/", found);
     Joint::fields(joint, check);
+    const Diagnostics graph = checkGraph(joint);
+    found.insert(found.end(), graph.begin(), graph.end());
     checkSets(joint, found);
     return found;
 }

@@ -6,6 +6,7 @@ namespace zg {
 
 /// Every number of the job against the range declared with its field, and every id against its twins. Found all at once.
 [[nodiscard]] Diagnostics validate(const Job& job);
+/// The same for one joint, and whether its members, connections and fittings hold together.
 [[nodiscard]] Diagnostics validate(const Joint& joint);
 /// Key of a field in files: the name with its unit ("thickness_mm").
 [[nodiscard]] std::string fileKey(const Field& field);

@@ -7,14 +7,14 @@
 namespace zg {
 
 void ModelBuilder::side(const ResolvedSide& s) {
-    const double dir = directionOf(s.id), face = dir * col_.h / 2, t_p = s.spec.plate.thickness, width = s.spec.plate.width;
+    const double dir = s.dir(), face = joint_.faceOf(s), t_p = s.spec.plate.thickness, width = s.spec.plate.width;
     const double top = levelOf(s, -s.spec.plate.above), bottom = levelOf(s, s.depth + s.spec.plate.below);
     GridLines y(-width / 2, width / 2, 2 * fine_), z(bottom, top, 2.5 * fine_);
     linesOfSide(s, y, z);
     const PartRef ref{PartKind::EndPlate, s.id};
     const int plate = part(ref, t_p, s.plateSteel.f_y);
     grid(plate, y.positions(), z.positions(), [&](double u, double v) { return Vec3{face + dir * t_p / 2, u, v}; });
-    const std::vector<int> plateShells = fe::shellsOf(out_.model, plate), flangeShells = columnFlange(s.id);
+    const std::vector<int> plateShells = fe::shellsOf(out_.model, plate), flangeShells = columnFlange(s.direction);
     beam(s, plateShells);
     rib(s, true, plateShells);
     rib(s, false, plateShells);
@@ -24,7 +24,7 @@ void ModelBuilder::side(const ResolvedSide& s) {
 
 void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShells) {
     const Section& b = s.beam.section;
-    const double dir = directionOf(s.id), x0 = dir * (col_.h / 2 + s.spec.plate.thickness);
+    const double dir = s.dir(), x0 = joint_.faceOf(s) + dir * s.spec.plate.thickness;
     const double length = settings_.beamStub * b.h, top = levelOf(s, 0);
     const Vec3 along{dir * s.cosSlope, 0, s.sinSlope}, up{-dir * s.sinSlope, 0, s.cosSlope};
     const Vec3 axisStart{x0, 0, top - b.h / 2 / s.cosSlope}, axisEnd = axisStart + length * along;
@@ -97,7 +97,7 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
     beam.side = s.id;
     beam.handle = handle;
     beam.length = length;
-    beam.face = dir * col_.h / 2;
+    beam.face = joint_.faceOf(s);
     beam.axisLevel = axisStart.z;
     beam.loadCase = load;
     // A section near the joint: beyond it the beam is by itself, and what it turns plastically there is no rotation of the joint.

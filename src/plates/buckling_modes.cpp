@@ -2,23 +2,23 @@
 #include "plates/strength.h"
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <string>
 
 namespace zg {
 
 namespace {
 
-enum class Member { Column, RightBeam, LeftBeam, EndPlates };
-
-// Fittings count with the member they stiffen.
-Member memberOf(PartRef part) {
+// Fittings count with the member they stiffen; end plates belong to none.
+std::string memberOf(PartRef part) {
     switch (part.kind) {
     case PartKind::BeamTopFlange:
     case PartKind::BeamBottomFlange:
     case PartKind::BeamWeb:
     case PartKind::RibTop:
-    case PartKind::RibBottom: return part.side == SideId::Right ? Member::RightBeam : Member::LeftBeam;
-    case PartKind::EndPlate: return Member::EndPlates;
-    default: return Member::Column;
+    case PartKind::RibBottom: return part.side.str();
+    case PartKind::EndPlate: return "end plates";
+    default: return "column";
     }
 }
 
@@ -29,14 +29,14 @@ PlateMode sortedMode(double factor, const std::vector<double>& shape, const std:
     PlateMode mode;
     mode.factor = factor;
     mode.shape = shapeOf(shape);
-    std::array<double, 4> members{};
+    std::map<std::string, double> members;
     double inPlates = 0;
     for (std::size_t p = 0; p < energy.size(); ++p) {
         auto share =
             std::find_if(mode.shares.begin(), mode.shares.end(), [&](const PlateMode::Share& s) { return s.part == parts[p]; });
         if (share == mode.shares.end()) share = mode.shares.insert(mode.shares.end(), {parts[p], 0});
         share->energy += energy[p];
-        members[static_cast<int>(memberOf(parts[p]))] += energy[p];
+        members[memberOf(parts[p])] += energy[p];
         inPlates += energy[p];
     }
     std::sort(mode.shares.begin(), mode.shares.end(),
@@ -49,7 +49,9 @@ PlateMode sortedMode(double factor, const std::vector<double>& shape, const std:
     if (bendingEnergy >= 0.5 * inPlates)
         mode.reach = ModeReach::Local;
     else
-        mode.reach = *std::max_element(members.begin(), members.end()) >= 0.6 ? ModeReach::Member : ModeReach::Joint;
+        mode.reach = std::any_of(members.begin(), members.end(), [](const auto& m) { return m.second >= 0.6; })
+                         ? ModeReach::Member
+                         : ModeReach::Joint;
     return mode;
 }
 

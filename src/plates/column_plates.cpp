@@ -29,23 +29,25 @@ void ModelBuilder::column() {
         top = std::max(top, levelOf(s, -s.spec.plate.above));
         bottom = std::min(bottom, levelOf(s, s.depth + s.spec.plate.below));
     };
-    reach(joint_.right);
-    if (joint_.left) reach(*joint_.left);
+    for (const ResolvedSide& s : joint_.sides) reach(s);
     out_.columnTop = joint_.columnSpec.endAbove ? *joint_.columnSpec.endAbove : top + settings_.columnStub * col_.h;
     out_.columnBottom = bottom - settings_.columnStub * col_.h;
     const double half = (col_.h - col_.t_f) / 2;
     // The rows of two beams are seldom at the same levels: lines close to each other become one, nearer ones only in a finer
     // mesh.
-    const double close = joint_.left ? 0.4 * fine_ / std::max(1.0, settings_.sizeFactor) : 1;
+    const double close = joint_.isTwoSided() ? 0.4 * fine_ / std::max(1.0, settings_.sizeFactor) : 1;
     GridLines z(out_.columnBottom, out_.columnTop, 3 * fine_, close), x(-half, half, 2 * fine_);
     // Across the flanges, right and left; the same on both where plates between them need it.
     bool isShared = joint_.diagonal.has_value();
-    for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)})
-        isShared = isShared || (s && (s->spec.stiffenerTop || s->spec.stiffenerBottom));
-    const auto flangeLines = [&](SideId id) {
-        return GridLines(-col_.b / 2, col_.b / 2, (isShared || joint_.side(id) ? 2 : 3) * fine_);
+    std::array<bool, 2> isJoined{};
+    for (const ResolvedSide& s : joint_.sides) {
+        isShared = isShared || s.spec.stiffenerTop || s.spec.stiffenerBottom;
+        if (s.isInPlane()) isJoined[s.direction == Direction::Right ? 0 : 1] = true;
+    }
+    const auto flangeLines = [&](bool joined) {
+        return GridLines(-col_.b / 2, col_.b / 2, (isShared || joined ? 2 : 3) * fine_);
     };
-    std::array<GridLines, 2> across{flangeLines(SideId::Right), flangeLines(SideId::Left)};
+    std::array<GridLines, 2> across{flangeLines(isJoined[0]), flangeLines(isJoined[1])};
     const auto onBoth = [&](double v) {
         for (GridLines& y : across) y.through(v);
     };
@@ -57,13 +59,13 @@ void ModelBuilder::column() {
         x.through(sign * (half - col_.t_f / 2 - root));
         onBoth(sign * (col_.t_w / 2 + root));
     }
-    for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
-        if (!s) continue;
+    for (const ResolvedSide& s : joint_.sides) {
+        if (!s.isInPlane()) continue;
         for (GridLines& y : across)
-            if (isShared || &y == &across[s->id == SideId::Right ? 0 : 1]) linesOfSide(*s, y, z);
-        z.through(levelOf(*s, -s->spec.plate.above));
-        z.through(levelOf(*s, s->depth + s->spec.plate.below));
-        for (const auto* stiffener : {&s->spec.stiffenerTop, &s->spec.stiffenerBottom}) {
+            if (isShared || &y == &across[s.direction == Direction::Right ? 0 : 1]) linesOfSide(s, y, z);
+        z.through(levelOf(s, -s.spec.plate.above));
+        z.through(levelOf(s, s.depth + s.spec.plate.below));
+        for (const auto* stiffener : {&s.spec.stiffenerTop, &s.spec.stiffenerBottom}) {
             if (!*stiffener) continue;
             for (double sign : {-1.0, 1.0}) onBoth(sign * (col_.t_w / 2 + stiffenerWidth((*stiffener)->width, col_)));
         }
@@ -72,12 +74,9 @@ void ModelBuilder::column() {
     const double f_y = joint_.column.steel.f_y;
     web_ = {part({PartKind::ColumnWeb}, col_.t_w, f_y)};
     grid(web_[0], xs, zs, [](double u, double v) { return Vec3{u, 0, v}; });
-    for (SideId id : {SideId::Right, SideId::Left}) {
-        std::vector<int>& flange = flanges_[id == SideId::Right ? 0 : 1];
-        flange = {part({PartKind::ColumnFlange, id}, col_.t_f, f_y)};
-        grid(flange[0], across[id == SideId::Right ? 0 : 1].positions(), zs, [&](double u, double v) {
-            return Vec3{directionOf(id) * half, u, v};
-        });
+    for (std::size_t i = 0; i < 2; ++i) {
+        flanges_[i] = {part({PartKind::ColumnFlange, i == 0 ? ends::right : ends::left}, col_.t_f, f_y)};
+        grid(flanges_[i][0], across[i].positions(), zs, [&](double u, double v) { return Vec3{i == 0 ? half : -half, u, v}; });
     }
     if (root > 0) thickenRoots(half - col_.t_f / 2 - root, col_.t_w / 2 + root);
     columnStiffeners(xs, across[0].positions(), zs);
@@ -92,17 +91,16 @@ void ModelBuilder::columnStiffeners(const std::vector<double>& xs, const std::ve
         double f_y;
     };
     std::map<double, Placed> atLevel;
-    for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)}) {
-        if (!s) continue;
+    for (const ResolvedSide& s : joint_.sides) {
         for (bool isTop : {true, false}) {
-            const std::optional<StiffenerSpec>& spec = isTop ? s->spec.stiffenerTop : s->spec.stiffenerBottom;
+            const std::optional<StiffenerSpec>& spec = isTop ? s.spec.stiffenerTop : s.spec.stiffenerBottom;
             if (!spec) continue;
-            const double wanted = depthOf(*s, isTop);
+            const double wanted = depthOf(s, isTop);
             const double level = *std::min_element(
                 zs.begin(), zs.end(), [&](double a, double b) { return std::abs(a - wanted) < std::abs(b - wanted); });
-            const Placed placed{{isTop ? PartKind::StiffenerTop : PartKind::StiffenerBottom, s->id},
+            const Placed placed{{isTop ? PartKind::StiffenerTop : PartKind::StiffenerBottom, s.id},
                                 &*spec,
-                                (isTop ? s->stiffenerTopSteel : s->stiffenerBottomSteel).f_y};
+                                (isTop ? s.stiffenerTopSteel : s.stiffenerBottomSteel).f_y};
             const auto [at, isNew] = atLevel.emplace(level, placed);
             if (isNew) continue;
             if (spec->thickness > at->second.spec->thickness) at->second = placed;
@@ -142,9 +140,9 @@ void ModelBuilder::columnEnds() {
 void ModelBuilder::thickenRoots(double webFrom, double flangeWithin) {
     const double f_y = joint_.column.steel.f_y;
     web_.push_back(part({PartKind::ColumnWeb}, col_.t_w + 0.5 * col_.r, f_y, ".root"));
-    for (SideId id : {SideId::Right, SideId::Left})
-        flanges_[id == SideId::Right ? 0 : 1].push_back(
-            part({PartKind::ColumnFlange, id}, col_.t_f + 0.25 * col_.r, f_y, ".root"));
+    for (std::size_t i = 0; i < 2; ++i)
+        flanges_[i].push_back(
+            part({PartKind::ColumnFlange, i == 0 ? ends::right : ends::left}, col_.t_f + 0.25 * col_.r, f_y, ".root"));
     for (fe::Shell& s : out_.model.shells) {
         Vec3 centre;
         for (int n : s.nodes) centre = centre + 0.25 * out_.model.nodes[n];
@@ -167,8 +165,8 @@ std::vector<int> shellsOfAll(const fe::Model& model, const std::vector<int>& par
 
 } // namespace
 
-std::vector<int> ModelBuilder::columnFlange(SideId side) const {
-    return shellsOfAll(out_.model, flanges_[side == SideId::Right ? 0 : 1]);
+std::vector<int> ModelBuilder::columnFlange(Direction side) const {
+    return shellsOfAll(out_.model, flanges_[side == Direction::Right ? 0 : 1]);
 }
 
 std::vector<int> ModelBuilder::columnWeb() const { return shellsOfAll(out_.model, web_); }

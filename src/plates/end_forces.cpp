@@ -8,8 +8,6 @@ namespace {
 
 using fe::Vec3;
 
-bool isAny(const std::optional<OutOfPlaneForces>& f) { return f && (f->V_y != 0 || f->M_z != 0 || f->T != 0); }
-
 // A wrench given at `from` as forces on a node.
 void apply(std::vector<fe::NodalForce>& to, const fe::Model& model, int node, Vec3 from, Vec3 force, Vec3 moment) {
     const Vec3 there = moment + cross(from - model.nodes[node], force);
@@ -21,22 +19,21 @@ void apply(std::vector<fe::NodalForce>& to, const fe::Model& model, int node, Ve
 
 } // namespace
 
-bool carriesInPlaneOnly(const ResolvedJoint& joint, SideId side) {
-    const std::optional<EndCarries>& chosen = side == SideId::Right ? joint.plates.rightEnd : joint.plates.leftEnd;
-    if (chosen) return *chosen == EndCarries::InPlane;
+bool carriesInPlaneOnly(const ResolvedJoint& joint, EndId side) {
+    if (const ResolvedSide* s = joint.side(side); s && s->spec.farEnd) return *s->spec.farEnd == EndCarries::InPlane;
     for (const ActionSet& set : joint.actions)
-        if (isAny(outOfPlane(set, side))) return false;
+        if (isOutOfPlane(forcesAt(set, side))) return false;
     return true;
 }
 
 Diagnostics forcesOnReleases(const ResolvedJoint& joint) {
     Diagnostics found;
-    for (SideId side : {SideId::Right, SideId::Left})
+    for (const ResolvedSide& s : joint.sides)
         for (const ActionSet& set : joint.actions)
-            if (joint.side(side) && carriesInPlaneOnly(joint, side) && isAny(outOfPlane(set, side)))
+            if (carriesInPlaneOnly(joint, s.id) && isOutOfPlane(forcesAt(set, s.id)))
                 found.push_back(
                     {Severity::Error, joint.mark,
-                     "Set " + set.id + " of joint " + joint.mark + " has forces out of the frame's plane on the " + name(side) +
+                     "Set " + set.id + " of joint " + joint.mark + " has forces out of the frame's plane on the " + name(s.id) +
                          " beam, whose far end is set to carry forces in the plane only. Let the end carry everything, or "
                          "take these forces out."});
     return found;
@@ -46,22 +43,22 @@ std::vector<fe::NodalForce> endForces(const ResolvedJoint& joint, const JointMod
     std::vector<fe::NodalForce> forces;
     for (const JointModel::Beam& beam : m.beams) {
         const ResolvedSide& s = *joint.side(beam.side);
-        const double dir = directionOf(beam.side);
-        const MemberForces& f = beam.side == SideId::Right ? set.right : set.left;
+        const double dir = s.dir();
+        const EndForces f = forcesAt(set, beam.side);
         const Vec3 along{dir * s.cosSlope, 0, s.sinSlope}, down{dir * s.sinSlope, 0, -s.cosSlope};
         const Vec3 from{joint.reference == ActionReference::Node ? 0 : beam.face, 0, beam.axisLevel};
         Vec3 force = f.N * along + f.V * down, moment{0, dir * f.M, 0};
-        if (const auto& out = outOfPlane(set, beam.side)) {
-            force = force + Vec3{0, out->V_y, 0};
-            moment = moment + out->T * along + out->M_z * Vec3{-dir * s.sinSlope, 0, s.cosSlope};
+        if (isOutOfPlane(f)) {
+            force = force + Vec3{0, f.V_y.value_or(0), 0};
+            moment = moment + f.T.value_or(0) * along + f.M_z.value_or(0) * Vec3{-dir * s.sinSlope, 0, s.cosSlope};
         }
         apply(forces, m.model, beam.handle, from, force, moment);
     }
-    const std::optional<MemberForces>& column = m.isTopHeld ? set.columnBelow : set.columnAbove;
+    const EndForces* column = findForces(set, m.isTopHeld ? ends::below : ends::above);
     if (m.freeEnd >= 0 && column) {
         // The forces below act on the joint in the opposite sense.
         const double sense = m.isTopHeld ? -1 : 1;
-        const Vec3 node{0, 0, m.beam(SideId::Right)->axisLevel};
+        const Vec3 node{0, 0, m.beams.front().axisLevel};
         apply(forces, m.model, m.freeEnd, node, {sense * column->V, 0, sense * column->N}, {0, sense * column->M, 0});
     }
     return forces;

@@ -5,7 +5,7 @@ namespace zg {
 
 /// Whether a beam's far end carries forces of the frame's plane only (it is then held sideways and against twist): as chosen, or
 /// by whether any set gives it others.
-[[nodiscard]] bool carriesInPlaneOnly(const ResolvedJoint& joint, SideId side);
+[[nodiscard]] bool carriesInPlaneOnly(const ResolvedJoint& joint, EndId side);
 /// Forces of the action sets on components that their member's end cannot carry, in words.
 [[nodiscard]] Diagnostics forcesOnReleases(const ResolvedJoint& joint);
 

@@ -7,7 +7,8 @@ namespace zg {
 
 void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
                          const std::vector<Backing>& backings) {
-    const double dir = directionOf(s.id), face = dir * col_.h / 2;
+    const double dir = s.dir(), face = joint_.faceOf(s);
+    const auto sense = settings_.shearSense.find(s.id);
     for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
         const BoltRowSpec& row = s.spec.rows[i];
         for (double sign : {-1.0, 1.0}) {
@@ -25,7 +26,7 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
             if (backing) bolt.plates.push_back(patch(backing->shells, y, z, radius));
             bolt.plates.push_back(patch(flangeShells, y, z, radius));
             bolt.plates.push_back(patch(plateShells, y, z, radius));
-            const double F_b_Rd = bearingStrength(joint_, s, i, settings_.shearSense[s.id == SideId::Right ? 0 : 1]);
+            const double F_b_Rd = bearingStrength(joint_, s, i, sense == settings_.shearSense.end() ? 0 : sense->second);
             // A row kept for shear alone has play along its bolts.
             const double k = youngsModulus * s.bolt.A_s / strength.L_b * (row.takesTension ? 1 : 1e-4);
             // The hole gives way where it is weaker than the shank.

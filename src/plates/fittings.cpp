@@ -36,12 +36,12 @@ void ModelBuilder::diagonal() {
     const DiagonalSpec& d = *joint_.diagonal;
     const PartRef ref{PartKind::Diagonal};
     const double inner = col_.h / 2 - col_.t_f, rise = d.direction == DiagonalDirection::Tension ? 1 : -1;
-    const double high = depthOf(joint_.right, true), low = depthOf(joint_.right, false);
+    const double high = depthOf(joint_.main(), true), low = depthOf(joint_.main(), false);
     const Vec3 from{-inner, 0, rise > 0 ? low : high}, to{inner, 0, rise > 0 ? high : low};
     const Vec3 along = fe::unit(to - from);
     const double length = norm(to - from), width = stiffenerWidth(d.width, col_);
     const WeldSpec fillet{WeldKind::Fillet, d.throat};
-    const std::vector<int> web = columnWeb(), right = columnFlange(SideId::Right), left = columnFlange(SideId::Left);
+    const std::vector<int> web = columnWeb(), right = columnFlange(Direction::Right), left = columnFlange(Direction::Left);
     for (double sign : {1.0, -1.0}) {
         const GridLines u(0, length, 2.5 * fine_), v(col_.t_w / 2, col_.t_w / 2 + width, 2 * fine_);
         const std::vector<double> us = u.positions(), vs = v.positions();
@@ -68,8 +68,8 @@ void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>
     }
     const PartRef ref{isTop ? PartKind::RibTop : PartKind::RibBottom, s.id};
     const SteelStrength& steel = isTop ? s.ribTopSteel : s.ribBottomSteel;
-    const double dir = directionOf(s.id), x0 = dir * (col_.h / 2 + s.spec.plate.thickness),
-                 level = levelOf(s, isTop ? 0 : s.depth), sign = isTop ? 1 : -1, blunt = 10;
+    const double dir = s.dir(), x0 = joint_.faceOf(s) + dir * s.spec.plate.thickness, level = levelOf(s, isTop ? 0 : s.depth),
+                 sign = isTop ? 1 : -1, blunt = 10;
     const Vec3 along{dir * s.cosSlope, 0, s.sinSlope}, up{0, 0, sign};
     const double length = spec->length;
     const Vec3 origin{x0, 0, level};
@@ -91,7 +91,7 @@ void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>
 // turning in its plane: a soft spring of the size of the bolt's shear stiffness on 10 mm stands for it.
 std::vector<ModelBuilder::Backing> ModelBuilder::backings(const ResolvedSide& s, const std::vector<int>& flangeShells) {
     std::vector<Backing> found;
-    const double dir = directionOf(s.id);
+    const double dir = s.dir();
     for (bool isTop : {true, false}) {
         const std::optional<BackingSpec>& spec = isTop ? s.spec.backingTop : s.spec.backingBottom;
         if (!spec) continue;

@@ -4,7 +4,7 @@
 
 namespace zg {
 
-const JointModel::Beam* JointModel::beam(SideId side) const {
+const JointModel::Beam* JointModel::beam(EndId side) const {
     for (const Beam& b : beams)
         if (b.side == side) return &b;
     return nullptr;
@@ -12,10 +12,10 @@ const JointModel::Beam* JointModel::beam(SideId side) const {
 
 tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint, const PlateModelSettings& settings) {
     Diagnostics found;
-    for (const ResolvedSide* s : {joint.side(SideId::Right), joint.side(SideId::Left)})
-        if (s && s->spec.rows.empty())
+    for (const ResolvedSide& s : joint.sides)
+        if (s.kind == ConnectionKind::EndPlate && s.spec.rows.empty())
             found.push_back({Severity::Error, joint.mark,
-                             "Joint " + joint.mark + " has no bolts on the " + name(s->id) + ": nothing holds the beam."});
+                             "Joint " + joint.mark + " has no bolts on the " + name(s.id) + ": nothing holds the beam."});
     PlateModelSettings own = settings;
     own.sizeFactor *= joint.plates.sizeFactor;
     if (!(own.sizeFactor >= 0.3 && own.sizeFactor <= 4))

@@ -36,7 +36,7 @@ struct JointModel {
     };
     std::vector<Contact> contacts;
     struct Beam {
-        SideId side = SideId::Right;
+        EndId side = ends::right;
         int handle = 0;               ///< node at the axis of the far end
         double length = 0;            ///< from the plate's face to the handle along the axis, mm
         double face = 0;              ///< x of the column's face
@@ -52,7 +52,7 @@ struct JointModel {
     bool isTopHeld = false;         ///< the held end is the upper one
     std::vector<std::string> notes; ///< what of the joint is not in the model, in words
     double elementSize = 0;         ///< at the bolts, mm
-    [[nodiscard]] const Beam* beam(SideId side) const;
+    [[nodiscard]] const Beam* beam(EndId side) const;
 };
 
 /// Refused in words: no bolts, an element size out of range, a force on a component its member's end cannot carry.

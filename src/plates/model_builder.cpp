@@ -8,8 +8,8 @@ ModelBuilder::ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings&
     : joint_(joint), settings_(settings), col_(joint.column.section) {
     // Five elements between the bolts, and none much larger than the end plate is thick.
     double size = 28;
-    for (const ResolvedSide* s : {joint.side(SideId::Right), joint.side(SideId::Left)})
-        if (s) size = std::min({size, s->spec.bolts.gauge / 5, 1.4 * s->spec.plate.thickness});
+    for (const ResolvedSide& s : joint.sides)
+        if (s.kind == ConnectionKind::EndPlate) size = std::min({size, s.spec.bolts.gauge / 5, 1.4 * s.spec.plate.thickness});
     fine_ = settings.sizeFactor * std::max(11.0, size);
     out_.elementSize = fine_;
     out_.isTopHeld = isTopHeld;
@@ -17,8 +17,7 @@ ModelBuilder::ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings&
 
 JointModel ModelBuilder::run() {
     column();
-    side(joint_.right);
-    if (joint_.left) side(*joint_.left);
+    for (const ResolvedSide& s : joint_.sides) side(s);
     doubler();
     diagonal();
     return std::move(out_);

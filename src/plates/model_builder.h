@@ -56,7 +56,7 @@ private:
     void thickenRoots(double webFrom, double flangeWithin);
     void columnStiffeners(const std::vector<double>& xs, const std::vector<double>& ys, const std::vector<double>& zs);
     void columnEnds();
-    [[nodiscard]] std::vector<int> columnFlange(SideId side) const;
+    [[nodiscard]] std::vector<int> columnFlange(Direction side) const;
     [[nodiscard]] std::vector<int> columnWeb() const;
 
     // beam_plates.cpp
@@ -90,7 +90,6 @@ private:
     double fine_ = 10;
 };
 
-[[nodiscard]] inline double directionOf(SideId side) { return side == SideId::Right ? 1 : -1; }
 inline constexpr double youngsModulus = 210000; ///< MPa, EN 1993-1-1:2005 3.2.6
 
 } // namespace zg

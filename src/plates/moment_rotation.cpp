@@ -40,7 +40,7 @@ double turnOfStub(const fe::Analysis& a, const JointModel::Beam& beam, double si
         apart += beam.along[k] * (a.displacement(beam.section[0], freedom) - a.displacement(beam.section[1], freedom));
     }
     const Section& s = side.beam.section;
-    return sign * (directionOf(side.id) * a.displacement(beam.handle, fe::Ry) - apart / (s.h - s.t_f));
+    return sign * (side.dir() * a.displacement(beam.handle, fe::Ry) - apart / (s.h - s.t_f));
 }
 
 // Reads forces between the parts of one connection.
@@ -156,7 +156,7 @@ PlateCurvePoint PlateMomentRotation::at(double M) const {
     return curve.empty() ? PlateCurvePoint{} : curve.back();
 }
 
-tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoint& joint, SideId side, bool isReversed,
+tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoint& joint, EndId side, bool isReversed,
                                                               const MomentRotationSettings& settings, Progress* progress) {
     const Elapsed elapsed;
     const ResolvedSide* resolved = joint.side(side);
@@ -172,7 +172,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
 
     const JointModel::Beam& beam = *m.beam(side);
     const ConnectionForces forces(m, *resolved, isReversed);
-    const double sign = isReversed ? -1 : 1, dir = directionOf(side), strainLimit = joint.plates.strainLimit;
+    const double sign = isReversed ? -1 : 1, dir = resolved->dir(), strainLimit = joint.plates.strainLimit;
     const double members = beam.length / (youngsModulus * modelledSecondMoment(resolved->beam.section)) +
                            columnFlexibility(m, beam.axisLevel, modelledColumn(joint.column.section));
     PlateMomentRotation out;

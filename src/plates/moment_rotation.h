@@ -21,7 +21,7 @@ struct MomentRotationSettings {
 /// The beam's far end is turned by its handle. The rotation of the joint is that of the handle less the elastic flexure of the
 /// beam's stub (plate face to handle) and of the column between its held ends (Euler-Bernoulli): what a frame model with these
 /// members would give by itself.
-[[nodiscard]] tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoint& joint, SideId side,
+[[nodiscard]] tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoint& joint, EndId side,
                                                                             bool isReversed,
                                                                             const MomentRotationSettings& settings = {},
                                                                             Progress* progress = nullptr);

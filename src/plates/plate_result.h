@@ -149,7 +149,7 @@ struct PlateRow {
 
 /// Moment-rotation of one beam's connection by plate finite elements, the other beam without load.
 struct PlateMomentRotation {
-    SideId side = SideId::Right;
+    EndId side = ends::right;
     bool isReversed = false;
     std::vector<PlateCurvePoint> curve;
     double S_j_ini = 0; ///< N mm/rad, slope of the first step

@@ -1,4 +1,6 @@
 #pragma once
+#include "joint/end_id.h"
+#include <map>
 
 namespace zg {
 
@@ -12,9 +14,8 @@ struct PlateModelSettings {
     /// Whether the column's end is free for the given forces of the column (true), or held against turning and along its axis and
     /// free sideways only, so that the column carries its moments without shear, as the component method has it.
     bool isFreeEndLoaded = false;
-    /// Sense of the beams' shear, right and left: 1 when the beam pushes the column down, -1 up, 0 unknown. Bolts bear
-    /// accordingly.
-    int shearSense[2] = {0, 0};
+    /// Sense of each beam's shear: 1 when the beam pushes the column down, -1 up, unknown when absent. Bolts bear accordingly.
+    std::map<EndId, int> shearSense;
 };
 
 /// Residual to which plates are brought into equilibrium, of the largest force: results move by less than a thousandth of a per

@@ -38,10 +38,10 @@ public:
         s.title = set_.title;
         PlateModelSettings model = settings_.model;
         const bool isTopHeld = joint_.plates.heldEnd == HeldEnd::ColumnAbove;
-        model.isFreeEndLoaded = (isTopHeld ? set_.columnBelow : set_.columnAbove).has_value();
-        for (const SideId side : {SideId::Right, SideId::Left}) {
-            const double V = (side == SideId::Right ? set_.right : set_.left).V;
-            model.shearSense[side == SideId::Right ? 0 : 1] = V > 0 ? 1 : V < 0 ? -1 : 0;
+        model.isFreeEndLoaded = findForces(set_, isTopHeld ? ends::below : ends::above) != nullptr;
+        for (const ResolvedSide& beam : joint_.sides) {
+            const double V = forcesAt(set_, beam.id).V;
+            model.shearSense[beam.id] = V > 0 ? 1 : V < 0 ? -1 : 0;
         }
         auto built = buildJointModel(joint_, model);
         if (!built) return tl::unexpected(built.error());
@@ -275,25 +275,23 @@ tl::expected<SetAnalysis, Diagnostics> analyseSet(const ResolvedJoint& joint, co
     return SetRun(joint, set, settings, progress).run(index);
 }
 
-ActionSet overStrengthSet(const ResolvedJoint& joint, SideId side, bool isReversed) {
+ActionSet overStrengthSet(const ResolvedJoint& joint, EndId side, bool isReversed) {
     ActionSet set;
     set.id = std::string("over-strength, ") + name(side) + (isReversed ? ", bottom" : ", top");
     set.title = "plastic hinge of the beam on the " + std::string(name(side));
     const auto forces = [&](const ResolvedSide& s, double sign) {
-        MemberForces f;
+        EndForces f;
+        f.end = s.id;
         const double hinge = joint.plates.hardening * joint.plates.overStrength * s.beam.section.W_pl_y * s.beam.steel.f_y /
                              joint.settings.gamma_M0;
         f.M = sign * hinge;
         if (const auto clear = clearSpanOf(joint, s)) f.V = sign * 2 * hinge / *clear;
-        f.V += (s.id == SideId::Right ? joint.plates.rightGravityShear : joint.plates.leftGravityShear).value_or(0);
+        f.V += s.spec.gravityShear.value_or(0);
         if (joint.reference == ActionReference::Node) f.M += f.V * joint.column.section.h / 2;
         return f;
     };
     const double sign = isReversed ? -1 : 1;
-    for (SideId id : {SideId::Right, SideId::Left}) {
-        const ResolvedSide* s = joint.side(id);
-        if (s) (id == SideId::Right ? set.right : set.left) = forces(*s, id == side ? sign : -sign);
-    }
+    for (const ResolvedSide& s : joint.sides) set.forces.push_back(forces(s, s.id == side ? sign : -sign));
     return set;
 }
 

@@ -37,7 +37,7 @@ struct SetAnalysis {
 /// tension at the top or bottom, and the shear V_Ed,M + V_Ed,G: 2 M_pl,ov over the clear span between the hinges where the span
 /// is given, and the beam's shear from gravity where it is (EN 1998-1:2004 6.5.5, 6.6.2). The other beam, when there is one, has
 /// its own hinge in the opposite sense.
-[[nodiscard]] ActionSet overStrengthSet(const ResolvedJoint& joint, SideId side, bool isReversed);
+[[nodiscard]] ActionSet overStrengthSet(const ResolvedJoint& joint, EndId side, bool isReversed);
 /// Between the plastic hinges at both ends of a beam, which lie at its end plates; columns alike at both ends. Nothing without a
 /// span.
 [[nodiscard]] std::optional<double> clearSpanOf(const ResolvedJoint& joint, const ResolvedSide& side);

@@ -50,11 +50,8 @@ private:
     std::atomic<bool> isStopped_{false};
 };
 
-bool isForceless(const MemberForces& f) { return f.N == 0 && f.V == 0 && f.M == 0; }
-
 bool isForceless(const ActionSet& set) {
-    return isForceless(set.right) && isForceless(set.left) && isForceless(set.columnAbove.value_or(MemberForces{})) &&
-           isForceless(set.columnBelow.value_or(MemberForces{})) && !set.rightOutOfPlane && !set.leftOutOfPlane;
+    return std::all_of(set.forces.begin(), set.forces.end(), [](const EndForces& f) { return isForceless(f); });
 }
 
 class Study {
@@ -89,7 +86,7 @@ private:
     struct Task {
         Kind kind;
         int set = -1; // index of the action set
-        SideId side = SideId::Right;
+        EndId side = ends::right;
         bool isReversed = false;
     };
 
@@ -215,15 +212,13 @@ private:
         if (!wantsOverStrength())
             out_.notes.emplace_back("Over-strength of the beams: not asked for (the joint is not designed for capacity).");
         else
-            for (const ResolvedSide* s : {joint_.side(SideId::Right), joint_.side(SideId::Left)})
-                if (s) overStrengthNotes(*s);
+            for (const ResolvedSide& s : joint_.sides) overStrengthNotes(s);
     }
 
     void overStrengthNotes(const ResolvedSide& s) {
         const std::string head = std::string("Over-strength of the ") + name(s.id) + " beam: ";
         if (!clearSpanOf(joint_, s)) out_.notes.push_back(head + "without a span the shear of the plastic hinges is left out.");
-        const auto& gravity = s.id == SideId::Right ? joint_.plates.rightGravityShear : joint_.plates.leftGravityShear;
-        if (!gravity) out_.notes.push_back(head + "no shear from gravity is given; it is taken as nil.");
+        if (!s.spec.gravityShear) out_.notes.push_back(head + "no shear from gravity is given; it is taken as nil.");
     }
 
     const ResolvedJoint& joint_;
@@ -261,7 +256,7 @@ PlateConvergence::Estimate estimate(double coarse, double middle, double fine, d
     return e;
 }
 
-tl::expected<PlateConvergence, Diagnostics> convergenceOf(const ResolvedJoint& joint, SideId side, bool isReversed,
+tl::expected<PlateConvergence, Diagnostics> convergenceOf(const ResolvedJoint& joint, EndId side, bool isReversed,
                                                           Progress* progress) {
     PlateConvergence c;
     c.side = side;

@@ -25,7 +25,7 @@ struct StudyScope {
 
 /// M_j_Rd and S_j_ini on three sizes in one ratio, the finest the joint's own.
 struct PlateConvergence {
-    SideId side = SideId::Right;
+    EndId side = ends::right;
     bool isReversed = false;
     struct Size {
         double factor = 1;
@@ -45,7 +45,7 @@ struct PlateConvergence {
     double peakExponent = 0;
     std::string peakPart;
 };
-[[nodiscard]] tl::expected<PlateConvergence, Diagnostics> convergenceOf(const ResolvedJoint& joint, SideId side, bool isReversed,
+[[nodiscard]] tl::expected<PlateConvergence, Diagnostics> convergenceOf(const ResolvedJoint& joint, EndId side, bool isReversed,
                                                                         Progress* progress = nullptr);
 [[nodiscard]] PlateConvergence::Estimate estimate(double coarse, double middle, double fine, double ratio);
 

@@ -52,7 +52,7 @@ public:
     }
 
 private:
-    bool isTwoSided() const { return joint_.left.has_value(); }
+    bool isTwoSided() const { return zg::isTwoSided(joint_); }
     std::string say(double value, Quantity q) const { return shown(value, q, units_); }
 
     void verdict() {
@@ -203,24 +203,25 @@ private:
         TableBlock t;
         t.head = {"part", "what it is"};
         t.widths = {0.28, 0.72};
-        const ColumnSpec& column = joint_.column;
-        pair(t, "column",
-             column.member.section + ", " + column.member.steel + " (f_y " + significant(resolved_.column.steel.f_y, 4) +
-                 ", f_u " + significant(resolved_.column.steel.f_u, 4) + " MPa)" +
-                 (column.endAbove ? ", ends " + say(*column.endAbove, Quantity::Length) + " above the beam" : ", continues"));
-        if (joint_.doubler)
+        const Through& column = resolved_.columnSpec;
+        if (resolved_.hasColumn)
+            pair(t, "column",
+                 resolved_.columnMember.section + ", " + resolved_.columnMember.steel + " (f_y " +
+                     significant(resolved_.column.steel.f_y, 4) + ", f_u " + significant(resolved_.column.steel.f_u, 4) +
+                     " MPa)" +
+                     (column.endAbove ? ", ends " + say(*column.endAbove, Quantity::Length) + " above the beam" : ", continues"));
+        if (const auto& doubler = resolved_.doubler)
             pair(t, "supplementary web plate",
-                 say(joint_.doubler->thickness, Quantity::Length) + ", " +
-                     (joint_.doubler->sides == 2 ? "both sides" : "one side") + ", " + joint_.doubler->steel);
-        if (joint_.diagonal)
-            pair(t, "diagonal stiffener", say(joint_.diagonal->thickness, Quantity::Length) + ", " + joint_.diagonal->steel);
-        side(t, resolved_.right);
-        if (resolved_.left) side(t, *resolved_.left);
+                 say(doubler->thickness, Quantity::Length) + ", " + (doubler->sides == 2 ? "both sides" : "one side") + ", " +
+                     doubler->steel);
+        if (const auto& diagonal = resolved_.diagonal)
+            pair(t, "diagonal stiffener", say(diagonal->thickness, Quantity::Length) + ", " + diagonal->steel);
+        for (const ResolvedSide& s : resolved_.sides) side(t, s);
         d_.blocks.emplace_back(std::move(t));
     }
 
     void side(TableBlock& t, const ResolvedSide& r) {
-        const SideSpec& s = r.spec;
+        const EndSpec& s = r.spec;
         const std::string where = isTwoSided() ? std::string(", ") + name(r.id) : "";
         pair(t, "beam" + where,
              s.beam.section + ", " + s.beam.steel + (s.span ? ", span " + say(*s.span, Quantity::Length) : ", span not given") +
@@ -259,15 +260,16 @@ private:
         t.widths = {0.08, 0.32, 0.18, 0.14, 0.14, 0.14};
         for (std::size_t i = 0; i < result_.actions.size(); ++i) {
             const ActionSet& a = result_.actions[i];
-            const auto add = [&](const char* member, const MemberForces& f, bool isFirst) {
+            bool isFirst = true;
+            const auto add = [&](const std::string& member, const EndForces& f) {
                 t.rows.push_back({words(isFirst ? a.id : ""), words(isFirst ? a.title : ""), words(member),
                                   number(say(f.N, Quantity::Force)), number(say(f.V, Quantity::Force)),
                                   number(say(f.M, Quantity::Moment))});
+                isFirst = false;
             };
-            add("right beam", a.right, true);
-            if (isTwoSided()) add("left beam", a.left, false);
-            if (a.columnAbove) add("column above", *a.columnAbove, false);
-            if (a.columnBelow) add("column below", *a.columnBelow, false);
+            for (const ResolvedSide& s : resolved_.sides) add(name(s.id) + " beam", forcesAt(a, s.id));
+            for (const EndId end : {ends::above, ends::below})
+                if (const EndForces* f = findForces(a, end)) add(name(end), *f);
         }
         if (t.rows.empty())
             d_.text("None given: resistances only.");
@@ -439,9 +441,8 @@ Document registerReport(const Job& job) {
         TableCell use = number(result && result->governing >= 0 ? fixedDecimals(result->utilisation, 2) : "–");
         use.hasState = true;
         use.state = result ? result->state : CheckState::NotDone;
-        const std::string members =
-            joint.column.member.section + ", " + (joint.left ? joint.left->beam.section + " | " : "") + joint.right.beam.section;
-        const Verdict v = result ? verdictOf(*result, joint.left.has_value(), joint.frame, job.settings.units)
+        const std::string members = membersText(joint);
+        const Verdict v = result ? verdictOf(*result, isTwoSided(joint), joint.frame, job.settings.units)
                                  : verdictOf(joint.mark, result.error());
         t.rows.push_back({words(joint.mark), words(joint.title), words(members), use, symbols(sentence(v))});
     }

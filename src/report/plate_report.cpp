@@ -21,7 +21,7 @@ class PlateReport {
 public:
     PlateReport(const Job& job, const Joint& joint, const PlateStudy& study)
         : study_(study), units_(job.settings.units), scene_(study.geometry), strainLimit_(platesOf(joint).strainLimit),
-          isTwoSided_(joint.left.has_value()), bare_(bareConnections(job, joint)) {
+          isTwoSided_(isTwoSided(joint)), bare_(bareConnections(job, joint)) {
         d_.title = joint.mark + " by plates" + (joint.title.empty() ? "" : ", " + joint.title);
         d_.subtitle = job.title;
     }

@@ -37,7 +37,8 @@ void ActionsModel::showOutOfPlane(bool isWanted) {
 }
 
 int ActionsModel::firstOutOfPlane() const {
-    const auto found = std::find_if(columns_.begin(), columns_.end(), [](ActionColumn c) { return isOutOfPlane(c.force); });
+    const auto found =
+        std::find_if(columns_.begin(), columns_.end(), [](const ActionColumn& c) { return isOutOfPlane(c.force); });
     return found == columns_.end() ? -1 : firstForce + static_cast<int>(found - columns_.begin());
 }
 
@@ -45,7 +46,8 @@ bool ActionsModel::showsOutOfPlane() const { return wantsOutOfPlane_ || hasOutOf
 
 void ActionsModel::rebuild() {
     const Joint* joint = session_.current();
-    std::vector<ActionColumn> columns = actionColumns(joint && joint->left, showsOutOfPlane());
+    std::vector<ActionColumn> columns =
+        joint ? actionColumns(*joint, showsOutOfPlane()) : actionColumns({ends::right}, true, showsOutOfPlane());
     const int rows = joint ? static_cast<int>(joint->actions.size()) + 1 : 0;
     if (columns == columns_ && rows == rows_) {
         if (rows > 0) Q_EMIT dataChanged(index(0, 0), index(rows - 1, columnCount() - 1));
@@ -96,7 +98,6 @@ QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int 
     if (section < firstForce) return role == Qt::DisplayRole ? QVariant(QLatin1String(names[section])) : QVariant();
     const ActionColumn at = columns_[static_cast<std::size_t>(section - firstForce)];
     if (role == Qt::ToolTipRole) {
-        static const char* const places[] = {"right beam", "left beam", "column above the joint", "column below the joint"};
         static const char* const what[] = {
             "axial force, tension positive",
             "shear force, positive when the beam pushes the column down (columns: upper part to the right)",
@@ -104,14 +105,16 @@ QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int 
             "shear force across the frame, positive away from the reader; the plate method alone carries it",
             "minor-axis moment, right-handed about the upward axis; the plate method alone carries it",
             "torsion, right-handed about the beam's axis away from the column; the plate method alone carries it"};
-        return QStringLiteral("%1: %2").arg(QLatin1String(places[static_cast<int>(at.place)]),
-                                            QLatin1String(what[static_cast<int>(at.force)]));
+        return QStringLiteral("%1: %2").arg(
+            QString::fromStdString(isOfColumn(at.place) ? at.place.str() + " the joint" : at.place.str() + " beam"),
+            QLatin1String(what[static_cast<int>(at.force)]));
     }
     if (role != Qt::DisplayRole) return {};
     const Joint* joint = session_.current();
-    const bool isPlain = at.place == ActionPlace::Right && !(joint && joint->left);
+    const bool isPlain = !isOfColumn(at.place) && !(joint && isTwoSided(*joint));
     return QStringLiteral("%1%2\n%3")
-        .arg(QLatin1String(letterOf(at.force)), isPlain ? QString() : QStringLiteral(" ") + QLatin1String(name(at.place)),
+        .arg(QLatin1String(letterOf(at.force)),
+             isPlain ? QString() : QStringLiteral(" ") + QString::fromStdString(placeName(at.place)),
              QString::fromUtf8(unitOf(quantityOf(at.force), session_.job().settings.units).symbol));
 }
 
@@ -187,8 +190,7 @@ bool ActionsModel::paste(const QString& text) {
 
 QString ActionsModel::copied() const {
     const Joint* joint = session_.current();
-    return joint ? QString::fromStdString(writeActions(joint->actions, joint->left.has_value(), session_.job().settings.units))
-                 : QString();
+    return joint ? QString::fromStdString(writeActions(*joint, session_.job().settings.units)) : QString();
 }
 
 void ActionsModel::removeSet(int row) {

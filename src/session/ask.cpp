@@ -13,7 +13,7 @@ class Reader {
 public:
     Reader(Session& session, const QString& typed) : session_(session) {
         words_ = typed.toLower().split(QRegularExpression(QStringLiteral("\\s+")), Qt::SkipEmptyParts);
-        side_ = take(QStringLiteral("left")) ? SideId::Left : SideId::Right;
+        side_ = take(QStringLiteral("left")) ? ends::left : ends::right;
         (void)take(QStringLiteral("right"));
         rest_ = words_.mid(1).join(QLatin1Char(' '));
         if (const auto n = readNumber(words_.isEmpty() ? std::string() : words_.last().toStdString()))
@@ -25,7 +25,7 @@ public:
         const QString& head = words_.first();
         if (head == QLatin1String("go")) go();
         const Joint* joint = session_.current();
-        if (!joint || (side_ == SideId::Left && !joint->left)) return std::move(out_);
+        if (!joint || !findMember(*joint, side_)) return std::move(out_);
         if (number_) numbers(head);
         if (head == QLatin1String("bolts") || head == QLatin1String("bolt")) bolts();
         if (head == QLatin1String("class")) grade(rest_);
@@ -62,27 +62,36 @@ private:
 
     void numbers(const QString& head) {
         const double x = *number_;
-        const SideId side = side_;
+        const EndId side = side_;
         const QString value = QString::fromStdString(shown(x, Quantity::Length, session_.job().settings.units));
         const auto set = [&](const QString& text, auto change) {
             edit(QStringLiteral("%1 %2").arg(text, value), [side, x, change](Joint& j) {
-                if (SideSpec* s = sideOf(j, side)) change(*s, x);
+                if (EndPlate* s = findEndPlate(j, side)) change(*s, x);
             });
         };
         if (QStringLiteral("plate").startsWith(head) || head == QLatin1String("thickness"))
-            set(Session::tr("end plate"), [](SideSpec& s, double v) { s.plate.thickness = v; });
-        if (head == QLatin1String("width")) set(Session::tr("plate width"), [](SideSpec& s, double v) { s.plate.width = v; });
-        if (head == QLatin1String("gauge")) set(Session::tr("gauge"), [](SideSpec& s, double v) { s.bolts.gauge = v; });
+            set(Session::tr("end plate"), [](EndPlate& s, double v) { s.plate.thickness = v; });
+        if (head == QLatin1String("width")) set(Session::tr("plate width"), [](EndPlate& s, double v) { s.plate.width = v; });
+        if (head == QLatin1String("gauge")) set(Session::tr("gauge"), [](EndPlate& s, double v) { s.bolts.gauge = v; });
         if (head == QLatin1String("above"))
-            set(Session::tr("plate above the beam"), [](SideSpec& s, double v) { s.plate.above = v; });
+            set(Session::tr("plate above the beam"), [](EndPlate& s, double v) { s.plate.above = v; });
         if (head == QLatin1String("below"))
-            set(Session::tr("plate below the beam"), [](SideSpec& s, double v) { s.plate.below = v; });
-        if (head == QLatin1String("span")) set(Session::tr("span"), [](SideSpec& s, double v) { s.span = v; });
+            set(Session::tr("plate below the beam"), [](EndPlate& s, double v) { s.plate.below = v; });
+        if (head == QLatin1String("span"))
+            edit(QStringLiteral("%1 %2").arg(Session::tr("span"), value), [side, x](Joint& j) {
+                if (Framing* f = findFraming(j, side)) f->span = x;
+            });
         if (head == QLatin1String("doubler"))
-            edit(Session::tr("supplementary web plate %1").arg(value),
-                 [x](Joint& j) { (j.doubler ? *j.doubler : j.doubler.emplace()).thickness = x; });
+            edit(Session::tr("supplementary web plate %1").arg(value), [x](Joint& j) {
+                const Member* column = throughMember(j);
+                if (!column) return;
+                DoublerSpec doubler;
+                if (const DoublerSpec* now = findFitting<DoublerSpec>(j)) doubler = *now;
+                doubler.thickness = x;
+                putFitting(j, column->id, std::nullopt, doubler);
+            });
         if (head == QLatin1String("row")) {
-            set(Session::tr("bolt row at"), [](SideSpec& s, double v) {
+            set(Session::tr("bolt row at"), [](EndPlate& s, double v) {
                 BoltRowSpec row;
                 row.position = v;
                 s.rows.push_back(row);
@@ -90,12 +99,12 @@ private:
         }
         if (head == QLatin1String("weld")) {
             set(Session::tr("fillets all round"),
-                [](SideSpec& s, double v) { s.topWeld.throat = s.bottomWeld.throat = s.webWeld.throat = v; });
+                [](EndPlate& s, double v) { s.topWeld.throat = s.bottomWeld.throat = s.webWeld.throat = v; });
         }
     }
 
     void bolts() {
-        const SideId side = side_;
+        const EndId side = side_;
         for (const BoltSize& size : boltSizes()) {
             const QString name = QString::fromStdString(size.designation);
             if (size.set == "US" || rest_.isEmpty() || !rest_.toUpper().startsWith(name)) continue;
@@ -104,7 +113,7 @@ private:
             if (!tail.isEmpty() && !findBoltClass(tail.toStdString())) continue;
             edit(QStringLiteral("%1 %2").arg(Session::tr("bolts"), name + (tail.isEmpty() ? QString() : QLatin1Char(' ') + tail)),
                  [side, size, tail](Joint& j) {
-                     SideSpec* s = sideOf(j, side);
+                     EndPlate* s = findEndPlate(j, side);
                      if (!s) return;
                      s->bolts.size = size.designation;
                      if (!tail.isEmpty()) s->bolts.grade = tail.toStdString();
@@ -114,26 +123,23 @@ private:
 
     void grade(const QString& name) {
         if (!findBoltClass(name.toStdString())) return;
-        const SideId side = side_;
+        const EndId side = side_;
         edit(Session::tr("bolt class %1").arg(name), [side, name](Joint& j) {
-            if (SideSpec* s = sideOf(j, side)) s->bolts.grade = name.toStdString();
+            if (EndPlate* s = findEndPlate(j, side)) s->bolts.grade = name.toStdString();
         });
     }
 
     void section(bool isColumn) {
         if (rest_.isEmpty()) return;
         int count = 0;
-        const SideId side = side_;
+        const EndId side = side_;
         for (const Section* s : searchSections(rest_.toStdString())) {
             if (++count > 6) break;
             const std::string name = s->designation;
             edit(
                 QStringLiteral("%1 %2").arg(isColumn ? Session::tr("column") : Session::tr("beam"), QString::fromStdString(name)),
                 [isColumn, side, name](Joint& j) {
-                    if (isColumn)
-                        j.column.member.section = name;
-                    else if (SideSpec* spec = sideOf(j, side))
-                        spec->beam.section = name;
+                    if (Member* m = isColumn ? throughMember(j) : findMember(j, side)) m->section = name;
                 });
         }
     }
@@ -142,9 +148,10 @@ private:
         for (const std::string& grade : steelGrades()) {
             if (rest_.isEmpty() || !QString::fromStdString(grade).startsWith(rest_, Qt::CaseInsensitive)) continue;
             edit(Session::tr("steel of all members and plates %1").arg(QString::fromStdString(grade)), [grade](Joint& j) {
-                j.column.member.steel = grade;
-                for (const SideId id : {SideId::Right, SideId::Left}) {
-                    if (SideSpec* s = sideOf(j, id)) s->beam.steel = s->plate.steel = grade;
+                for (Member& m : j.members) m.steel = grade;
+                for (Connection& c : j.connections) {
+                    if (EndPlate* plate = std::get_if<EndPlate>(&c.how)) plate->plate.steel = grade;
+                    if (FinPlate* fin = std::get_if<FinPlate>(&c.how)) fin->steel = grade;
                 }
             });
             if (out_.size() > 5) return;
@@ -155,9 +162,17 @@ private:
         const JointState* state = session_.state();
         if (!state || !state->resolved) return;
         const auto resolved = state->resolved;
-        for (int k = 0; k <= static_cast<int>(FittingKind::LeftBeam); ++k) {
-            FittingRef ref{static_cast<FittingKind>(k), side_, 0};
-            const QString name = QString::fromUtf8(wordOf(ref.kind));
+        std::vector<FittingRef> all;
+        for (int k = 0; k < static_cast<int>(FittingKind::Beam); ++k) all.push_back({static_cast<FittingKind>(k), side_, 0});
+        for (const EndId end : {ends::right, ends::left, ends::front, ends::back})
+            for (const ConnectionKind joining :
+                 {ConnectionKind::EndPlate, ConnectionKind::DirectWeld, ConnectionKind::FinPlate}) {
+                const bool isOnWeb = end == ends::front || end == ends::back;
+                if (resolved->hasColumn && isOnWeb == (joining == ConnectionKind::FinPlate))
+                    all.push_back({FittingKind::Beam, end, 0, joining});
+            }
+        for (FittingRef& ref : all) {
+            const QString name = QString::fromStdString(wordOf(ref));
             if (!rest_.isEmpty() && !matches(name, rest_)) continue;
             if (ref.kind == FittingKind::Row) {
                 const auto room = roomForRow(*resolved, side_);
@@ -166,6 +181,7 @@ private:
             } else if (hasFitting(*session_.current(), ref) == isAdd) {
                 continue;
             }
+            if (!isAdd && ref.kind == FittingKind::Beam && framingEnds(*session_.current()).size() < 2) continue;
             edit(QStringLiteral("%1 %2").arg(isAdd ? Session::tr("add") : Session::tr("remove"), name),
                  [isAdd, ref, resolved](Joint& j) {
                      if (isAdd)
@@ -187,7 +203,7 @@ private:
     Session& session_;
     QStringList words_;
     QString rest_;
-    SideId side_ = SideId::Right;
+    EndId side_ = ends::right;
     std::optional<double> number_;
     std::vector<Suggestion> out_;
 };

@@ -74,10 +74,10 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     if (!c || !joint || !state || !state->result) return {};
     switch (role) {
     case Qt::DisplayRole:
-    case TitleRole: return QString::fromStdString(titleOf(*c, joint->left.has_value()));
+    case TitleRole: return QString::fromStdString(titleOf(*c, isTwoSided(*joint)));
     case Qt::ToolTipRole: {
         const std::string numbers = numbersOf(*c, session_.job().settings.units);
-        return QString::fromStdString(titleOf(*c, joint->left.has_value()) + (numbers.empty() ? "" : "\n" + numbers) +
+        return QString::fromStdString(titleOf(*c, isTwoSided(*joint)) + (numbers.empty() ? "" : "\n" + numbers) +
                                       (*c->clause ? std::string("\n") + c->clause : "") + "\n" + adviceOf(*c));
     }
     case RatioRole: return c->utilisation;

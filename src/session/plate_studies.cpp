@@ -204,7 +204,7 @@ void PlateStudies::run() {
     });
 }
 
-void PlateStudies::converge(SideId side, bool isReversed) {
+void PlateStudies::converge(EndId side, bool isReversed) {
     start([side, isReversed](Work& w) {
         auto found = convergenceOf(*w.joint, side, isReversed, &w);
         const std::lock_guard<std::mutex> lock(w.guard);

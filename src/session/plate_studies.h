@@ -36,9 +36,9 @@ public:
     /// Whether the study belongs to the joint as it stands.
     [[nodiscard]] bool isStale(const Joint& joint);
 
-    void run();                                  ///< all analyses of the current joint
-    void converge(SideId side, bool isReversed); ///< three sizes of one moment-rotation
-    void cancel();                               ///< what is finished stays
+    void run();                                 ///< all analyses of the current joint
+    void converge(EndId side, bool isReversed); ///< three sizes of one moment-rotation
+    void cancel();                              ///< what is finished stays
     [[nodiscard]] bool isRunning() const { return work_ != nullptr; }
     [[nodiscard]] QString runningMark() const;
     [[nodiscard]] double fraction() const;

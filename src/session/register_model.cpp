@@ -30,14 +30,12 @@ QVariant RegisterModel::data(const QModelIndex& index, int role) const {
     case Qt::DisplayRole:
     case MarkRole: return QString::fromStdString(joint.mark);
     case Qt::ToolTipRole: {
-        const Verdict v = state.result
-                              ? verdictOf(*state.result, joint.left.has_value(), joint.frame, session_.job().settings.units)
-                              : verdictOf(joint.mark, state.problems);
+        const Verdict v = state.result ? verdictOf(*state.result, isTwoSided(joint), joint.frame, session_.job().settings.units)
+                                       : verdictOf(joint.mark, state.problems);
         return QString::fromStdString((joint.title.empty() ? "" : joint.title + "\n") + sentence(v));
     }
     case MembersRole: {
-        const std::string left = joint.left ? joint.left->beam.section + " | " : "";
-        return QString::fromStdString(left + joint.right.beam.section + ", " + joint.column.member.section);
+        return QString::fromStdString(membersText(joint));
     }
     case RatioRole: return state.result && state.result->governing >= 0 ? state.result->utilisation : -1.0;
     case StateRole: return static_cast<int>(state.result ? state.result->state : CheckState::NotDone);
@@ -47,8 +45,11 @@ QVariant RegisterModel::data(const QModelIndex& index, int role) const {
         return c ? QString::fromUtf8(wordOf(c->classification.stiffness)) : QString();
     }
     case IdRole: return QString::fromStdString(joint.id);
-    case IsTwoSidedRole: return joint.left.has_value();
-    case ReachRole: return (joint.right.plate.above > 40 ? 1 : 0) + (joint.right.plate.below > 40 ? 2 : 0);
+    case IsTwoSidedRole: return isTwoSided(joint);
+    case ReachRole: {
+        const EndPlate* plate = joint.connections.empty() ? nullptr : std::get_if<EndPlate>(&joint.connections.front().how);
+        return plate ? (plate->plate.above > 40 ? 1 : 0) + (plate->plate.below > 40 ? 2 : 0) : 0;
+    }
     default: return {};
     }
 }

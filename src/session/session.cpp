@@ -44,9 +44,15 @@ private:
 int undoLimit(const Job& job) {
     constexpr std::size_t budget = 64'000'000;
     std::size_t largest = 20'000; // strings and allocations of a usual joint
-    for (const Joint& j : job.joints)
-        largest =
-            std::max(largest, 20'000 + j.actions.size() * (sizeof(ActionSet) + 64) + j.right.rows.size() * sizeof(BoltRowSpec));
+    for (const Joint& j : job.joints) {
+        std::size_t size = 20'000;
+        for (const ActionSet& set : j.actions) size += sizeof(ActionSet) + 64 + set.forces.size() * sizeof(EndForces);
+        for (const Connection& c : j.connections) {
+            size += sizeof(Connection);
+            if (const EndPlate* plate = std::get_if<EndPlate>(&c.how)) size += plate->rows.size() * sizeof(BoltRowSpec);
+        }
+        largest = std::max(largest, size);
+    }
     const std::size_t step = largest + 2 * job.joints.size() * sizeof(std::shared_ptr<Joint>);
     return static_cast<int>(std::clamp<std::size_t>(budget / step, 100, 2000));
 }

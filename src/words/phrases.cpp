@@ -271,8 +271,24 @@ std::string partName(const PartRef& part, bool isTwoSided) {
     case PartKind::WeldTop: text = "top flange weld"; break;
     case PartKind::WeldBottom: text = "bottom flange weld"; break;
     case PartKind::WeldWeb: text = "web weld"; break;
+    case PartKind::FinPlate: text = "fin plate"; break;
     }
     return isTwoSided ? text + ", " + name(part.side) : text;
+}
+
+std::string membersText(const Joint& joint) {
+    std::vector<const Member*> framing;
+    for (const Member& m : joint.members)
+        if (std::holds_alternative<Framing>(m.placement)) framing.push_back(&m);
+    const auto place = [](const Member* m) {
+        constexpr int order[] = {1, 0, 2, 3}; // right, left, front, back
+        return order[static_cast<int>(std::get<Framing>(m->placement).direction)];
+    };
+    std::stable_sort(framing.begin(), framing.end(), [&](const Member* a, const Member* b) { return place(a) < place(b); });
+    std::string text;
+    for (const Member* m : framing) text += (text.empty() ? "" : " | ") + m->section;
+    if (const Member* column = throughMember(joint)) text += (text.empty() ? "" : ", ") + column->section;
+    return text;
 }
 
 std::string partSummary(const JointResult& result, const PartRef& part, bool isTwoSided, UnitSystem units) {
@@ -307,13 +323,15 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
     list.push_back(
         "The panel's shear is β times the mean of tension and compression; column shear forces, which relieve it, are left out.");
     bool hasStress = true;
-    for (const ActionSet& set : result.actions) hasStress = hasStress && (set.columnAbove || set.columnBelow);
+    for (const ActionSet& set : result.actions)
+        hasStress = hasStress && (findForces(set, ends::above) || findForces(set, ends::below));
     if (!hasStress)
         list.push_back("Some sets give no column forces: the column's longitudinal stress is then taken as not above 0.7 f_y "
                        "(k_wc = 1), and the balance at the node is not verified.");
     list.push_back(
         "Welds of flanges and web are verified for what the rows can give (6.2.3(4)), not for the forces of the set alone.");
-    bool hasSpan = joint.right.spec.span.has_value() && (!joint.left || joint.left->spec.span);
+    const bool hasSpan =
+        std::all_of(joint.sides.begin(), joint.sides.end(), [](const ResolvedSide& side) { return side.spec.span.has_value(); });
     if (hasSpan)
         list.push_back(std::string("Class by stiffness for a frame that is ") +
                        (joint.frame == FrameKind::Braced ? "braced (8 E I_b / L_b)." : "not braced (25 E I_b / L_b)."));
@@ -325,8 +343,7 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
                 std::string("The ") + name(side.id) +
                 " beam slopes: forces are projected on the end plate, flange thickness and depth are measured along it.");
     };
-    slope(joint.right);
-    if (joint.left) slope(*joint.left);
+    for (const ResolvedSide& side : joint.sides) slope(side);
     if (joint.doubler)
         list.push_back("The supplementary web plate counts once in the shear area; resistance, its reduction for shear and k_1 "
                        "to k_3 take the "

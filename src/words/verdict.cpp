@@ -1,6 +1,7 @@
 #include "words/verdict.h"
 #include "base/text.h"
 #include "words/phrases.h"
+#include <algorithm>
 
 namespace zg {
 namespace {
@@ -58,7 +59,9 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
     if (c) v.rest += classSentence(*c, frame, units);
     std::string sets;
     for (const ActionSet& s : r.actions)
-        if (s.kind == SetKind::Ultimate && (s.rightOutOfPlane || s.leftOutOfPlane)) sets += (sets.empty() ? "" : ", ") + s.id;
+        if (s.kind == SetKind::Ultimate &&
+            std::any_of(s.forces.begin(), s.forces.end(), [](const EndForces& f) { return isOutOfPlane(f); }))
+            sets += (sets.empty() ? "" : ", ") + s.id;
     if (!sets.empty()) {
         if (v.head == r.mark + " holds.") v.head = r.mark + " holds in the plane of the frame.";
         v.outOfPlane = " Forces out of it (" + sets + ") wait for the plates.";

@@ -25,7 +25,7 @@ TEST_CASE("each option of a stock strip is what the joint really comes to", "[ad
 
 TEST_CASE("an odd present size stands in its strip", "[advise]") {
     Job job = sample::extendedJob();
-    job.joints[0].right.plate.thickness = 23;
+    endPlate(job.joints[0], ends::right).plate.thickness = 23;
     const auto strip = stockStrip(job, job.joints[0], {PartKind::EndPlate});
     REQUIRE(strip);
     CHECK(std::any_of(strip->options.begin(), strip->options.end(),

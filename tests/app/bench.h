@@ -4,6 +4,7 @@
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "session/session.h"
+#include "support/parts.h"
 #include <QLineEdit>
 #include <QTemporaryDir>
 #include <QTest>

@@ -41,17 +41,17 @@ TEST_CASE("the engineer's round: click, step the stock, drag, add, undo all, dat
     REQUIRE(strip);
     strip->setFocus();
     QTest::keyClick(strip, Qt::Key_Right);
-    CHECK(b.session.current()->right.plate.thickness == 15);
+    CHECK(endPlate(*b.session.current(), ends::right).plate.thickness == 15);
     CHECK(b.session.state()->result->state != CheckState::Over);
     strip = b.window.sheet()->card()->findChild<QWidget*>(QStringLiteral("stockStrip"));
     REQUIRE(strip);
     QTest::keyClick(strip, Qt::Key_Right);
-    CHECK(b.session.current()->right.plate.thickness == 20);
+    CHECK(endPlate(*b.session.current(), ends::right).plate.thickness == 20);
     QTest::keyClick(b.window.sheet()->card(), Qt::Key_Escape);
     CHECK_FALSE(b.window.sheet()->card());
 
-    const PartRef row{PartKind::BoltRow, SideId::Right, 1};
-    const double from = b.session.current()->right.rows[1].position;
+    const PartRef row{PartKind::BoltRow, ends::right, 1};
+    const double from = endPlate(*b.session.current(), ends::right).rows[1].position;
     const QPoint at = b.placeOf(row);
     SheetView* sheet = b.window.sheet();
     QTest::mousePress(sheet, Qt::LeftButton, {}, at);
@@ -59,19 +59,19 @@ TEST_CASE("the engineer's round: click, step the stock, drag, add, undo all, dat
     QMouseEvent move(QEvent::MouseMove, at + QPoint(0, 12), sheet->mapToGlobal(at + QPoint(0, 12)), Qt::NoButton, Qt::LeftButton,
                      {});
     QApplication::sendEvent(sheet, &move);
-    CHECK(b.session.current()->right.rows[1].position != from);
+    CHECK(endPlate(*b.session.current(), ends::right).rows[1].position != from);
     CHECK(b.session.undoStack()->undoText() != QStringLiteral("move bolt row 2"));
     QTest::mouseRelease(sheet, Qt::LeftButton, {}, at + QPoint(0, 12));
-    CHECK(b.session.current()->right.rows[1].position > from);
-    CHECK(std::fmod(b.session.current()->right.rows[1].position, 1.0) == 0.0);
+    CHECK(endPlate(*b.session.current(), ends::right).rows[1].position > from);
+    CHECK(std::fmod(endPlate(*b.session.current(), ends::right).rows[1].position, 1.0) == 0.0);
     CHECK(b.session.undoStack()->undoText() == QStringLiteral("move bolt row 2"));
 
-    b.click(FittingRef{FittingKind::StiffenerBottom, SideId::Right, 0});
-    CHECK(b.session.current()->right.stiffenerBottom);
+    b.click(FittingRef{FittingKind::StiffenerBottom, ends::right, 0});
+    CHECK(hasFitting(*b.session.current(), {FittingKind::StiffenerBottom, ends::right, 0}));
 
     QApplication::clipboard()->setText(QStringLiteral("set\tN\tV\tM\n\tkN\tkN\tkNm\nU7\t0\t100\t333"));
     b.window.actionsPanel()->paste();
-    CHECK(b.session.current()->actions.back().right.M == Approx(333e6));
+    CHECK(forcesAt(b.session.current()->actions.back(), ends::right).M == Approx(333e6));
 
     b.prompts.save = b.folder.filePath(QStringLiteral("saved.zgj"));
     REQUIRE(b.session.save(b.prompts.save) == SaveOutcome::Saved);
@@ -118,7 +118,7 @@ TEST_CASE("the ask bar edits, jumps and calls commands", "[app]") {
     ask->setFocus();
     QTest::keyClicks(ask, QStringLiteral("plate 30"));
     QTest::keyClick(ask, Qt::Key_Return);
-    CHECK(b.session.current()->right.plate.thickness == 30);
+    CHECK(endPlate(*b.session.current(), ends::right).plate.thickness == 30);
     ask->setFocus();
     QTest::keyClicks(ask, QStringLiteral("springs"));
     QTest::keyClick(ask, Qt::Key_Return);
@@ -139,7 +139,7 @@ TEST_CASE("workings are shown in three depths and searched", "[app]") {
     w->setDepth(Depth::Full);
     CHECK(w->page()->toPlainText().size() > 5 * brief);
     CHECK(w->page()->toPlainText().contains(QStringLiteral("0.9·1000·353/1.25")));
-    REQUIRE(b.session.edit(QStringLiteral("bolts"), [](Joint& j) { j.right.bolts.grade = "8.8"; }));
+    REQUIRE(b.session.edit(QStringLiteral("bolts"), [](Joint& j) { endPlate(j, ends::right).bolts.grade = "8.8"; }));
     CHECK(w->page()->toPlainText().contains(QStringLiteral("0.9·800·353/1.25")));
 }
 
@@ -162,14 +162,14 @@ TEST_CASE("all views paint for every demo joint, both themes, small and large", 
 
 TEST_CASE("a joint that cannot be computed says why on the bench", "[app]") {
     Bench b("B1");
-    REQUIRE(b.session.edit(QStringLiteral("no such beam"), [](Joint& j) { j.right.beam.section = "IPE 999"; }));
+    REQUIRE(b.session.edit(QStringLiteral("no such beam"), [](Joint& j) { member(j, ends::right).section = "IPE 999"; }));
     CHECK_FALSE(b.session.state()->result);
     REQUIRE(b.session.state()->problems.size() == 1);
     CHECK(b.session.state()->problems[0].message.find("IPE 999") != std::string::npos);
     CHECK_FALSE(b.window.grab().isNull());
     REQUIRE(b.session.edit(QStringLiteral("no rows"), [](Joint& j) {
-        j.right.beam.section = "IPE 300";
-        j.right.rows.clear();
+        member(j, ends::right).section = "IPE 300";
+        endPlate(j, ends::right).rows.clear();
     }));
     CHECK(b.session.state()->result->state == CheckState::Over);
     CHECK_FALSE(b.window.grab().isNull());
@@ -180,7 +180,7 @@ TEST_CASE("recovery is offered in the window after a crash", "[app][recovery]") 
     {
         Session crashed(b.folder.filePath(QStringLiteral("other")));
         REQUIRE(crashed.open(b.job));
-        REQUIRE(crashed.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness = 44; }));
+        REQUIRE(crashed.edit(QStringLiteral("thicker"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 44; }));
         crashed.writeJournal();
     }
     Session after(b.folder.filePath(QStringLiteral("other")));
@@ -191,13 +191,13 @@ TEST_CASE("recovery is offered in the window after a crash", "[app][recovery]") 
     REQUIRE(recover);
     CHECK(recover->isVisible());
     QTest::mouseClick(recover, Qt::LeftButton);
-    CHECK(after.job().joints[0].right.plate.thickness == 44);
+    CHECK(endPlate(after.job().joints[0], ends::right).plate.thickness == 44);
     CHECK_FALSE(recover->isVisible());
 }
 
 TEST_CASE("a file that somebody else has changed is asked about, and no answer loses anything", "[app]") {
     Bench b("B1");
-    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness = 44; }));
+    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 44; }));
     Job theirs = b.session.job();
     theirs.title = "theirs";
     REQUIRE(saveJob(theirs, b.job.toStdString()));
@@ -211,7 +211,7 @@ TEST_CASE("a file that somebody else has changed is asked about, and no answer l
     QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier);
     CHECK(b.session.job().title == "theirs");
     b.session.undoStack()->undo();
-    CHECK(b.session.job().joints[0].right.plate.thickness == 44);
+    CHECK(endPlate(b.session.job().joints[0], ends::right).plate.thickness == 44);
     b.prompts.answer = Prompts::Conflict::SaveBeside;
     theirs.title = "theirs again";
     REQUIRE(saveJob(theirs, b.job.toStdString()));

@@ -81,8 +81,8 @@ TEST_CASE("a section of one's own can be made and used", "[app][dialogs]") {
     REQUIRE(b.session.job().sections.size() == 1);
     CHECK(b.session.job().sections[0].h == 620);
     CHECK(chooser.chosen() == QStringLiteral("WG 620"));
-    REQUIRE(b.session.edit(QStringLiteral("own beam"), [](Joint& j) { j.right.beam.section = "WG 620"; }));
-    CHECK(b.session.state()->resolved->right.depth == 620);
+    REQUIRE(b.session.edit(QStringLiteral("own beam"), [](Joint& j) { member(j, ends::right).section = "WG 620"; }));
+    CHECK(b.session.state()->resolved->main().depth == 620);
 }
 
 TEST_CASE("a new joint is laid out, added, selected and can be undone", "[app][dialogs]") {
@@ -96,7 +96,7 @@ TEST_CASE("a new joint is laid out, added, selected and can be undone", "[app][d
         if (a->text() == QStringLiteral("New joint …")) a->trigger();
     REQUIRE(b.session.job().joints.size() == 6);
     CHECK(b.session.current()->mark == "B5");
-    CHECK(b.session.current()->right.rows.size() >= 3);
+    CHECK(endPlate(*b.session.current(), ends::right).rows.size() >= 3);
     CHECK(b.session.state()->result);
     b.session.undoStack()->undo();
     CHECK(b.session.job().joints.size() == 5);

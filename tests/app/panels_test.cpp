@@ -40,7 +40,7 @@ TEST_CASE("the datum button sets and clears, and the chart keeps the datum's cur
     button->click();
     REQUIRE(b.session.datum());
     CHECK(button->text().contains(QStringLiteral("clear")));
-    REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { j.right.plate.thickness = 12; }));
+    REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 12; }));
     bool hasDatum = false;
     for (auto* view : b.window.findChildren<DrawingView*>())
         for (const Shape& s : view->drawing().shapes) hasDatum = hasDatum || s.text == "datum";
@@ -61,7 +61,7 @@ TEST_CASE("the table of actions is typed into, copied and emptied with the keys"
     editor->setText(QStringLiteral("-71"));
     QTest::keyClick(editor, Qt::Key_Return);
     QTest::qWait(10);
-    CHECK(b.session.current()->actions[2].right.M == Approx(-71e6));
+    CHECK(forcesAt(b.session.current()->actions[2], ends::right).M == Approx(-71e6));
     QTest::keyClick(table, Qt::Key_C, Qt::ControlModifier);
     CHECK(QApplication::clipboard()->text().contains(QStringLiteral("-71")));
     const std::size_t count = b.session.current()->actions.size();
@@ -76,7 +76,7 @@ TEST_CASE("out-of-balance is shown at once", "[app][panels]") {
     auto* foot = b.window.findChild<QLabel*>(QStringLiteral("balance"));
     REQUIRE(foot);
     CHECK(foot->text().startsWith(QStringLiteral("Node in balance")));
-    REQUIRE(b.session.edit(QStringLiteral("off"), [](Joint& j) { j.actions[0].columnBelow->M += 20e6; }));
+    REQUIRE(b.session.edit(QStringLiteral("off"), [](Joint& j) { forcesOf(j.actions[0], ends::below).M += 20e6; }));
     CHECK(foot->text().contains(QStringLiteral("U1 out of balance")));
     CHECK(foot->text().contains(QStringLiteral("-20.0 kNm")));
 }
@@ -87,7 +87,7 @@ TEST_CASE("a refused edit is said in the verdict line's place and changes nothin
     ask->setFocus();
     QTest::keyClicks(ask, QStringLiteral("plate 5000"));
     QTest::keyClick(ask, Qt::Key_Return);
-    CHECK(b.session.current()->right.plate.thickness == 25);
+    CHECK(endPlate(*b.session.current(), ends::right).plate.thickness == 25);
     CHECK(b.session.undoStack()->count() == 0);
     auto* list = b.window.findChild<QListWidget*>(QStringLiteral("askList"));
     REQUIRE(list);
@@ -104,7 +104,7 @@ TEST_CASE("a refused edit is said in the verdict line's place and changes nothin
 
 TEST_CASE("leaving with unsaved work asks: cancel stays, save saves", "[app][panels]") {
     Bench b("B2");
-    REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { j.right.plate.thickness = 12; }));
+    REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 12; }));
     b.prompts.keep = Prompts::Keep::Cancel;
     CHECK_FALSE(b.window.close());
     CHECK(b.window.isVisible());
@@ -112,7 +112,7 @@ TEST_CASE("leaving with unsaved work asks: cancel stays, save saves", "[app][pan
     CHECK(b.window.close());
     Session again(b.folder.filePath(QStringLiteral("other")));
     REQUIRE(again.open(b.job));
-    CHECK(again.job().joints[1].right.plate.thickness == 12);
+    CHECK(endPlate(again.job().joints[1], ends::right).plate.thickness == 12);
 }
 
 TEST_CASE("a broken file is told and the open job stays", "[app][panels]") {

@@ -180,7 +180,7 @@ TEST_CASE("an edit makes the results stale, undo makes them current, and they ar
     const int rows = b.platesRows(false);
     REQUIRE(rows > 3);
     CHECK(b.platesRows(true) == 0);
-    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness += 5; }));
+    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { endPlate(j, ends::right).plate.thickness += 5; }));
     CHECK(b.platesRows(false) == 0);
     CHECK(b.platesRows(true) == rows);
     b.session.undoStack()->undo();
@@ -209,7 +209,7 @@ TEST_CASE("the set with the least reserve is shown first, a chosen one stays thr
     REQUIRE(b.session.edit(QStringLiteral("second set"), [](Joint& j) {
         j.actions.push_back(j.actions[0]);
         j.actions[1].id = "U9";
-        j.actions[1].right.M *= 1.2;
+        forcesOf(j.actions[1], ends::right).M *= 1.2;
     }));
     b.run();
     REQUIRE(b.session.plates().current()->study->sets.size() == 2);
@@ -219,7 +219,7 @@ TEST_CASE("the set with the least reserve is shown first, a chosen one stays thr
     CHECK(sets->currentText() == QStringLiteral("U9"));
     Q_EMIT sets->activated(0);
     CHECK(b.window.plates()->display().set()->id == "U1");
-    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness += 2; }));
+    REQUIRE(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { endPlate(j, ends::right).plate.thickness += 2; }));
     b.run();
     CHECK(b.window.plates()->display().set()->id == "U1");
 }
@@ -309,9 +309,9 @@ TEST_CASE("the choices of the plate method are asked for, applied as one step an
     call(QStringLiteral("Choices of the plate"));
     REQUIRE(b.session.current()->plates);
     CHECK(b.session.current()->plates->heldEnd == HeldEnd::ColumnAbove);
-    fill("plateChoices", "plates.right_end", {}, 1); // 0: not given
+    fill("plateChoices", "right.far_end", {}, 1); // 0: not given
     call(QStringLiteral("Choices of the plate"));
-    CHECK(b.session.current()->plates->rightEnd == EndCarries::InPlane);
+    CHECK(framing(*b.session.current(), ends::right).farEnd == EndCarries::InPlane);
     b.session.undoStack()->undo();
     b.session.undoStack()->undo();
     CHECK_FALSE(b.session.current()->plates);
@@ -337,26 +337,26 @@ TEST_CASE("forces out of the plane are columns of the actions, typed, copied, pa
     editor->setText(QStringLiteral("7.5"));
     QTest::keyClick(editor, Qt::Key_Return);
     QTest::qWait(10);
-    REQUIRE(b.session.current()->actions[0].rightOutOfPlane);
-    CHECK(b.session.current()->actions[0].rightOutOfPlane->V_y == Approx(7500));
+    REQUIRE(isOutOfPlane(forcesAt(b.session.current()->actions[0], ends::right)));
+    CHECK(forcesAt(b.session.current()->actions[0], ends::right).V_y.value() == Approx(7500));
     b.window.actionsPanel()->toggleOutOfPlane();
     CHECK(model->columnCount() == before + 3); // not with a force in it
     // Out to a spreadsheet and back.
     const QString copied = model->copied();
     CHECK(copied.contains(QStringLiteral("V_y right")));
     b.session.undoStack()->undo();
-    CHECK_FALSE(b.session.current()->actions[0].rightOutOfPlane);
+    CHECK_FALSE(isOutOfPlane(forcesAt(b.session.current()->actions[0], ends::right)));
     REQUIRE(model->paste(copied));
-    REQUIRE(b.session.current()->actions[0].rightOutOfPlane);
-    CHECK(b.session.current()->actions[0].rightOutOfPlane->V_y == Approx(7500));
+    REQUIRE(isOutOfPlane(forcesAt(b.session.current()->actions[0], ends::right)));
+    CHECK(forcesAt(b.session.current()->actions[0], ends::right).V_y.value() == Approx(7500));
     // Nil takes it away again.
     REQUIRE(model->setData(model->index(0, column), QStringLiteral("0"), Qt::EditRole));
-    CHECK_FALSE(b.session.current()->actions[0].rightOutOfPlane);
+    CHECK_FALSE(isOutOfPlane(forcesAt(b.session.current()->actions[0], ends::right)));
 }
 
 TEST_CASE("a joint that cannot be computed says why in the Plates view", "[app][plates]") {
     PlatesBench b;
-    REQUIRE(b.session.edit(QStringLiteral("no bolts"), [](Joint& j) { j.right.rows.clear(); }));
+    REQUIRE(b.session.edit(QStringLiteral("no bolts"), [](Joint& j) { endPlate(j, ends::right).rows.clear(); }));
     QTest::mouseClick(b.child<QPushButton>("runPlates"), Qt::LeftButton);
     REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 20000));
     QTest::qWait(20);
@@ -371,18 +371,18 @@ TEST_CASE("a joint that cannot be computed says why in the Plates view", "[app][
     REQUIRE(QTest::qWaitFor([&] { return b.session.plates().isRunning(); }, 2000));
     REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 60000));
     QTest::qWait(20);
-    CHECK_FALSE(b.session.current()->right.rows.empty());
+    CHECK_FALSE(endPlate(*b.session.current(), ends::right).rows.empty());
     CHECK_FALSE(remedies->isVisible());
     CHECK_FALSE(b.session.plates().isStale(*b.session.current()));
     b.session.undoStack()->undo();
-    CHECK(b.session.current()->right.rows.empty());
+    CHECK(endPlate(*b.session.current(), ends::right).rows.empty());
 }
 
 TEST_CASE("forces on an end that cannot carry them: the ways out are offered, each leads to a run", "[app][plates]") {
     PlatesBench b;
     REQUIRE(b.session.edit(QStringLiteral("twist"), [](Joint& j) {
-        j.plates->rightEnd = EndCarries::InPlane;
-        j.actions[0].rightOutOfPlane = OutOfPlaneForces{2e3, 0, 0};
+        framing(j, ends::right).farEnd = EndCarries::InPlane;
+        setAcross(j.actions[0], ends::right, 2e3, 0, 0);
     }));
     QTest::mouseClick(b.child<QPushButton>("runPlates"), Qt::LeftButton);
     REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 20000));
@@ -394,7 +394,7 @@ TEST_CASE("forces on an end that cannot carry them: the ways out are offered, ea
     REQUIRE(texts == QStringList{QStringLiteral("let the end of the right beam carry everything"),
                                  QStringLiteral("take V_y, M_z, T off the right beam")});
     QTest::mouseClick(remedies->findChildren<QPushButton*>()[1], Qt::LeftButton);
-    REQUIRE(QTest::qWaitFor([&] { return !b.session.current()->actions[0].rightOutOfPlane; }, 2000));
+    REQUIRE(QTest::qWaitFor([&] { return !isOutOfPlane(forcesAt(b.session.current()->actions[0], ends::right)); }, 2000));
     REQUIRE(QTest::qWaitFor([&] { return !b.session.plates().isRunning(); }, 60000));
     CHECK_FALSE(b.session.plates().isStale(*b.session.current()));
     CHECK_FALSE(remedies->isVisible());

@@ -10,50 +10,52 @@ using sample::Bench;
 
 TEST_CASE("a dimension is typed on the drawing, refused when absurd, cancelled with Escape", "[app][sheet]") {
     Bench b("B2");
-    const DimensionRef gauge{DimensionKind::Gauge, SideId::Right, 0};
+    const DimensionRef gauge{DimensionKind::Gauge, ends::right, 0};
     b.click(gauge);
     b.type("112");
-    CHECK(b.session.current()->right.bolts.gauge == 112);
+    CHECK(endPlate(*b.session.current(), ends::right).bolts.gauge == 112);
     b.click(gauge);
     b.type("wide");
-    CHECK(b.session.current()->right.bolts.gauge == 112);
+    CHECK(endPlate(*b.session.current(), ends::right).bolts.gauge == 112);
     b.click(gauge);
     b.type("1e7");
-    CHECK(b.session.current()->right.bolts.gauge == 112);
+    CHECK(endPlate(*b.session.current(), ends::right).bolts.gauge == 112);
     b.click(gauge);
     auto* editor = b.window.sheet()->findChild<QLineEdit*>(QStringLiteral("inlineEditor"));
     REQUIRE(editor);
     QTest::keyClicks(editor, QStringLiteral("50"));
     QTest::keyClick(b.window.sheet(), Qt::Key_Escape);
-    CHECK(b.session.current()->right.bolts.gauge == 112);
+    CHECK(endPlate(*b.session.current(), ends::right).bolts.gauge == 112);
     CHECK(b.session.undoStack()->count() == 1);
-    const DimensionRef pitch{DimensionKind::Pitch, SideId::Right, 1};
+    const DimensionRef pitch{DimensionKind::Pitch, ends::right, 1};
     b.click(pitch);
     b.type("90");
-    CHECK(b.session.current()->right.rows[2].position - b.session.current()->right.rows[1].position == Approx(90));
+    CHECK(endPlate(*b.session.current(), ends::right).rows[2].position -
+              endPlate(*b.session.current(), ends::right).rows[1].position ==
+          Approx(90));
 }
 
 TEST_CASE("a force is typed at its arrow, for the active set", "[app][sheet]") {
     Bench b("B2");
     b.session.setActiveSet(0);
-    b.click(ForceRef{ForceRef::Kind::M, SideId::Right});
+    b.click(ForceRef{ForceRef::Kind::M, ends::right});
     b.type("-44.5");
-    CHECK(b.session.current()->actions[0].right.M == Approx(-44.5e6));
-    CHECK(b.session.current()->actions[1].right.M != Approx(-44.5e6));
+    CHECK(forcesAt(b.session.current()->actions[0], ends::right).M == Approx(-44.5e6));
+    CHECK(forcesAt(b.session.current()->actions[1], ends::right).M != Approx(-44.5e6));
 }
 
 TEST_CASE("every ghost of a fitting can be clicked in, and removed with Delete", "[app][sheet]") {
     Bench b("B2");
     for (const FittingKind kind : {FittingKind::StiffenerTop, FittingKind::StiffenerBottom, FittingKind::Doubler,
                                    FittingKind::Diagonal, FittingKind::RibTop}) {
-        const FittingRef ref{kind, SideId::Right, 0};
-        INFO(wordOf(kind));
+        const FittingRef ref{kind, ends::right, 0};
+        INFO(wordOf(ref));
         b.click(ref);
         CHECK(hasFitting(*b.session.current(), ref));
     }
     b.session.selectPart(PartRef{PartKind::Doubler});
     QTest::keyClick(b.window.sheet(), Qt::Key_Delete);
-    CHECK_FALSE(b.session.current()->doubler);
+    CHECK_FALSE(findFitting<DoublerSpec>(*b.session.current()));
     b.session.selectPart(PartRef{PartKind::ColumnWeb});
     const int steps = b.session.undoStack()->count();
     QTest::keyClick(b.window.sheet(), Qt::Key_Delete);
@@ -63,22 +65,22 @@ TEST_CASE("every ghost of a fitting can be clicked in, and removed with Delete",
 TEST_CASE("a drag can be put back with Escape, and arrow keys move a row", "[app][sheet]") {
     Bench b("B2");
     SheetView* sheet = b.window.sheet();
-    const PartRef row{PartKind::BoltRow, SideId::Right, 2};
-    const double from = b.session.current()->right.rows[2].position;
+    const PartRef row{PartKind::BoltRow, ends::right, 2};
+    const double from = endPlate(*b.session.current(), ends::right).rows[2].position;
     const QPoint at = b.placeOf(row);
     QTest::mousePress(sheet, Qt::LeftButton, {}, at);
     QMouseEvent move(QEvent::MouseMove, at + QPoint(0, 20), sheet->mapToGlobal(at + QPoint(0, 20)), Qt::NoButton, Qt::LeftButton,
                      {});
     QApplication::sendEvent(sheet, &move);
-    CHECK(b.session.current()->right.rows[2].position != from);
+    CHECK(endPlate(*b.session.current(), ends::right).rows[2].position != from);
     QTest::keyClick(sheet, Qt::Key_Escape);
-    CHECK(b.session.current()->right.rows[2].position == from);
+    CHECK(endPlate(*b.session.current(), ends::right).rows[2].position == from);
     CHECK(b.session.undoStack()->count() == 0);
     QTest::mouseRelease(sheet, Qt::LeftButton, {}, at);
     b.session.selectPart(row);
     QTest::keyClick(sheet, Qt::Key_Down);
     QTest::keyClick(sheet, Qt::Key_Down);
-    CHECK(b.session.current()->right.rows[2].position == from + 10);
+    CHECK(endPlate(*b.session.current(), ends::right).rows[2].position == from + 10);
     CHECK(b.session.undoStack()->count() == 1);
 }
 
@@ -91,22 +93,24 @@ TEST_CASE("the card edits its part and follows undo", "[app][sheet]") {
     span->selectAll();
     QTest::keyClicks(span, QStringLiteral("9000"));
     QTest::keyClick(span, Qt::Key_Return);
-    CHECK(b.session.current()->right.span == 9000.0);
+    CHECK(framing(*b.session.current(), ends::right).span == 9000.0);
     b.session.undoStack()->undo();
     span = b.window.sheet()->card()->findChild<QLineEdit*>(QStringLiteral("side.span"));
     REQUIRE(span);
     CHECK(span->text() == QStringLiteral("8400"));
-    auto* bearing = b.window.sheet()->card()->findChild<QCheckBox*>(QStringLiteral("side.compression_by_bearing"));
+    auto* bearing = b.window.sheet()->card()->findChild<QCheckBox*>(QStringLiteral("end.compression_by_bearing"));
     REQUIRE(bearing);
     bearing->click();
-    CHECK(b.session.current()->right.bearsInCompression);
+    CHECK(endPlate(*b.session.current(), ends::right).bearsInCompression);
 }
 
 TEST_CASE("a card closes when its part is removed", "[app][sheet]") {
     Bench b("E1");
     b.window.sheet()->openCard({PartKind::StiffenerTop}, {100, 100});
     REQUIRE(b.window.sheet()->card());
-    REQUIRE(b.session.edit(QStringLiteral("remove it"), [](Joint& j) { j.right.stiffenerTop.reset(); }));
+    REQUIRE(b.session.edit(QStringLiteral("remove it"), [](Joint& j) {
+        dropFitting<StiffenerSpec>(j, Anchor{ends::right, FlangeSide::Top});
+    }));
     QTest::qWait(5);
     CHECK_FALSE(b.window.sheet()->card());
 }
@@ -122,7 +126,7 @@ TEST_CASE("Escape on a card leaves what was half typed, a number that is none is
     QTest::keyClick(width, Qt::Key_Escape);
     QTest::qWait(5);
     CHECK_FALSE(b.window.sheet()->card());
-    CHECK(b.session.current()->right.plate.width == 200);
+    CHECK(endPlate(*b.session.current(), ends::right).plate.width == 200);
     CHECK(b.session.undoStack()->count() == 0);
     b.window.sheet()->openCard({PartKind::EndPlate}, {100, 100});
     width = b.window.sheet()->card()->findChild<QLineEdit*>(QStringLiteral("plate.width"));

@@ -71,7 +71,7 @@ TEST_CASE("workings follow an edit a moment later without being asked", "[app][v
     Bench b("B2");
     b.window.show(MainWindow::View::Workings);
     b.window.workings()->setDepth(Depth::ByPart);
-    REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { j.right.plate.thickness = 13; }));
+    REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 13; }));
     auto* page = b.window.findChild<QTextBrowser*>(QStringLiteral("workings"));
     CHECK(QTest::qWaitFor([&] { return page->toPlainText().contains(QStringLiteral("13 mm × 200 mm")); }, 3000));
 }
@@ -114,15 +114,15 @@ TEST_CASE("arrow keys walk the parts of the drawing and Enter opens the card", "
 TEST_CASE("a plate end is dragged, in steps of five", "[app][views]") {
     Bench b("B2");
     SheetView* sheet = b.window.sheet();
-    const DimensionRef end{DimensionKind::EdgeTop, SideId::Right, -1};
-    const double before = b.session.current()->right.plate.above;
+    const DimensionRef end{DimensionKind::EdgeTop, ends::right, -1};
+    const double before = endPlate(*b.session.current(), ends::right).plate.above;
     const QPoint at = b.placeOf(end);
     QTest::mousePress(sheet, Qt::LeftButton, {}, at);
     QMouseEvent move(QEvent::MouseMove, at - QPoint(0, 14), sheet->mapToGlobal(at - QPoint(0, 14)), Qt::NoButton, Qt::LeftButton,
                      {});
     QApplication::sendEvent(sheet, &move);
     QTest::mouseRelease(sheet, Qt::LeftButton, {}, at - QPoint(0, 14));
-    CHECK(b.session.current()->right.plate.above > before);
-    CHECK(std::fmod(b.session.current()->right.plate.above, 5.0) == 0.0);
+    CHECK(endPlate(*b.session.current(), ends::right).plate.above > before);
+    CHECK(std::fmod(endPlate(*b.session.current(), ends::right).plate.above, 5.0) == 0.0);
     CHECK(b.session.undoStack()->undoText() == QStringLiteral("move the end of the plate"));
 }

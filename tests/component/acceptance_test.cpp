@@ -23,11 +23,11 @@ Job withPlate(int sides = 1) {
     d.sides = sides;
     d.weld.throat = 9;
     d.steel = "S275";
-    job.joints[0].doubler = d;
+    doubler(job.joints[0]) = d;
     return job;
 }
 
-SideModel modelOf(const Job& job, SideId side = SideId::Right, bool isReversed = false) {
+SideModel modelOf(const Job& job, EndId side = ends::right, bool isReversed = false) {
     const auto resolved = resolve(job, job.joints[0]);
     if (!resolved) FAIL(joined(resolved.error()));
     return makeSideModel(*resolved, side, isReversed);
@@ -93,17 +93,17 @@ TEST_CASE("rules on the supplementary web plate: grade and width", "[verificatio
     // 164 mm against 40·√(235/275)·12 = 443.7 mm
     CHECK_REFERENCE(find(job, CheckCode::DoublerWidth).resistance,
                     (Reference{443.72, 0.01, "mm", "EN 1993-1-8:2005 6.2.6.1(13)"}));
-    job.joints[0].doubler->steel = "S235";
+    doubler(job.joints[0]).steel = "S235";
     CHECK(find(job, CheckCode::DoublerSteel).state == CheckState::Over);
-    job.joints[0].column.member.section = "HEA 1000";
-    job.joints[0].doubler->thickness = 17;
+    columnOf(job.joints[0]).section = "HEA 1000";
+    doubler(job.joints[0]).thickness = 17;
     CHECK(find(job, CheckCode::DoublerWidth).state == CheckState::Over); // 868 against 680
 }
 
 TEST_CASE("lengths for stiffness are the least of the row alone and in any admissible group", "[verification][6.3.2]") {
     // Four inner rows on an unstiffened column flange that continues: table 6.4 written out again, here over all groups.
     Job job = sample::jobOf(sample::workedFlush());
-    auto& rows = job.joints[0].right.rows;
+    auto& rows = endPlate(job.joints[0], ends::right).rows;
     rows.assign(4, rows[0]);
     const double y[] = {60, 130, 185, 260};
     for (int trial = 0; trial < 40; ++trial) {
@@ -136,7 +136,7 @@ TEST_CASE("lengths for stiffness are the least of the row alone and in any admis
 
 TEST_CASE("stiffness has no jumps as rows move", "[property][6.3.2]") {
     Job job = sample::jobOf(sample::workedFlush());
-    auto& rows = job.joints[0].right.rows;
+    auto& rows = endPlate(job.joints[0], ends::right).rows;
     rows.assign(3, rows[0]);
     rows[2].position = 240;
     double before = 0;
@@ -151,7 +151,7 @@ TEST_CASE("stiffness has no jumps as rows move", "[property][6.3.2]") {
 TEST_CASE("the beam web in tension is the web alone, its weld is a check of its own", "[verification][6.2.6.8]") {
     Job job = sample::extendedJob();
     const ConnectionResult strong = sample::verified(job).connections[0];
-    job.joints[0].right.webWeld.throat = 3;
+    endPlate(job.joints[0], ends::right).webWeld.throat = 3;
     const JointResult weak = sample::verified(job);
     CHECK(weak.connections[0].M_j_Rd <= strong.M_j_Rd * 1.05); // m_p grows a little with a smaller weld
     const SideModel m = modelOf(job);
@@ -173,12 +173,12 @@ TEST_CASE("stiffeners of the other beam count by their overlap with the flange's
           "[property][6.2.6.2]") {
     Job job = sample::extendedJob();
     Joint& joint = job.joints[0];
-    joint.left = joint.right;
-    joint.left->stiffenerBottom = StiffenerSpec{};
-    joint.left->stiffenerBottom->thickness = 15;
-    joint.left->stiffenerBottom->steel = "S275";
+    copyEnd(joint, ends::right, ends::left);
+    fitting<StiffenerSpec>(joint, ends::left, FlangeSide::Bottom) = StiffenerSpec{};
+    fitting<StiffenerSpec>(joint, ends::left, FlangeSide::Bottom).thickness = 15;
+    fitting<StiffenerSpec>(joint, ends::left, FlangeSide::Bottom).steel = "S275";
     const auto at = [&](double level) {
-        joint.left->level = level;
+        framing(joint, ends::left).level = level;
         return sample::verified(job).connections[0];
     };
     const double bare = at(300).F_c_wc_Rd, whole = at(0).F_c_wc_Rd;
@@ -267,7 +267,7 @@ TEST_CASE("a row that has yielded by its stiffness while the joint holds is mark
 
 TEST_CASE("a legal tiny number never governs by a ratio without meaning", "[joint]") {
     Job job = sample::extendedJob();
-    job.joints[0].right.plate.below = 1e-9;
+    endPlate(job.joints[0], ends::right).plate.below = 1e-9;
     const JointResult r = sample::verified(job);
     for (const Check& c : r.checks) CHECK(c.utilisation <= farOver);
     CHECK(r.utilisation <= farOver);

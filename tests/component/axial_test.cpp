@@ -9,7 +9,7 @@ TEST_CASE("axial force below five per cent is left out, above it is counted", "[
     Job job = sample::extendedJob();
     job.joints[0].actions.resize(1);
     const auto at = [&](double N) {
-        job.joints[0].actions[0].right.N = N;
+        forcesOf(job.joints[0].actions[0], ends::right).N = N;
         return sample::verified(job).connections[0];
     };
     const ConnectionResult none = at(0);
@@ -25,7 +25,7 @@ TEST_CASE("moment resistance with axial force is the plastic distribution's", "[
     job.joints[0].actions.resize(1);
     job.settings.axialLimit = 0;
     for (const double N : {-400e3, -150e3, -20e3, 30e3, 120e3, 300e3}) {
-        job.joints[0].actions[0].right.N = N;
+        forcesOf(job.joints[0].actions[0], ends::right).N = N;
         const ConnectionResult c = sample::verified(job).connections[0];
         const double depth = 400;
         const double z_a = depth - 13.5 / 2 - depth / 2;
@@ -50,11 +50,11 @@ TEST_CASE("moment resistance with axial force is the plastic distribution's", "[
 TEST_CASE("tension lowers the moment resistance of a rows-limited joint", "[component][6.2.7.1]") {
     Job job = sample::extendedJob();
     job.joints[0].actions.resize(1);
-    job.joints[0].right.plate.thickness = 10; // the rows themselves limit
+    endPlate(job.joints[0], ends::right).plate.thickness = 10; // the rows themselves limit
     job.settings.axialLimit = 0;
     double last = 1e300;
     for (double N = 0; N <= 300e3; N += 50e3) {
-        job.joints[0].actions[0].right.N = N;
+        forcesOf(job.joints[0].actions[0], ends::right).N = N;
         const double M = sample::verified(job).connections[0].M_j_Rd;
         CHECK(M < last);
         last = M;
@@ -75,7 +75,7 @@ TEST_CASE("use grows without a jump through the tension at which nothing is left
     double last = 0;
     bool isPast = false;
     for (double N = 400e3; N <= 1600e3; N += 4e3) {
-        job.joints[0].actions[0].right.N = N;
+        forcesOf(job.joints[0].actions[0], ends::right).N = N;
         const auto r = verify(job, job.joints[0]);
         REQUIRE(r);
         if (last > 0) {

@@ -23,7 +23,7 @@ TEST_CASE("the limits of class by stiffness are k E I/L", "[verification][5.2.2.
 TEST_CASE("the class follows the span: short beams make any joint soft", "[component][5.2.2.5]") {
     Job job = sample::extendedJob();
     const auto at = [&](double span) {
-        job.joints[0].right.span = span;
+        framing(job.joints[0], ends::right).span = span;
         return classOf(sample::verified(job)).stiffness;
     };
     const double S = sample::verified(job).connections[0].stiffness.S_j_ini;
@@ -33,15 +33,15 @@ TEST_CASE("the class follows the span: short beams make any joint soft", "[compo
     CHECK(at(rigidFrom * 0.999) == StiffnessClass::SemiRigid);
     const double pinnedTo = 0.5 * EI / S;
     if (pinnedTo > 200) CHECK(at(pinnedTo * 0.99) == StiffnessClass::Pinned);
-    job.joints[0].right.span.reset();
+    framing(job.joints[0], ends::right).span.reset();
     CHECK(classOf(sample::verified(job)).stiffness == StiffnessClass::NotGiven);
 }
 
 TEST_CASE("a rigid joint on a weak beam and a stiff column counts as semi-rigid", "[component][5.2.2.5]") {
     Job job = sample::extendedJob();
-    job.joints[0].right.span = 100000;
+    framing(job.joints[0], ends::right).span = 100000;
     CHECK(classOf(sample::verified(job)).stiffness == StiffnessClass::Rigid);
-    job.joints[0].column.storeyHeight = 1000;
+    through(job.joints[0]).storeyHeight = 1000;
     const Classification c = classOf(sample::verified(job));
     // K_b/K_c = (23128/10000)/(11259/100) = 0.0205
     CHECK(c.K_b_K_c < 0.1);
@@ -52,12 +52,12 @@ TEST_CASE("a rigid joint on a weak beam and a stiff column counts as semi-rigid"
 
 TEST_CASE("strength is measured against the weaker connected part, the column once at its end", "[component][5.2.3]") {
     Job job = sample::extendedJob();
-    const Classification through = classOf(sample::verified(job));
+    const Classification plain = classOf(sample::verified(job));
     // IPE 400 S275: 1307.1e3·275 = 359.45 kNm; HEB 240: 1053.2e3·275 = 289.6 kNm, twice 579
-    CHECK_REFERENCE(through.M_full / 1e6, (Reference{359.45, 0.02, "kNm", "EN 1993-1-8:2005 5.2.3.2, W_pl f_y"}));
-    job.joints[0].column.endAbove = 200;
+    CHECK_REFERENCE(plain.M_full / 1e6, (Reference{359.45, 0.02, "kNm", "EN 1993-1-8:2005 5.2.3.2, W_pl f_y"}));
+    through(job.joints[0]).endAbove = 200;
     CHECK_REFERENCE(classOf(sample::verified(job)).M_full / 1e6, (Reference{289.6, 0.1, "kNm", "EN 1993-1-8:2005 figure 5.5"}));
-    CHECK(through.strength == StrengthClass::Partial);
+    CHECK(plain.strength == StrengthClass::Partial);
 }
 
 TEST_CASE("rotation capacity is claimed only where a rule gives it", "[component][6.4.2]") {
@@ -66,13 +66,13 @@ TEST_CASE("rotation capacity is claimed only where a rule gives it", "[component
     CHECK(sample::verified(job).connections[0].limit == Limit::PanelShear);
     CHECK(classOf(sample::verified(job)).rotation == RotationCapacity::SufficientPanel);
     // A thin plate that governs every row: 6.4.2(2), t ≤ 0.36·20·√(800/235) = 13.28 mm
-    job.joints[0].column.member.section = "HEM 300";
-    job.joints[0].right.plate.thickness = 8;
+    columnOf(job.joints[0]).section = "HEM 300";
+    endPlate(job.joints[0], ends::right).plate.thickness = 8;
     const JointResult thin = sample::verified(job);
     for (const RowResult& row : thin.connections[0].rows) CHECK(row.limit == Limit::EndPlate);
     CHECK(classOf(thin).rotation == RotationCapacity::SufficientPlate);
     // The same with a plate just too thick.
-    job.joints[0].right.plate.thickness = 13.5;
+    endPlate(job.joints[0], ends::right).plate.thickness = 13.5;
     const JointResult thick = sample::verified(job);
     if (thick.connections[0].limit == Limit::None) CHECK(classOf(thick).rotation == RotationCapacity::NotCovered);
 }

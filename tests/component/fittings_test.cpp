@@ -17,7 +17,7 @@ JointResult with(FittingKind kind, JointResult* before = nullptr) {
     Job job = sample::extendedJob();
     const auto resolved = resolve(job, job.joints[0]);
     if (before) *before = sample::verified(job);
-    addFitting(job.joints[0], *resolved, {kind, SideId::Right, 0});
+    addFitting(job.joints[0], *resolved, {kind, ends::right, 0});
     return sample::verified(job);
 }
 
@@ -27,8 +27,8 @@ TEST_CASE("a supplementary web plate adds its area once, whatever the sides", "[
     JointResult before;
     const JointResult one = with(FittingKind::Doubler, &before);
     Job job = sample::extendedJob();
-    addFitting(job.joints[0], *resolve(job, job.joints[0]), {FittingKind::Doubler, SideId::Right, 0});
-    job.joints[0].doubler->sides = 2;
+    addFitting(job.joints[0], *resolve(job, job.joints[0]), {FittingKind::Doubler, ends::right, 0});
+    doubler(job.joints[0]).sides = 2;
     const JointResult two = sample::verified(job);
     CHECK(one.connections[0].V_wp_Rd > before.connections[0].V_wp_Rd);
     CHECK_SAME(one.connections[0].V_wp_Rd, two.connections[0].V_wp_Rd, 1e-12);
@@ -59,7 +59,7 @@ TEST_CASE("compression stiffeners take the web's place, are verified with their 
 
 TEST_CASE("a tension stiffener parts the rows of the column flange and carries its share", "[component][6.2.6.4]") {
     Job job = sample::extendedJob();
-    addFitting(job.joints[0], *resolve(job, job.joints[0]), {FittingKind::StiffenerTop, SideId::Right, 0});
+    addFitting(job.joints[0], *resolve(job, job.joints[0]), {FittingKind::StiffenerTop, ends::right, 0});
     const JointResult r = sample::verified(job);
     const Check* s = find(r, CheckCode::TensionStiffener);
     REQUIRE(s);
@@ -75,16 +75,16 @@ TEST_CASE("a tension stiffener parts the rows of the column flange and carries i
 
 TEST_CASE("backing plates help a thin column flange, a rib helps the outer row", "[component][6.2.4.3]") {
     Joint j = sample::workedExtended();
-    j.column.member.section = "HEA 200";
-    j.right.bolts.gauge = 100;
+    columnOf(j).section = "HEA 200";
+    endPlate(j, ends::right).bolts.gauge = 100;
     Job job = sample::jobOf(j);
     const double before = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
-    job.joints[0].right.backingTop = BackingSpec{15, "S275"};
+    fitting<BackingSpec>(job.joints[0], ends::right, FlangeSide::Top) = BackingSpec{15, "S275"};
     CHECK(*sample::verified(job).connections[0].rows[0].columnFlange.alone > before);
     Job plain = sample::jobOf(sample::workedExtended());
-    plain.joints[0].right.plate.thickness = 12;
+    endPlate(plain.joints[0], ends::right).plate.thickness = 12;
     const double outer = *sample::verified(plain).connections[0].rows[0].endPlate.alone;
-    plain.joints[0].right.ribTop = RibSpec{10, 140, 5, "S275"};
+    fitting<RibSpec>(plain.joints[0], ends::right, FlangeSide::Top) = RibSpec{10, 140, 5, "S275"};
     const JointResult ribbed = sample::verified(plain);
     CHECK(*ribbed.connections[0].rows[0].endPlate.alone > outer);
 }
@@ -101,8 +101,8 @@ TEST_CASE("the workings derive the force of every fitting", "[component][tracing
                           Case{FittingKind::StiffenerTop, CheckCode::TensionStiffener, "F_s_Ed"}}) {
         Job job = sample::extendedJob();
         job.joints[0].actions.resize(1);
-        job.joints[0].actions[0].right.M = 250e6; // more than the panel carries by itself
-        addFitting(job.joints[0], *resolve(job, job.joints[0]), {c.kind, SideId::Right, 0});
+        forcesOf(job.joints[0].actions[0], ends::right).M = 250e6; // more than the panel carries by itself
+        addFitting(job.joints[0], *resolve(job, job.joints[0]), {c.kind, ends::right, 0});
         const auto resolved = resolve(job, job.joints[0]);
         REQUIRE(resolved);
         const TracedVerification traced = verifyTraced(*resolved, 1);
@@ -118,20 +118,20 @@ TEST_CASE("the workings derive the force of every fitting", "[component][tracing
 
 TEST_CASE("a joint near the column's end is weaker than one far below", "[component][table 6.4]") {
     Job job = sample::jobOf(sample::workedExtended());
-    const double through = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
-    job.joints[0].column.endAbove = 75;
+    const double throughout = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
+    through(job.joints[0]).endAbove = 75;
     const double atEnd = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
-    CHECK(atEnd < through);
-    job.joints[0].column.endAbove = 3000;
-    CHECK(*sample::verified(job).connections[0].rows[0].columnFlange.alone == through);
+    CHECK(atEnd < throughout);
+    through(job.joints[0]).endAbove = 3000;
+    CHECK(*sample::verified(job).connections[0].rows[0].columnFlange.alone == throughout);
 }
 
 TEST_CASE("a second row outside the flange carries nothing and is listed as not done", "[component][table 6.6]") {
     Job job = sample::extendedJob();
-    job.joints[0].right.plate.above += 100;
+    endPlate(job.joints[0], ends::right).plate.above += 100;
     BoltRowSpec row;
-    row.position = job.joints[0].right.rows[0].position - 90;
-    job.joints[0].right.rows.insert(job.joints[0].right.rows.begin(), row);
+    row.position = endPlate(job.joints[0], ends::right).rows[0].position - 90;
+    endPlate(job.joints[0], ends::right).rows.insert(endPlate(job.joints[0], ends::right).rows.begin(), row);
     const JointResult r = sample::verified(job);
     CHECK(find(r, CheckCode::NotDoneOuterRows));
     for (const RowResult& x : r.connections[0].rows) CHECK(x.place != 0);
@@ -139,9 +139,9 @@ TEST_CASE("a second row outside the flange carries nothing and is listed as not 
 
 TEST_CASE("equal moments from both sides leave the panel without shear", "[component][5.3]") {
     Job job = sample::extendedJob();
-    job.joints[0].left = job.joints[0].right;
+    copyEnd(job.joints[0], ends::right, ends::left);
     ActionSet set = sample::actions("U1", 0, 100e3, 150e6);
-    set.left = set.right;
+    setForces(set, ends::left, 0, 100e3, 150e6);
     job.joints[0].actions = {set};
     const JointResult r = sample::verified(job);
     for (const ConnectionResult& c : r.connections) {
@@ -149,7 +149,7 @@ TEST_CASE("equal moments from both sides leave the panel without shear", "[compo
         CHECK(c.stiffness.k_1_isInfinite);
     }
     CHECK_FALSE(find(r, CheckCode::ColumnWebShear));
-    job.joints[0].actions[0].left.M = -150e6;
-    job.joints[0].actions[0].left.V = -100e3;
+    forcesOf(job.joints[0].actions[0], ends::left).M = -150e6;
+    forcesOf(job.joints[0].actions[0], ends::left).V = -100e3;
     CHECK(sample::verified(job).connections[0].beta == 2);
 }

@@ -19,12 +19,12 @@ bool isOfRow(CheckCode code) {
 Job fitted() {
     Job job = sample::extendedJob();
     Joint& j = job.joints[0];
-    j.column.endAbove = 150;
-    j.right.stiffenerTop = StiffenerSpec{15, 100.0, 6, "S275"};
-    j.right.backingBottom = BackingSpec{12, "S275"};
-    j.right.ribTop = RibSpec{10, 140, 5, "S275"};
-    j.right.topWeld.throat = 9;
-    j.right.bottomWeld.throat = 6;
+    through(j).endAbove = 150;
+    fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top) = StiffenerSpec{15, 100.0, 6, "S275"};
+    fitting<BackingSpec>(j, ends::right, FlangeSide::Bottom) = BackingSpec{12, "S275"};
+    fitting<RibSpec>(j, ends::right, FlangeSide::Top) = RibSpec{10, 140, 5, "S275"};
+    endPlate(j, ends::right).topWeld.throat = 9;
+    endPlate(j, ends::right).bottomWeld.throat = 6;
     return job;
 }
 
@@ -34,8 +34,8 @@ TEST_CASE("turning the joint exchanges top and bottom and nothing else", "[compo
     const Job job = fitted();
     const auto r = resolve(job, job.joints[0]);
     REQUIRE(r);
-    const SideModel top = makeSideModel(*r, SideId::Right, false);
-    const SideModel bottom = makeSideModel(*r, SideId::Right, true);
+    const SideModel top = makeSideModel(*r, ends::right, false);
+    const SideModel bottom = makeSideModel(*r, ends::right, true);
     CHECK(top.columnEnd == 150);
     CHECK(bottom.columnEnd == continues);
     CHECK(bottom.columnEndCompression == 150);
@@ -64,18 +64,18 @@ TEST_CASE("rows take part in tension by where they are, not by their order in th
     const auto rowsOf = [&](bool reversed) {
         const auto r = resolve(job, j);
         REQUIRE(r);
-        const SideModel m = makeSideModel(*r, SideId::Right, reversed);
+        const SideModel m = makeSideModel(*r, ends::right, reversed);
         std::vector<int> places;
         for (const int i : tensionRows(m)) places.push_back(m.rows[static_cast<std::size_t>(i)].place);
         return places;
     };
     CHECK(rowsOf(false) == std::vector<int>{0, 1, 2, 3});
     CHECK(rowsOf(true) == std::vector<int>{3, 2, 1}); // the row above the top flange lies beyond the centre of compression
-    j.right.rows[1].takesTension = false;
+    endPlate(j, ends::right).rows[1].takesTension = false;
     CHECK(rowsOf(false) == std::vector<int>{0, 2, 3});
-    j.right.rows[2].position = 8; // inside the flange's thickness
+    endPlate(j, ends::right).rows[2].position = 8; // inside the flange's thickness
     CHECK(rowsOf(false) == std::vector<int>{0, 3});
-    j.right.rows.clear();
+    endPlate(j, ends::right).rows.clear();
     CHECK(rowsOf(false).empty());
 }
 
@@ -87,10 +87,10 @@ TEST_CASE("the moment with axial force is the largest any filling of the rows gi
     std::mt19937 random(4);
     std::uniform_real_distribution<double> share(0, 1);
     for (const double N : {-300e3, 0.0, 200e3}) {
-        job.joints[0].actions[0].right = MemberForces{N, 0, 1e6};
+        setForces(job.joints[0].actions[0], ends::right, N, 0, 1e6);
         const auto r = resolve(job, job.joints[0]);
         REQUIRE(r);
-        const SideModel m = makeSideModel(*r, SideId::Right, false);
+        const SideModel m = makeSideModel(*r, ends::right, false);
         Workings<double> w;
         const auto zone = tensionZone(w, m, job.settings);
         const ConnectionResult c = sample::verified(job).connections[0];

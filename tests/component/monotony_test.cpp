@@ -31,25 +31,25 @@ std::vector<std::function<void(Joint&)>> sizes(std::initializer_list<const char*
 } // namespace
 
 TEST_CASE("each component grows with what it is made of", "[component][property]") {
-    const auto bolts = sizes({"M16", "M20", "M24", "M27"}, [](Joint& j, const char* name) { j.right.bolts.size = name; });
+    const auto bolts =
+        sizes({"M16", "M20", "M24", "M27"}, [](Joint& j, const char* name) { endPlate(j, ends::right).bolts.size = name; });
     rises("column flange with bolt size", bolts, [](const ConnectionResult& c) { return *c.rows[1].columnFlange.alone; });
     rises("end plate with bolt size", bolts, [](const ConnectionResult& c) { return *c.rows[1].endPlate.alone; });
-    const auto classes =
-        sizes({"4.6", "5.6", "6.8", "8.8", "10.9"}, [](Joint& j, const char* name) { j.right.bolts.grade = name; });
+    const auto classes = sizes({"4.6", "5.6", "6.8", "8.8", "10.9"},
+                               [](Joint& j, const char* name) { endPlate(j, ends::right).bolts.grade = name; });
     rises("rows with bolt class", classes, [](const ConnectionResult& c) { return *c.rows[0].columnFlange.alone; });
-    const auto columns =
-        sizes({"HEA 240", "HEB 240", "HEM 240"}, [](Joint& j, const char* name) { j.column.member.section = name; });
+    const auto columns = sizes({"HEA 240", "HEB 240", "HEM 240"}, [](Joint& j, const char* name) { columnOf(j).section = name; });
     rises("panel with the column", columns, [](const ConnectionResult& c) { return c.V_wp_Rd; });
     rises("web in compression with the column", columns, [](const ConnectionResult& c) { return c.F_c_wc_Rd; });
     rises("stiffness with the column", columns, [](const ConnectionResult& c) { return c.stiffness.S_j_ini; });
     const auto steels = sizes({"S235", "S275", "S355"}, [](Joint& j, const char* name) {
-        j.column.member.steel = j.right.beam.steel = j.right.plate.steel = name;
+        columnOf(j).steel = member(j, ends::right).steel = endPlate(j, ends::right).plate.steel = name;
     });
     rises("moment resistance with the steel", steels, [](const ConnectionResult& c) { return c.M_j_Rd; });
     const auto beams = sizes({"IPE 360", "IPE 400", "IPE 450", "IPE 500"}, [](Joint& j, const char* name) {
-        const double before = findSection(j.right.beam.section)->h;
-        j.right.beam.section = name;
-        for (BoltRowSpec& r : j.right.rows)
+        const double before = findSection(member(j, ends::right).section)->h;
+        member(j, ends::right).section = name;
+        for (BoltRowSpec& r : endPlate(j, ends::right).rows)
             if (r.position > before / 2) r.position += findSection(name)->h - before;
     });
     rises("lever arm with the beam", beams, [](const ConnectionResult& c) { return c.stiffness.z_eq; });
@@ -57,11 +57,11 @@ TEST_CASE("each component grows with what it is made of", "[component][property]
 
 TEST_CASE("another row never lowers the moment resistance", "[component][property]") {
     Job job = sample::extendedJob();
-    job.joints[0].right.plate.thickness = 12;
+    endPlate(job.joints[0], ends::right).plate.thickness = 12;
     const double before = sample::verified(job).connections[0].M_j_Rd;
     BoltRowSpec row;
     row.position = 260;
-    job.joints[0].right.rows.insert(job.joints[0].right.rows.begin() + 3, row);
+    endPlate(job.joints[0], ends::right).rows.insert(endPlate(job.joints[0], ends::right).rows.begin() + 3, row);
     CHECK(sample::verified(job).connections[0].M_j_Rd >= before * (1 - 1e-12));
 }
 
@@ -91,7 +91,7 @@ TEST_CASE("the column's own stress lowers its web only beyond 0.7 of yield", "[c
     Job job = sample::extendedJob();
     job.joints[0].actions.resize(1);
     const auto at = [&](double N) {
-        job.joints[0].actions[0].columnBelow = MemberForces{N, 0, 0};
+        setForces(job.joints[0].actions[0], ends::below, N, 0, 0);
         return sample::verified(job).connections[0].F_c_wc_Rd;
     };
     const double A = findSection("HEB 240")->A;
@@ -104,13 +104,13 @@ TEST_CASE("the column's own stress lowers its web only beyond 0.7 of yield", "[c
 
 TEST_CASE("long bolts do not pry when the check is asked for", "[component][table 6.2]") {
     Job job = sample::extendedJob();
-    job.joints[0].right.plate.thickness = 8;
+    endPlate(job.joints[0], ends::right).plate.thickness = 8;
     const double with = *sample::verified(job).connections[0].rows[1].endPlate.alone;
     job.settings.checkPryingLength = true;
     const JointResult r = sample::verified(job);
     // A thin plate lifts off only with very long bolts: here prying develops in the plate, as L_b* is long.
     CHECK(*r.connections[0].rows[1].endPlate.alone == with);
-    job.joints[0].right.plate.thickness = 60;
+    endPlate(job.joints[0], ends::right).plate.thickness = 60;
     const JointResult thick = sample::verified(job);
     CHECK(thick.connections[0].rows[1].endPlate.mode == TStubMode::BoltsAlone);
 }

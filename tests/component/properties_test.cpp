@@ -39,12 +39,12 @@ void scale(ResolvedSide& s, double f) {
 
 ResolvedJoint scaled(ResolvedJoint j, double f) {
     scale(j.column.section, f);
-    scale(j.right, f);
+    scale(j.sides.front(), f);
     if (j.columnSpec.endAbove) *j.columnSpec.endAbove *= f;
     for (ActionSet& a : j.actions) {
-        a.right.N *= f * f;
-        a.right.V *= f * f;
-        a.right.M *= f * f * f;
+        forcesOf(a, ends::right).N *= f * f;
+        forcesOf(a, ends::right).V *= f * f;
+        forcesOf(a, ends::right).M *= f * f * f;
     }
     return j;
 }
@@ -58,17 +58,16 @@ ResolvedJoint resolvedOf(const Joint& joint) {
 
 /// The joint turned upside down: what was at the top is at the bottom.
 Joint upsideDown(Joint j, double depth) {
-    SideSpec& s = j.right;
+    EndPlate& s = endPlate(j, ends::right);
     std::swap(s.plate.above, s.plate.below);
     std::swap(s.topWeld, s.bottomWeld);
-    std::swap(s.stiffenerTop, s.stiffenerBottom);
-    std::swap(s.backingTop, s.backingBottom);
-    std::swap(s.ribTop, s.ribBottom);
+    for (Fitting& f : j.fittings)
+        if (f.at) f.at->flange = f.at->flange == FlangeSide::Top ? FlangeSide::Bottom : FlangeSide::Top;
     for (BoltRowSpec& r : s.rows) r.position = depth - r.position;
     std::reverse(s.rows.begin(), s.rows.end());
     for (ActionSet& a : j.actions) {
-        a.right.M = -a.right.M;
-        a.right.V = -a.right.V;
+        forcesOf(a, ends::right).M = -forcesOf(a, ends::right).M;
+        forcesOf(a, ends::right).V = -forcesOf(a, ends::right).V;
     }
     return j;
 }
@@ -119,20 +118,27 @@ TEST_CASE("the joint upside down under the reversed moment is the same joint", "
 TEST_CASE("left and right exchanged give the same numbers on the other side", "[component][property]") {
     Job job = sample::demo();
     Joint& j = job.joints[2];
-    REQUIRE(j.left);
+    REQUIRE(isTwoSided(j));
     const JointResult one = sample::verified(job, 2);
-    const double level = j.left->level;
-    std::swap(j.right, *j.left);
-    j.right.level = 0;
-    j.left->level = -level;
-    for (ActionSet& a : j.actions) {
-        std::swap(a.right, a.left);
-        for (auto* part : {&a.columnAbove, &a.columnBelow}) {
-            if (!*part) continue;
-            (*part)->M = -(*part)->M;
-            (*part)->V = -(*part)->V;
-        }
+    const double level = framing(j, ends::left).level;
+    const auto other_ = [](EndId id) { return id == ends::right ? ends::left : id == ends::left ? ends::right : id; };
+    for (Member& m : j.members) {
+        m.id = other_(m.id);
+        if (Framing* f = std::get_if<Framing>(&m.placement))
+            f->direction = f->direction == Direction::Right ? Direction::Left : Direction::Right;
     }
+    for (Connection& c : j.connections) c.end = other_(c.end);
+    for (Fitting& f : j.fittings) {
+        f.on = other_(f.on);
+        if (f.at) f.at->connection = other_(f.at->connection);
+    }
+    framing(j, ends::right).level = 0;
+    framing(j, ends::left).level = -level;
+    for (ActionSet& a : j.actions)
+        for (EndForces& f : a.forces) {
+            f.end = other_(f.end);
+            if (f.end == ends::above || f.end == ends::below) f.M = -f.M, f.V = -f.V;
+        }
     const JointResult other = sample::verified(job, 2);
     for (const ConnectionResult& c : one.connections) {
         const auto twin = std::find_if(other.connections.begin(), other.connections.end(),
@@ -149,7 +155,7 @@ TEST_CASE("a thicker plate never lowers its own component", "[component][propert
     Job job = sample::extendedJob();
     std::vector<double> last(4, 0.0);
     for (double t = 6; t <= 60; t += 2) {
-        job.joints[0].right.plate.thickness = t;
+        endPlate(job.joints[0], ends::right).plate.thickness = t;
         const JointResult r = sample::verified(job);
         for (std::size_t i = 0; i < r.connections[0].rows.size(); ++i) {
             REQUIRE(r.connections[0].rows[i].endPlate.alone);
@@ -210,11 +216,11 @@ TEST_CASE("the traced run gives the bits of the plain run", "[component][tracing
 TEST_CASE("utilisation grows with the moment and passes one where the resistance is", "[component][property]") {
     Job job = sample::extendedJob();
     job.joints[0].actions.resize(1);
-    job.joints[0].actions[0].right.N = 0;
+    forcesOf(job.joints[0].actions[0], ends::right).N = 0;
     const double M_Rd = sample::verified(job).connections[0].M_j_Rd;
     double last = 0;
     for (double share = 0.1; share < 1.6; share += 0.1) {
-        job.joints[0].actions[0].right.M = share * M_Rd;
+        forcesOf(job.joints[0].actions[0], ends::right).M = share * M_Rd;
         const JointResult r = sample::verified(job);
         CHECK_SAME(r.connections[0].utilisation, share, 1e-9);
         CHECK(r.utilisation >= last);

@@ -22,21 +22,20 @@ public:
         j.mark = "R1";
         const std::string steels[] = {"S235", "S275", "S355", "S420M", "S460M"};
         const std::string steel = steels[pick(5)];
-        j.column.member = {column.designation, steel};
-        j.right = side(column, steel);
-        if (chance(0.3)) j.left = side(column, steel);
-        if (j.left && chance(0.4)) j.left->level = number(-200, 200);
-        if (chance(0.25)) j.column.endAbove = number(-50, 300);
-        if (chance(0.2)) j.doubler = DoublerSpec{};
-        if (chance(0.2)) j.diagonal = DiagonalSpec{};
+        putColumn(j, {column.designation, steel});
+        side(j, ends::right, column, steel);
+        if (chance(0.3)) side(j, ends::left, column, steel);
+        if (isTwoSided(j) && chance(0.4)) framing(j, ends::left).level = number(-200, 200);
+        if (chance(0.25)) through(j).endAbove = number(-50, 300);
+        if (chance(0.2)) doubler(j) = DoublerSpec{};
+        if (chance(0.2)) diagonal(j) = DiagonalSpec{};
         for (int i = 0; i < 3; ++i) {
             ActionSet set = sample::actions(i == 0   ? "U1"
                                             : i == 1 ? "U2"
                                                      : "R1",
                                             number(-2e6, 2e6), number(-8e5, 8e5), number(-6e8, 6e8));
-            set.left.M = number(-4e8, 4e8);
-            set.left.V = number(-5e5, 5e5);
-            if (chance(0.5)) set.columnBelow = MemberForces{number(-3e6, 1e6), number(-1e5, 1e5), number(-3e8, 3e8)};
+            if (isTwoSided(j)) setForces(set, ends::left, 0, number(-5e5, 5e5), number(-4e8, 4e8));
+            if (chance(0.5)) setForces(set, ends::below, number(-3e6, 1e6), number(-1e5, 1e5), number(-3e8, 3e8));
             j.actions.push_back(set);
         }
         Job job = sample::jobOf(j);
@@ -52,10 +51,11 @@ private:
     std::size_t pick(std::size_t n) { return std::uniform_int_distribution<std::size_t>(0, n - 1)(random_); }
     bool chance(double p) { return number(0, 1) < p; }
 
-    SideSpec side(const Section& column, const std::string& steel) {
+    void side(Joint& j, EndId end, const Section& column, const std::string& steel) {
         const auto& all = catalogueSections();
         const Section& beam = all[pick(all.size())];
-        SideSpec s = firstLayout(column, beam, {beam.designation, steel}, static_cast<PlateReach>(pick(3)));
+        frame(j, end, {beam.designation, steel}, firstLayout(column, beam, steel, static_cast<PlateReach>(pick(3))));
+        EndPlate& s = endPlate(j, end);
         if (chance(0.5)) s.plate.thickness = number(4, 80);
         if (chance(0.3)) s.plate.width = number(60, 500);
         if (chance(0.3)) s.bolts.gauge = number(25, 400);
@@ -69,14 +69,13 @@ private:
                 s.rows.push_back(r);
             }
         }
-        if (chance(0.3)) s.slope = number(-0.5, 0.5);
-        if (chance(0.5)) s.span = number(2000, 20000);
-        if (chance(0.3)) s.stiffenerTop = StiffenerSpec{};
-        if (chance(0.3)) s.stiffenerBottom = StiffenerSpec{};
-        if (chance(0.2)) s.backingTop = BackingSpec{};
-        if (chance(0.2)) s.ribTop = RibSpec{};
+        if (chance(0.3)) framing(j, end).slope = number(-0.5, 0.5);
+        if (chance(0.5)) framing(j, end).span = number(2000, 20000);
+        if (chance(0.3)) fitting<StiffenerSpec>(j, end, FlangeSide::Top) = StiffenerSpec{};
+        if (chance(0.3)) fitting<StiffenerSpec>(j, end, FlangeSide::Bottom) = StiffenerSpec{};
+        if (chance(0.2)) fitting<BackingSpec>(j, end, FlangeSide::Top) = BackingSpec{};
+        if (chance(0.2)) fitting<RibSpec>(j, end, FlangeSide::Top) = RibSpec{};
         if (chance(0.2)) s.topWeld.kind = WeldKind::Butt;
-        return s;
     }
     std::mt19937 random_;
 };
@@ -90,7 +89,8 @@ TEST_CASE("two thousand random joints: finite, never negative, or refused in wor
     int computed = 0;
     for (int i = 0; i < 2000; ++i) {
         const Job job = maker.job();
-        INFO("joint " << i << ": " << job.joints[0].column.member.section << ", " << job.joints[0].right.beam.section);
+        INFO("joint " << i << ": " << throughMember(job.joints[0])->section << ", "
+                      << member(job.joints[0], ends::right).section);
         const auto result = verify(job, job.joints[0]);
         if (!result) {
             REQUIRE_FALSE(result.error().empty());

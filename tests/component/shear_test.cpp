@@ -45,25 +45,25 @@ TEST_CASE("the exact interaction gives no less than the simple rule when the bol
     job.settings.shearRule = ShearRule::Exact;
     const double exact = find(sample::verified(job), CheckCode::BoltShearGroup).resistance;
     CHECK(exact > simple * 0.9);
-    job.joints[0].actions[0].right.M = 54e6;
+    forcesOf(job.joints[0].actions[0], ends::right).M = 54e6;
     CHECK(find(sample::verified(job), CheckCode::BoltShearGroup).resistance < exact);
 }
 
 TEST_CASE("shear upwards bears the other way: a short lower end counts then", "[component][table 3.4]") {
     Job job = loaded(100e3, 1e3);
-    job.joints[0].right.plate.thickness = 6;
-    job.joints[0].right.plate.below = -35; // end distance of the lower row 25 mm
+    endPlate(job.joints[0], ends::right).plate.thickness = 6;
+    endPlate(job.joints[0], ends::right).plate.below = -35; // end distance of the lower row 25 mm
     const double down = find(sample::verified(job), CheckCode::BoltShearGroup).resistance;
-    job.joints[0].actions[0].right.V = -100e3;
+    forcesOf(job.joints[0].actions[0], ends::right).V = -100e3;
     const double up = find(sample::verified(job), CheckCode::BoltShearGroup).resistance;
     CHECK(up < down);
 }
 
 TEST_CASE("oversize holes take 0.8 of the bearing", "[component][table 3.4]") {
     Job job = loaded(100e3, 1e3);
-    job.joints[0].right.plate.thickness = 4;
+    endPlate(job.joints[0], ends::right).plate.thickness = 4;
     const double normal = find(sample::verified(job), CheckCode::BoltShearGroup).resistance;
-    job.joints[0].right.bolts.holes = HoleKind::Oversize;
+    endPlate(job.joints[0], ends::right).bolts.holes = HoleKind::Oversize;
     CHECK(find(sample::verified(job), CheckCode::BoltShearGroup).resistance < normal);
 }
 
@@ -77,7 +77,7 @@ TEST_CASE("flange welds are a rule: they do not govern when met, and do when bro
     // 6·(300 − 7.1 − 30)·360/(√2·0.8·1.25) = 401 544
     CHECK_REFERENCE(weld.resistance / 1e3, (Reference{401.54, 0.01, "kN", "EN 1993-1-8:2005 4.5.3.2, by hand"}));
     CHECK(met.checks[static_cast<std::size_t>(met.governing)].group == CheckGroup::Strength);
-    job.joints[0].right.topWeld.throat = 3;
+    endPlate(job.joints[0], ends::right).topWeld.throat = 3;
     const JointResult broken = sample::verified(job);
     CHECK(broken.state == CheckState::Over);
     CHECK(broken.checks[static_cast<std::size_t>(broken.governing)].code == CheckCode::WeldTensionFlange);
@@ -85,14 +85,14 @@ TEST_CASE("flange welds are a rule: they do not govern when met, and do when bro
 
 TEST_CASE("the compression weld does not apply where the beam bears", "[component][4.5.3]") {
     Job job = loaded(10e3, 10e6);
-    job.joints[0].right.bearsInCompression = true;
+    endPlate(job.joints[0], ends::right).bearsInCompression = true;
     CHECK(find(sample::verified(job), CheckCode::WeldCompressionFlange).state == CheckState::NotApplicable);
 }
 
 TEST_CASE("the web weld combines tension of the rows with the beam's shear", "[verification][4.5.3.2]") {
     Job job = loaded(80e3, 54e6);
     const Check none = find(sample::verified(job), CheckCode::WeldWeb);
-    job.joints[0].actions[0].right.V = 300e3;
+    forcesOf(job.joints[0].actions[0], ends::right).V = 300e3;
     const Check more = find(sample::verified(job), CheckCode::WeldWeb);
     // σ_eq² = 4σ² + 3τ²: the difference of squares is 3(τ2² − τ1²), τ = V/(2·4·248.6)
     const auto tau = [](double V) { return V / (2 * 4 * 248.6); };

@@ -10,7 +10,7 @@ namespace {
 struct Setup {
     Job job = sample::jobOf(sample::workedRoof());
     ResolvedJoint resolved = *resolve(job, job.joints[0]);
-    SideModel model = makeSideModel(resolved, SideId::Right, false);
+    SideModel model = makeSideModel(resolved, ends::right, false);
     Settings settings;
     Workings<double> w;
 };
@@ -73,13 +73,13 @@ TEST_CASE("a diagonal's slope and resistance by hand, in tension and in compress
 
 TEST_CASE("a diagonal in tension under one sign is in compression under the other", "[component][6.2.6.1]") {
     Job job = sample::extendedJob();
-    job.joints[0].diagonal = DiagonalSpec{};
-    job.joints[0].left = job.joints[0].right;
+    diagonal(job.joints[0]) = DiagonalSpec{};
+    copyEnd(job.joints[0], ends::right, ends::left);
     const auto r = resolve(job, job.joints[0]);
     REQUIRE(r);
-    const bool top = makeSideModel(*r, SideId::Right, false).diagonalInCompression;
+    const bool top = makeSideModel(*r, ends::right, false).diagonalInCompression;
     CHECK(top);
-    CHECK(makeSideModel(*r, SideId::Right, true).diagonalInCompression != top);
-    CHECK(makeSideModel(*r, SideId::Left, false).diagonalInCompression != top);
-    CHECK(makeSideModel(*r, SideId::Left, true).diagonalInCompression == top);
+    CHECK(makeSideModel(*r, ends::right, true).diagonalInCompression != top);
+    CHECK(makeSideModel(*r, ends::left, false).diagonalInCompression != top);
+    CHECK(makeSideModel(*r, ends::left, true).diagonalInCompression == top);
 }

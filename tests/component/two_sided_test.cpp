@@ -10,9 +10,9 @@ namespace {
 
 Job twoSided(double M_right, double M_left) {
     Job job = sample::extendedJob();
-    job.joints[0].left = job.joints[0].right;
+    copyEnd(job.joints[0], ends::right, ends::left);
     ActionSet set = sample::actions("U1", 0, 0, M_right);
-    set.left.M = M_left;
+    forcesOf(set, ends::left).M = M_left;
     job.joints[0].actions = {set};
     return job;
 }
@@ -52,11 +52,11 @@ TEST_CASE("the panel limits the sum of rows at V_wp,Rd over beta", "[component][
 
 TEST_CASE("stiffeners of one beam serve the other where the levels meet, and not where they do not", "[component]") {
     Job job = twoSided(100e6, 90e6);
-    job.joints[0].right.stiffenerBottom = StiffenerSpec{};
+    fitting<StiffenerSpec>(job.joints[0], ends::right, FlangeSide::Bottom) = StiffenerSpec{};
     JointResult r = sample::verified(job);
     CHECK(r.connections[0].stiffness.k_2_isInfinite);
     CHECK(r.connections[1].stiffness.k_2_isInfinite);
-    job.joints[0].left->level = 80;
+    framing(job.joints[0], ends::left).level = 80;
     r = sample::verified(job);
     CHECK(r.connections[0].stiffness.k_2_isInfinite);
     CHECK_FALSE(r.connections[1].stiffness.k_2_isInfinite);
@@ -65,27 +65,27 @@ TEST_CASE("stiffeners of one beam serve the other where the levels meet, and not
 TEST_CASE("a sloping beam's flange force is projected on the normal of the plate", "[verification][6.2.6.7]") {
     Job job = sample::extendedJob();
     job.joints[0].actions.resize(1);
-    job.joints[0].actions[0].right = MemberForces{0, 0, 50e6};
+    setForces(job.joints[0].actions[0], ends::right, 0, 0, 50e6);
     const double level = sample::verified(job).connections[0].F_c_fb_Rd;
-    job.joints[0].right.slope = 0.3;
+    framing(job.joints[0], ends::right).slope = 0.3;
     const ConnectionResult c = sample::verified(job).connections[0];
     CHECK_REFERENCE(c.F_c_fb_Rd / level, (Reference{std::cos(0.3), 1e-12, "", "projection on the plate's normal"}));
     // The centre of compression lies at the lower flange's middle, measured along the plate.
     const double depth = 400 / std::cos(0.3);
-    CHECK_SAME(c.rows[0].h_r, depth - 13.5 / std::cos(0.3) / 2 - job.joints[0].right.rows[0].position, 1e-12);
+    CHECK_SAME(c.rows[0].h_r, depth - 13.5 / std::cos(0.3) / 2 - endPlate(job.joints[0], ends::right).rows[0].position, 1e-12);
 }
 
 TEST_CASE("slope up and slope down differ only by their forces", "[component][property]") {
     Job job = sample::extendedJob();
     job.joints[0].actions.resize(1);
-    job.joints[0].actions[0].right = MemberForces{0, 0, 50e6};
-    job.joints[0].right.slope = 0.2;
+    setForces(job.joints[0].actions[0], ends::right, 0, 0, 50e6);
+    framing(job.joints[0], ends::right).slope = 0.2;
     const ConnectionResult up = sample::verified(job).connections[0];
-    job.joints[0].right.slope = -0.2;
+    framing(job.joints[0], ends::right).slope = -0.2;
     const ConnectionResult down = sample::verified(job).connections[0];
     CHECK(up.M_j_Rd == down.M_j_Rd);
     CHECK(up.stiffness.S_j_ini == down.stiffness.S_j_ini);
-    job.joints[0].actions[0].right.V = 300e3;
+    forcesOf(job.joints[0].actions[0], ends::right).V = 300e3;
     CHECK(sample::verified(job).connections[0].forces.N == Approx(300e3 * std::sin(-0.2)));
 }
 
@@ -99,13 +99,13 @@ TEST_CASE("a welded column takes root distance and shear area of its own", "[ver
     s.t_f = 20;
     s.webWeldThroat = 6;
     job.sections.push_back(s);
-    job.joints[0].column.member.section = "WC 300";
+    columnOf(job.joints[0]).section = "WC 300";
     const auto r = resolve(job, job.joints[0]);
     REQUIRE(r);
     CHECK_REFERENCE(rootDistance(r->column.section), (Reference{8.48528, 1e-5, "mm", "EN 1993-1-8:2005 6.2.6.2, √2·6"}));
     CHECK_REFERENCE(clearWebDepth(r->column.section), (Reference{300 - 2 * 28.48528, 1e-4, "mm", "EN 1993-1-8:2005 6.2.6.2"}));
     Workings<double> w;
-    const SideModel m = makeSideModel(*r, SideId::Right, false);
+    const SideModel m = makeSideModel(*r, ends::right, false);
     CHECK_REFERENCE(shearArea(w, m), (Reference{3120, 1e-9, "mm²", "EN 1993-1-1:2005 6.2.6(3)d, 260·12"}));
     CHECK_REFERENCE(panelShearResistance(w, m, Settings{}, shearArea(w, m)).V_wp_Rd / 1e3,
                     (Reference{445.83, 0.01, "kN", "EN 1993-1-8:2005 (6.7), 0.9·275·3120/√3"}));

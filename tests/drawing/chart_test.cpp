@@ -32,10 +32,10 @@ TEST_CASE("the chart shows the curve's resistance, the wedges and every demand o
 
 TEST_CASE("a chart without span asks for it, without resistance says so", "[drawing]") {
     Job job = sample::extendedJob();
-    job.joints[0].right.span.reset();
+    framing(job.joints[0], ends::right).span.reset();
     const JointResult r = sample::verified(job);
     CHECK(textIn(momentRotationChart(r, r.connections[0], {}), "span"));
-    job.joints[0].right.rows.clear();
+    endPlate(job.joints[0], ends::right).rows.clear();
     const JointResult none = sample::verified(job);
     CHECK(textIn(momentRotationChart(none, none.connections[0], {}), "No moment resistance"));
 }
@@ -80,7 +80,7 @@ TEST_CASE("SVG escapes what people type and carries the parts' ids", "[drawing]"
     d.width = d.height = 100;
     d.label({1, 2}, "<b> & \"x\"", 10, Tone::Ink);
     d.symbol({1, 2}, "M_j_Rd", 10, Tone::Ink);
-    d.polygon({{0, 0}, {1, 0}, {0, 1}}, Tone::Steel, Tone::Ink, 1).target = PartRef{PartKind::EndPlate, SideId::Left};
+    d.polygon({{0, 0}, {1, 0}, {0, 1}}, Tone::Steel, Tone::Ink, 1).target = PartRef{PartKind::EndPlate, ends::left};
     const std::string text = svg(d, lightPalette());
     CHECK(text.find("&lt;b&gt; &amp; &quot;x&quot;") != std::string::npos);
     CHECK(text.find("data-part=\"left.plate\"") != std::string::npos);

@@ -33,17 +33,17 @@ TEST_CASE("the Sheet shows every part, dimension and force of the demo joints, w
                     CHECK((std::isfinite(p.x) && std::isfinite(p.y)));
                     CHECK((p.x > -12 && p.x < w + 12 && p.y > -12 && p.y < h + 12));
                 }
-            for (const SideId side : {SideId::Right, SideId::Left}) {
-                const SideSpec* s = sideOf(joint, side);
+            for (const EndId side : {ends::right, ends::left}) {
+                const EndPlate* s = findEndPlate(joint, side);
                 if (!s) continue;
                 CHECK(holds(d, PartRef{PartKind::EndPlate, side}));
                 CHECK(holds(d, ForceRef{ForceRef::Kind::M, side}));
                 // A narrow sheet shows one face: that of the side looked at.
-                const bool isShown = !joint.left || w >= 640 || side == SideId::Right;
+                const bool isShown = !isTwoSided(joint) || w >= 640 || side == ends::right;
                 CHECK(holds(d, DimensionRef{DimensionKind::Gauge, side, 0}) == isShown);
                 for (int i = 0; i < static_cast<int>(s->rows.size()); ++i) CHECK(holds(d, PartRef{PartKind::BoltRow, side, i}));
-                CHECK((s->stiffenerTop.has_value() || holds(d, FittingRef{FittingKind::StiffenerTop, side, 0}) ||
-                       side == SideId::Left));
+                CHECK((hasFitting(joint, {FittingKind::StiffenerTop, side, 0}) ||
+                       holds(d, FittingRef{FittingKind::StiffenerTop, side, 0}) || side == ends::left));
             }
         }
     }

@@ -9,27 +9,27 @@ TEST_CASE("rows pasted by position, by header, with units: all understood", "[ex
     REQUIRE(plain);
     REQUIRE(plain->size() == 2);
     CHECK((*plain)[1].id == "U2");
-    CHECK((*plain)[1].right.N == Approx(-18400));
-    CHECK((*plain)[1].right.M == Approx(184e6));
-    CHECK_FALSE((*plain)[1].columnBelow);
+    CHECK(forcesAt((*plain)[1], ends::right).N == Approx(-18400));
+    CHECK(forcesAt((*plain)[1], ends::right).M == Approx(184e6));
+    CHECK_FALSE(findForces((*plain)[1], ends::below));
 
     const auto header = readActions("Case;M left (kNm);N [N];title;M\n;kNm;N;;kNm\nA;12,5;900;wind;-3", UnitSystem::SI);
     REQUIRE(header);
-    CHECK((*header)[0].left.M == Approx(12.5e6));
-    CHECK((*header)[0].right.N == Approx(900));
+    CHECK(forcesAt((*header)[0], ends::left).M == Approx(12.5e6));
+    CHECK(forcesAt((*header)[0], ends::right).N == Approx(900));
     CHECK((*header)[0].title == "wind");
-    CHECK((*header)[0].right.M == Approx(-3e6));
+    CHECK(forcesAt((*header)[0], ends::right).M == Approx(-3e6));
 
     const auto us = readActions("set,N,V,M\n,kip,kip,kip-ft\nU1,10,20,30", UnitSystem::SI);
     REQUIRE(us);
-    CHECK((*us)[0].right.V == Approx(20 * 4448.2216152605));
-    CHECK((*us)[0].right.M == Approx(30 * 4448.2216152605 * 304.8));
+    CHECK(forcesAt((*us)[0], ends::right).V == Approx(20 * 4448.2216152605));
+    CHECK(forcesAt((*us)[0], ends::right).M == Approx(30 * 4448.2216152605 * 304.8));
 
     const auto column = readActions("set\tN\tV\tM\tN above\tN below\tM below\nU1\t1\t2\t3\t-4\t-5\t6", UnitSystem::SI);
     REQUIRE(column);
-    CHECK((*column)[0].columnAbove->N == Approx(-4000));
-    CHECK((*column)[0].columnBelow->M == Approx(6e6));
-    CHECK(readActions("U1\t1\t2\t3", UnitSystem::US)->front().right.N == Approx(4448.2216152605));
+    CHECK(forcesAt((*column)[0], ends::above).N == Approx(-4000));
+    CHECK(forcesAt((*column)[0], ends::below).M == Approx(6e6));
+    CHECK(forcesAt(readActions("U1\t1\t2\t3", UnitSystem::US)->front(), ends::right).N == Approx(4448.2216152605));
 }
 
 TEST_CASE("a cell that is no number is told with its row and column, and nothing is taken", "[exchange][actions]") {
@@ -43,15 +43,16 @@ TEST_CASE("a cell that is no number is told with its row and column, and nothing
 }
 
 TEST_CASE("what is copied can be pasted, in both unit systems", "[exchange][actions]") {
-    const auto sets = sample::demo().joints[2].actions;
+    const Joint joint = sample::demo().joints[2];
+    const auto& sets = joint.actions;
     for (const UnitSystem units : {UnitSystem::SI, UnitSystem::US}) {
-        const auto again = readActions(writeActions(sets, true, units), units);
+        const auto again = readActions(writeActions(joint, units), units);
         REQUIRE(again);
         REQUIRE(again->size() == sets.size());
         for (std::size_t i = 0; i < sets.size(); ++i) {
             CHECK((*again)[i].id == sets[i].id);
-            CHECK((*again)[i].left.M == Approx(sets[i].left.M).epsilon(1e-8));
-            CHECK((*again)[i].columnBelow->N == Approx(sets[i].columnBelow->N).epsilon(1e-8));
+            CHECK(forcesAt((*again)[i], ends::left).M == Approx(forcesAt(sets[i], ends::left).M).epsilon(1e-8));
+            CHECK(forcesAt((*again)[i], ends::below).N == Approx(forcesAt(sets[i], ends::below).N).epsilon(1e-8));
         }
     }
 }
@@ -60,7 +61,7 @@ TEST_CASE("merging replaces sets of the same name and keeps the others", "[excha
     auto sets = sample::extendedJob().joints[0].actions;
     mergeActions(sets, {sample::actions("R1", 0, 0, -1e6), sample::actions("new", 0, 0, 2e6)});
     REQUIRE(sets.size() == 3);
-    CHECK(sets[1].right.M == -1e6);
+    CHECK(forcesAt(sets[1], ends::right).M == -1e6);
     CHECK(sets[2].id == "new");
 }
 
@@ -68,28 +69,30 @@ TEST_CASE("forces out of the plane come in under their usual names and stay when
     const auto read = readActions("set\tNx\tVy (kN)\tVz\tMy\tMz\tMx\tV_y left\nU1\t1\t2\t3\t4\t5\t6\t7", UnitSystem::SI);
     REQUIRE(read);
     const ActionSet& set = read->front();
-    CHECK(set.right.N == Approx(1e3));
-    CHECK(set.right.V == Approx(3e3));
-    CHECK(set.right.M == Approx(4e6));
-    REQUIRE(set.rightOutOfPlane);
-    CHECK(set.rightOutOfPlane->V_y == Approx(2e3));
-    CHECK(set.rightOutOfPlane->M_z == Approx(5e6));
-    CHECK(set.rightOutOfPlane->T == Approx(6e6));
-    REQUIRE(set.leftOutOfPlane);
-    CHECK(set.leftOutOfPlane->V_y == Approx(7e3));
+    CHECK(forcesOf(set, ends::right).N == Approx(1e3));
+    CHECK(forcesOf(set, ends::right).V == Approx(3e3));
+    CHECK(forcesOf(set, ends::right).M == Approx(4e6));
+    REQUIRE(isOutOfPlane(forcesAt(set, ends::right)));
+    CHECK(forcesAt(set, ends::right).V_y.value() == Approx(2e3));
+    CHECK(forcesAt(set, ends::right).M_z.value() == Approx(5e6));
+    CHECK(forcesAt(set, ends::right).T.value() == Approx(6e6));
+    REQUIRE(isOutOfPlane(forcesAt(set, ends::left)));
+    CHECK(forcesAt(set, ends::left).V_y.value() == Approx(7e3));
 
     std::vector<ActionSet> sets{set};
-    const auto again = readActions(writeActions(sets, true, UnitSystem::US), UnitSystem::US);
+    Joint joint = sample::demo().joints[2];
+    joint.actions = sets;
+    const auto again = readActions(writeActions(joint, UnitSystem::US), UnitSystem::US);
     REQUIRE(again);
-    CHECK(again->front().rightOutOfPlane->T == Approx(6e6).epsilon(1e-8));
-    CHECK(again->front().leftOutOfPlane->V_y == Approx(7e3).epsilon(1e-8));
+    CHECK(forcesAt(again->front(), ends::right).T.value() == Approx(6e6).epsilon(1e-8));
+    CHECK(forcesAt(again->front(), ends::left).V_y.value() == Approx(7e3).epsilon(1e-8));
 
     mergeActions(sets, *readActions("set\tN\tV\tM\nU1\t10\t20\t30", UnitSystem::SI));
-    CHECK(sets[0].right.N == Approx(10e3));
-    CHECK(sets[0].rightOutOfPlane->M_z == Approx(5e6));
+    CHECK(forcesAt(sets[0], ends::right).N == Approx(10e3));
+    CHECK(forcesAt(sets[0], ends::right).M_z.value() == Approx(5e6));
     mergeActions(sets, *readActions("set\tV_y\tM_z\tT\nU1\t0\t0\t0", UnitSystem::SI));
-    CHECK_FALSE(sets[0].rightOutOfPlane);
-    CHECK(sets[0].leftOutOfPlane);
+    CHECK_FALSE(isOutOfPlane(forcesAt(sets[0], ends::right)));
+    CHECK(isOutOfPlane(forcesAt(sets[0], ends::left)));
 
     const auto column = readActions("set\tN\tV_y below\nU1\t1\t2", UnitSystem::SI);
     REQUIRE_FALSE(column);
@@ -115,15 +118,16 @@ TEST_CASE("units in tables are understood or refused with their place, never gue
     const auto moment = [](const std::string& unit) {
         const auto read = readActions("set\tM [" + unit + "]\nU1\t2", UnitSystem::SI);
         if (!read) FAIL(joined(read.error()));
-        return read->front().right.M;
+        return forcesAt(read->front(), ends::right).M;
     };
     constexpr double lbf = 4.4482216152605;
     CHECK(moment("ft-kip") == Approx(2000 * lbf * 304.8));
     CHECK(moment("lb-ft") == Approx(2 * lbf * 304.8));
     CHECK(moment("kNcm") == Approx(2e4));
     CHECK(moment("MNm") == Approx(2e9));
-    CHECK(readActions("set\tM\n\t[kip·in]\nU1\t2", UnitSystem::SI)->front().right.M == Approx(2000 * lbf * 25.4));
-    CHECK(readActions("set;N kN;V / kN;M (kN m)\nU1;1;2;3", UnitSystem::US)->front().right.M == Approx(3e6));
+    CHECK(forcesAt(readActions("set\tM\n\t[kip·in]\nU1\t2", UnitSystem::SI)->front(), ends::right).M ==
+          Approx(2000 * lbf * 25.4));
+    CHECK(forcesAt(readActions("set;N kN;V / kN;M (kN m)\nU1;1;2;3", UnitSystem::US)->front(), ends::right).M == Approx(3e6));
 
     refuses("set\tM [mNm]\nU1\t2", "row 1, column 2", "not a unit that is understood");
     refuses("set\tM [kN]\nU1\t2", "row 1, column 2", "unit of force, but M is a moment");
@@ -140,7 +144,7 @@ TEST_CASE("decimal comma or thousands is decided from the whole column, else the
     const auto first = [](const std::string& table) {
         const auto read = readActions(table, UnitSystem::SI);
         if (!read) FAIL(joined(read.error()));
-        return read->front().right.N;
+        return forcesAt(read->front(), ends::right).N;
     };
     CHECK(first("set;N\nU1;1,250\nU2;3,5") == Approx(1250));       // 1.25 kN
     CHECK(first("set;N\nU1;1,250\nU2;3.5") == Approx(1250e3));     // 1250 kN
@@ -182,13 +186,15 @@ TEST_CASE("tables are CSV by RFC 4180, with or without a byte-order mark", "[exc
     REQUIRE(read);
     CHECK(read->front().id == "U1");
     CHECK(read->front().title == "wind, from \"north\"");
-    CHECK(read->front().right.N == Approx(1500));
+    CHECK(forcesAt(read->front(), ends::right).N == Approx(1500));
     refuses("set,N\n\"U1,2\nU2,3", "", "never closed");
     refuses("set,N\nU\"1,2", "", "quote where none may stand");
     refuses(std::string("\xff\xfes\0e\0t\0", 8), "", "UTF-16");
     std::vector<ActionSet> sets{sample::actions("A;\"1\"", 1e3, 0, 2e6)};
     sets[0].title = "two\nlines\tand a tab";
-    const auto again = readActions(writeActions(sets, false, UnitSystem::SI), UnitSystem::SI);
+    Joint joint = sample::extendedJob().joints[0];
+    joint.actions = sets;
+    const auto again = readActions(writeActions(joint, UnitSystem::SI), UnitSystem::SI);
     REQUIRE(again);
     CHECK(again->front().id == sets[0].id);
     CHECK(again->front().title == sets[0].title);

@@ -218,7 +218,8 @@ TEST_CASE("fuzz: mutated tables give sets of finite forces or are refused with t
         ++read;
         for (const ActionSet& set : *sets) {
             REQUIRE_FALSE(set.id.empty());
-            REQUIRE(std::isfinite(set.right.M + set.right.N + set.right.V + set.left.M));
+            REQUIRE(std::isfinite(forcesOf(set, ends::right).M + forcesOf(set, ends::right).N + forcesOf(set, ends::right).V +
+                                  forcesOf(set, ends::left).M));
         }
     }
     CHECK(rounds > 1000);

@@ -2,8 +2,8 @@
 #include "exchange/job_file.h"
 #include "exchange/plate_cache.h"
 #include "support/folder.h"
-#include "support/tiny_study.h"
 #include "support/joints.h"
+#include "support/tiny_study.h"
 #include <algorithm>
 #include <cmath>
 #include <fcntl.h>

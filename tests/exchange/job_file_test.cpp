@@ -2,6 +2,7 @@
 #include "exchange/file.h"
 #include "exchange/job_file.h"
 #include "support/joints.h"
+#include "support/v1_joints.h"
 #include <fstream>
 #include <nlohmann/json.hpp>
 #include <sys/stat.h>
@@ -42,8 +43,8 @@ TEST_CASE("a job survives the round trip, number by number and key by key", "[ex
     own.t_f = 17;
     own.webWeldThroat = 5;
     job.sections.push_back(own);
-    job.joints[0].right.slope = 5 * 3.14159265358979323846 / 180;
-    job.joints[0].right.rows[0].gauge = 123.4;
+    framing(job.joints[0], ends::right).slope = 5 * 3.14159265358979323846 / 180;
+    endPlate(job.joints[0], ends::right).rows[0].gauge = 123.4;
     const std::string text = writeJob(job);
     CHECK(has(text, "\"slope_deg\": 5.0,"));
     const auto again = readJob(text);
@@ -71,9 +72,10 @@ TEST_CASE("broken files are refused with line or key and reason", "[exchange]") 
     CHECK(has(refusal(file("truncated_in_joint.zgj")), "truncated"));
     CHECK(has(refusal(file("truncated_in_joint.zgj")), "line 12"));
     CHECK(has(refusal(file("not_json.zgj")), "line 3"));
-    CHECK(has(refusal(file("wrong_type.zgj")), "joints/#joint-1/right/plate/thickness_mm: Expected a number, found string."));
+    CHECK(has(refusal(file("wrong_type.zgj")),
+              "joints/#joint-1/connections/#right/end_plate/plate/thickness_mm: Expected a number, found string."));
     CHECK(has(refusal(file("wrong_type.zgj")), "joints/#joint-1/frame: Expected one of \"unbraced\", \"braced\""));
-    CHECK(has(refusal(file("newer_version.zgj")), "version 7; this program reads up to version 1"));
+    CHECK(has(refusal(file("newer_version.zgj")), "version 7; this program reads up to version 2"));
     CHECK(has(refusal(file("other_format.zgj")), "not a job of Zealous Girder"));
     CHECK(has(refusal(file("huge_number.zgj")), "too large"));
     CHECK(has(refusal(file("out_of_range.zgj")), "end plate thickness is 90000 mm; allowed is 3 mm to 200 mm"));
@@ -155,7 +157,7 @@ TEST_CASE("equality and hash see every field, and the result key leaves out what
     job.joints[1].title = "elsewhere";
     job.settings.units = UnitSystem::US;
     CHECK(resultKey(job, job.joints[1]) == key);
-    job.joints[1].right.webWeld.throat += 1;
+    endPlate(job.joints[1], ends::right).webWeld.throat += 1;
     CHECK(resultKey(job, job.joints[1]) != key);
     CHECK(job.joints[1] != before);
     job.joints[1] = before;
@@ -165,14 +167,14 @@ TEST_CASE("equality and hash see every field, and the result key leaves out what
 
 TEST_CASE("a key that is not understood is named with its place and the key that may be meant", "[exchange]") {
     auto document = nlohmann::ordered_json::parse(writeJob(sample::extendedJob()));
-    document["joints"][0]["actions"][0]["right"].erase("M_kNm");
-    document["joints"][0]["actions"][0]["right"]["M_kN"] = 150;
+    document["joints"][0]["actions"][0]["forces"][0].erase("M_kNm");
+    document["joints"][0]["actions"][0]["forces"][0]["M_kN"] = 150;
     document["colour"] = "blue";
     const auto read = readJob(document.dump());
     REQUIRE(read);
     REQUIRE(read->notes.size() == 2);
     CHECK(read->notes[0].severity == Severity::Warning);
-    CHECK(read->notes[0].subject == "joints/#joint-1/actions/#U1/right/M_kN");
+    CHECK(read->notes[0].subject == "joints/#joint-1/actions/#U1/forces/#right/M_kN");
     CHECK(has(read->notes[0].message, "not understood and has no effect; is \"M_kNm\" meant?"));
     CHECK(read->notes[1].subject == "colour");
     CHECK(has(read->notes[1].message, "Understood here are title, engineer"));
@@ -201,10 +203,10 @@ TEST_CASE("depth and numbers out of bounds are told with line and key, without j
 }
 
 TEST_CASE("a family or units that the program does not compute are refused", "[exchange]") {
-    auto document = nlohmann::json::parse(writeJob(sample::extendedJob()));
+    auto document = nlohmann::json::parse(sample::v1Job(1));
     document["joints"][0]["family"] = "apex";
     CHECK(has(refusal(document.dump()),
-              "The family \"apex\" is not computed by this program. Understood is \"beam-to-column end plate\"."));
+              "joints/R1/family: The family \"apex\" is not known; understood is \"beam-to-column end plate\"."));
     document = nlohmann::json::parse(writeJob(sample::extendedJob()));
     document["units"]["length"] = "in";
     CHECK(has(refusal(document.dump()), "units/length: The file cannot be read in \"in\". Understood are length mm"));
@@ -215,19 +217,19 @@ TEST_CASE("a family or units that the program does not compute are refused", "[e
 TEST_CASE("a joint without an id gets one, whole numbers may be written with a point", "[exchange]") {
     auto document = nlohmann::json::parse(writeJob(sample::extendedJob()));
     document["joints"][0].erase("id");
-    document["joints"][0]["right"]["rows"][0]["bolts"] = 2.0;
+    document["joints"][0]["connections"][0]["end_plate"]["rows"][0]["bolts"] = 2.0;
     const auto read = readJob(document.dump());
     REQUIRE(read);
     CHECK_FALSE(read->job.joints[0].id.empty());
-    document["joints"][0]["right"]["rows"][0]["bolts"] = 2.5;
+    document["joints"][0]["connections"][0]["end_plate"]["rows"][0]["bolts"] = 2.5;
     CHECK(has(refusal(document.dump()), "Expected a whole number"));
 }
 
 TEST_CASE("copies of a job share the joints in which they are the same", "[joint]") {
     Job job = sample::demo();
     Job copy = job;
-    copy.joints[2].right.plate.thickness += 1;
-    CHECK(job.joints[2].right.plate.thickness + 1 == copy.joints[2].right.plate.thickness);
+    endPlate(copy.joints[2], ends::right).plate.thickness += 1;
+    CHECK(endPlate(job.joints[2], ends::right).plate.thickness + 1 == endPlate(copy.joints[2], ends::right).plate.thickness);
     for (std::size_t i = 0; i < job.joints.size(); ++i) CHECK(job.joints.shares(copy.joints, i) == (i != 2));
     CHECK(copy != job);
     CHECK(contentHash(copy) != contentHash(job));

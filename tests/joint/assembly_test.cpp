@@ -16,7 +16,7 @@ ResolvedJoint resolvedOf(const Joint& joint) {
     return *r;
 }
 
-const PlatePart& plate(const Assembly& a, PartKind kind, SideId side = SideId::Right) {
+const PlatePart& plate(const Assembly& a, PartKind kind, EndId side = ends::right) {
     const auto at = std::find_if(a.plates.begin(), a.plates.end(),
                                  [&](const PlatePart& p) { return p.part.kind == kind && p.part.side == side; });
     REQUIRE(at != a.plates.end());
@@ -54,11 +54,11 @@ TEST_CASE("every plate has an outline with area, a unit frame and a thickness", 
 TEST_CASE("the end plate lies against the column flange, the beam against the plate", "[joint][assembly]") {
     for (const bool two : {false, true}) {
         Joint joint = sample::extendedJob().joints[0];
-        if (two) joint.left = joint.right;
+        if (two) copyEnd(joint, ends::right, ends::left);
         const Assembly a = buildAssembly(resolvedOf(joint));
-        for (const SideId side : {SideId::Right, SideId::Left}) {
-            if (side == SideId::Left && !two) continue;
-            const double dir = side == SideId::Right ? 1 : -1;
+        for (const EndId side : {ends::right, ends::left}) {
+            if (side == ends::left && !two) continue;
+            const double dir = side == ends::right ? 1 : -1;
             const PlatePart& p = plate(a, PartKind::EndPlate, side);
             CHECK_SAME(std::abs(p.origin.x) - p.thickness / 2, 120.0, 1e-12);
             CHECK(p.origin.x * dir > 0);
@@ -71,17 +71,17 @@ TEST_CASE("bolts run from the column flange through the plate, at their rows and
     const Joint joint = sample::extendedJob().joints[0];
     const ResolvedJoint r = resolvedOf(joint);
     const Assembly a = buildAssembly(r);
-    CHECK(a.bolts.size() == 2 * joint.right.rows.size());
+    CHECK(a.bolts.size() == 2 * endPlate(joint, ends::right).rows.size());
     for (const BoltPart& b : a.bolts) {
-        CHECK_SAME(b.nut.x - b.head.x, r.column.section.t_f + joint.right.plate.thickness, 1e-12);
-        CHECK_SAME(std::abs(b.head.y), joint.right.bolts.gauge / 2, 1e-12);
-        CHECK_SAME(b.head.z, -joint.right.rows[static_cast<std::size_t>(b.part.index)].position, 1e-12);
+        CHECK_SAME(b.nut.x - b.head.x, r.column.section.t_f + endPlate(joint, ends::right).plate.thickness, 1e-12);
+        CHECK_SAME(std::abs(b.head.y), endPlate(joint, ends::right).bolts.gauge / 2, 1e-12);
+        CHECK_SAME(b.head.z, -endPlate(joint, ends::right).rows[static_cast<std::size_t>(b.part.index)].position, 1e-12);
     }
 }
 
 TEST_CASE("stiffeners stand opposite the flange they serve, the doubler on the web", "[joint][assembly]") {
     Joint joint = sample::workedRoof();
-    joint.doubler = DoublerSpec{10, 2, {}, "S355"};
+    doubler(joint) = DoublerSpec{10, 2, {}, "S355"};
     const ResolvedJoint r = resolvedOf(joint);
     const Assembly a = buildAssembly(r);
     CHECK_SAME(plate(a, PartKind::StiffenerTop).origin.z, -14.6 / 2, 1e-12);
@@ -99,9 +99,9 @@ TEST_CASE("stiffeners stand opposite the flange they serve, the doubler on the w
 
 TEST_CASE("a sloping beam's flanges still meet the plate where its depth along the plate says", "[joint][assembly]") {
     Joint joint = sample::extendedJob().joints[0];
-    joint.right.slope = 0.2;
+    framing(joint, ends::right).slope = 0.2;
     const ResolvedJoint r = resolvedOf(joint);
-    CHECK_SAME(r.right.depth, 400 / std::cos(0.2), 1e-12);
+    CHECK_SAME(r.main().depth, 400 / std::cos(0.2), 1e-12);
     const Assembly a = buildAssembly(r);
     const PlatePart& bottom = plate(a, PartKind::BeamBottomFlange);
     CHECK_SAME(bottom.origin.z, -(400 - 13.5 / 2) / std::cos(0.2), 1e-12);
@@ -109,12 +109,12 @@ TEST_CASE("a sloping beam's flanges still meet the plate where its depth along t
 }
 
 TEST_CASE("part ids are unique and stable", "[joint][assembly]") {
-    CHECK(partId({PartKind::EndPlate, SideId::Left}) == "left.plate");
-    CHECK(partId({PartKind::BoltRow, SideId::Right, 2}) == "right.row.3");
+    CHECK(partId({PartKind::EndPlate, ends::left}) == "left.plate");
+    CHECK(partId({PartKind::BoltRow, ends::right, 2}) == "right.row.3");
     CHECK(partId({PartKind::ColumnWeb}) == "column.web");
     std::vector<std::string> ids;
     for (int k = 0; k <= static_cast<int>(PartKind::WeldWeb); ++k)
-        ids.push_back(partId({static_cast<PartKind>(k), SideId::Right, 0}));
+        ids.push_back(partId({static_cast<PartKind>(k), ends::right, 0}));
     std::sort(ids.begin(), ids.end());
     CHECK(std::adjacent_find(ids.begin(), ids.end()) == ids.end());
 }

@@ -10,7 +10,7 @@ TEST_CASE("forces at the node are carried to the face", "[joint][balance]") {
     job.joints[0].reference = ActionReference::Node;
     const auto r = resolve(job, job.joints[0]);
     REQUIRE(r);
-    const FaceForces f = faceForces(*r, SideId::Right, job.joints[0].actions[0]);
+    const FaceForces f = faceForces(*r, ends::right, job.joints[0].actions[0]);
     // 150 kNm − 120 kN · 0.12 m
     CHECK_REFERENCE(f.M / 1e6, (Reference{135.6, 1e-9, "kNm", "equilibrium over half the column depth"}));
 }
@@ -18,11 +18,11 @@ TEST_CASE("forces at the node are carried to the face", "[joint][balance]") {
 TEST_CASE("a sloping beam's forces keep their resultant", "[joint][balance]") {
     Job job = sample::extendedJob();
     for (const double slope : {-0.3, 0.1, 0.4}) {
-        job.joints[0].right.slope = slope;
+        framing(job.joints[0], ends::right).slope = slope;
         const auto r = resolve(job, job.joints[0]);
         REQUIRE(r);
-        const MemberForces& given = job.joints[0].actions[0].right;
-        const FaceForces f = faceForces(*r, SideId::Right, job.joints[0].actions[0]);
+        const EndForces given = forcesAt(job.joints[0].actions[0], ends::right);
+        const FaceForces f = faceForces(*r, ends::right, job.joints[0].actions[0]);
         CHECK_SAME(std::hypot(f.N, f.V), std::hypot(given.N, given.V), 1e-12);
         // Force of the beam on the column: N along the axis, V down normal to it.
         CHECK_SAME(f.N, given.N * std::cos(slope) + given.V * std::sin(slope), 1e-12);
@@ -38,8 +38,8 @@ TEST_CASE("the demo's node is in balance, and what is left over is told", "[join
         if (i.isKnown) CHECK(i.isBalanced);
     }
     ActionSet off = job.joints[1].actions[0];
-    off.columnBelow->M += 9e6;
-    off.columnBelow->N -= 12e3;
+    forcesOf(off, ends::below).M += 9e6;
+    forcesOf(off, ends::below).N -= 12e3;
     const Imbalance i = imbalance(*r, off);
     CHECK_FALSE(i.isBalanced);
     CHECK_SAME(i.moment - imbalance(*r, job.joints[1].actions[0]).moment, -9e6, 1e-6);

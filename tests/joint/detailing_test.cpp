@@ -24,8 +24,8 @@ TEST_CASE("the first layout obeys every detailing rule for usual pairs", "[joint
     for (const auto& pair : pairs) {
         for (const PlateReach reach : {PlateReach::Flush, PlateReach::ExtendedTop, PlateReach::ExtendedBoth}) {
             Joint j = start();
-            j.column.member = {pair[0], "S355"};
-            j.right = firstLayout(*findSection(pair[0]), *findSection(pair[1]), {pair[1], "S355"}, reach);
+            putColumn(j, {pair[0], "S355"});
+            frame(j, ends::right, {pair[1], "S355"}, firstLayout(*findSection(pair[0]), *findSection(pair[1]), "S355", reach));
             const Job job = sample::jobOf(j);
             const auto r = resolve(job, job.joints[0]);
             REQUIRE(r);
@@ -46,53 +46,58 @@ TEST_CASE("geometry that cannot be built is found, and the rest is still compute
     };
     const Case cases[] = {
         {"bolts on one spot", CheckCode::BoltsCoincide,
-         [](Joint& j) { j.right.rows[2].position = j.right.rows[1].position + 4; }},
-        {"rows too close", CheckCode::PitchLeast, [](Joint& j) { j.right.rows[2].position = j.right.rows[1].position + 45; }},
-        {"bolt through the flange", CheckCode::BoltAtFlange, [](Joint& j) { j.right.rows[1].position = 6; }},
-        {"plate smaller than the beam", CheckCode::PlateCoversFlange, [](Joint& j) { j.right.plate.below = -30; }},
-        {"plate narrower than the beam", CheckCode::PlateWidthBeam, [](Joint& j) { j.right.plate.width = 170; }},
-        {"plate wider than the column", CheckCode::PlateWidthColumn, [](Joint& j) { j.right.plate.width = 300; }},
-        {"row outside the plate", CheckCode::RowOutsidePlate, [](Joint& j) { j.right.rows[0].position = -200; }},
-        {"row above the column", CheckCode::RowOutsideColumn, [](Joint& j) { j.column.endAbove = 20; }},
+         [](Joint& j) { endPlate(j, ends::right).rows[2].position = endPlate(j, ends::right).rows[1].position + 4; }},
+        {"rows too close", CheckCode::PitchLeast,
+         [](Joint& j) { endPlate(j, ends::right).rows[2].position = endPlate(j, ends::right).rows[1].position + 45; }},
+        {"bolt through the flange", CheckCode::BoltAtFlange, [](Joint& j) { endPlate(j, ends::right).rows[1].position = 6; }},
+        {"plate smaller than the beam", CheckCode::PlateCoversFlange,
+         [](Joint& j) { endPlate(j, ends::right).plate.below = -30; }},
+        {"plate narrower than the beam", CheckCode::PlateWidthBeam, [](Joint& j) { endPlate(j, ends::right).plate.width = 170; }},
+        {"plate wider than the column", CheckCode::PlateWidthColumn,
+         [](Joint& j) { endPlate(j, ends::right).plate.width = 300; }},
+        {"row outside the plate", CheckCode::RowOutsidePlate, [](Joint& j) { endPlate(j, ends::right).rows[0].position = -200; }},
+        {"row above the column", CheckCode::RowOutsideColumn, [](Joint& j) { through(j).endAbove = 20; }},
         {"bolt in the stiffener", CheckCode::BoltAtStiffener,
          [](Joint& j) {
-             j.right.stiffenerTop = StiffenerSpec{};
-             j.right.rows[1].position = 12;
+             fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top) = StiffenerSpec{};
+             endPlate(j, ends::right).rows[1].position = 12;
          }},
-        {"edge distance", CheckCode::EdgeDistancePlate, [](Joint& j) { j.right.bolts.gauge = 160; }},
-        {"gauge over the root", CheckCode::BoltAtColumnRoot, [](Joint& j) { j.right.bolts.gauge = 70; }},
-        {"thin throat", CheckCode::ThroatLeast, [](Joint& j) { j.right.webWeld.throat = 2; }},
-        {"no rows", CheckCode::NoRows, [](Joint& j) { j.right.rows.clear(); }},
+        {"edge distance", CheckCode::EdgeDistancePlate, [](Joint& j) { endPlate(j, ends::right).bolts.gauge = 160; }},
+        {"gauge over the root", CheckCode::BoltAtColumnRoot, [](Joint& j) { endPlate(j, ends::right).bolts.gauge = 70; }},
+        {"thin throat", CheckCode::ThroatLeast, [](Joint& j) { endPlate(j, ends::right).webWeld.throat = 2; }},
+        {"no rows", CheckCode::NoRows, [](Joint& j) { endPlate(j, ends::right).rows.clear(); }},
         {"stiffener past the flange", CheckCode::StiffenerWidth,
          [](Joint& j) {
-             j.right.stiffenerTop = StiffenerSpec{};
-             j.right.stiffenerTop->width = 200;
+             fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top) = StiffenerSpec{};
+             fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top).width = 200;
          }},
         {"slender diagonal", CheckCode::StiffenerClass,
          [](Joint& j) {
-             j.diagonal = DiagonalSpec{};
-             j.diagonal->thickness = 5;
+             diagonal(j) = DiagonalSpec{};
+             diagonal(j).thickness = 5;
          }},
         {"thin throat of a rib", CheckCode::ThroatLeast,
          [](Joint& j) {
-             j.right.ribTop = RibSpec{};
-             j.right.ribTop->throat = 2;
+             fitting<RibSpec>(j, ends::right, FlangeSide::Top) = RibSpec{};
+             fitting<RibSpec>(j, ends::right, FlangeSide::Top).throat = 2;
          }},
         {"thin throat of a doubler", CheckCode::ThroatLeast,
          [](Joint& j) {
-             j.doubler = DoublerSpec{12, 1, {WeldKind::Fillet, 2}, "S275"};
+             doubler(j) = DoublerSpec{12, 1, {WeldKind::Fillet, 2}, "S275"};
          }},
         {"no plate for the rib", CheckCode::RibFits,
          [](Joint& j) {
-             j.right.ribBottom = RibSpec{};
-             j.right.plate.below = 12;
+             fitting<RibSpec>(j, ends::right, FlangeSide::Bottom) = RibSpec{};
+             endPlate(j, ends::right).plate.below = 12;
          }},
-        {"pitch too large when exposed, gauge too small", CheckCode::GaugeLeast, [](Joint& j) { j.right.bolts.gauge = 60; }},
-        {"edge of the column flange", CheckCode::EdgeDistanceFlange, [](Joint& j) { j.right.bolts.gauge = 200; }},
-        {"washer on the web weld", CheckCode::BoltAtWeb, [](Joint& j) { j.right.bolts.gauge = 55; }},
+        {"pitch too large when exposed, gauge too small", CheckCode::GaugeLeast,
+         [](Joint& j) { endPlate(j, ends::right).bolts.gauge = 60; }},
+        {"edge of the column flange", CheckCode::EdgeDistanceFlange,
+         [](Joint& j) { endPlate(j, ends::right).bolts.gauge = 200; }},
+        {"washer on the web weld", CheckCode::BoltAtWeb, [](Joint& j) { endPlate(j, ends::right).bolts.gauge = 55; }},
         {"thin doubler", CheckCode::DoublerThickness,
          [](Joint& j) {
-             j.doubler = DoublerSpec{5, 1, {}, "S275"};
+             doubler(j) = DoublerSpec{5, 1, {}, "S275"};
          }},
     };
     for (const Case& c : cases) {

@@ -17,27 +17,28 @@ ResolvedJoint resolved(const Job& job) {
 
 TEST_CASE("a typed dimension reads back as typed and moves only what it should", "[joint]") {
     Job job = sample::extendedJob();
-    const SideSpec before = job.joints[0].right;
-    const DimensionRef refs[] = {{DimensionKind::EdgeTop, SideId::Right, 0},    {DimensionKind::Pitch, SideId::Right, 0},
-                                 {DimensionKind::Pitch, SideId::Right, 1},      {DimensionKind::Pitch, SideId::Right, 2},
-                                 {DimensionKind::EdgeBottom, SideId::Right, 0}, {DimensionKind::Gauge, SideId::Right, 0},
-                                 {DimensionKind::PlateWidth, SideId::Right, 0}};
+    const EndPlate before = endPlate(job.joints[0], ends::right);
+    const DimensionRef refs[] = {{DimensionKind::EdgeTop, ends::right, 0},    {DimensionKind::Pitch, ends::right, 0},
+                                 {DimensionKind::Pitch, ends::right, 1},      {DimensionKind::Pitch, ends::right, 2},
+                                 {DimensionKind::EdgeBottom, ends::right, 0}, {DimensionKind::Gauge, ends::right, 0},
+                                 {DimensionKind::PlateWidth, ends::right, 0}};
     for (const DimensionRef& ref : refs) {
-        job.joints[0].right = before;
+        endPlate(job.joints[0], ends::right) = before;
         const double value = dimensionValue(resolved(job), ref) + 7;
         setDimension(job.joints[0], resolved(job), ref, value);
         CHECK(dimensionValue(resolved(job), ref) == Approx(value));
         int moved = 0;
         for (std::size_t i = 0; i < before.rows.size(); ++i)
-            moved += job.joints[0].right.rows[i].position != before.rows[i].position ? 1 : 0;
+            moved += endPlate(job.joints[0], ends::right).rows[i].position != before.rows[i].position ? 1 : 0;
         CHECK(moved == (ref.kind == DimensionKind::Pitch ? 1 : 0));
     }
 }
 
 TEST_CASE("every fitting can be added and taken away again without a trace", "[joint]") {
     const Job job = sample::extendedJob();
-    for (int k = 0; k <= static_cast<int>(FittingKind::LeftBeam); ++k) {
-        const FittingRef ref{static_cast<FittingKind>(k), SideId::Right, 200};
+    for (int k = 0; k <= static_cast<int>(FittingKind::Beam); ++k) {
+        FittingRef ref{static_cast<FittingKind>(k), ends::right, 200};
+        if (ref.kind == FittingKind::Beam) ref.side = ends::left;
         if (ref.kind == FittingKind::Row) continue;
         Joint j = job.joints[0];
         REQUIRE_FALSE(hasFitting(j, ref));
@@ -52,28 +53,28 @@ TEST_CASE("every fitting can be added and taken away again without a trace", "[j
 TEST_CASE("rows stay in order whatever is moved, and room is found only where there is some", "[joint]") {
     Job job = sample::extendedJob();
     Joint& j = job.joints[0];
-    const int place = moveRow(j, SideId::Right, 0, 300);
+    const int place = moveRow(j, ends::right, 0, 300);
     CHECK(place > 0);
-    CHECK(std::is_sorted(j.right.rows.begin(), j.right.rows.end(),
+    CHECK(std::is_sorted(endPlate(j, ends::right).rows.begin(), endPlate(j, ends::right).rows.end(),
                          [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; }));
-    const auto room = roomForRow(resolved(job), SideId::Right);
+    const auto room = roomForRow(resolved(job), ends::right);
     REQUIRE(room);
-    for (const BoltRowSpec& r : j.right.rows) CHECK(std::abs(r.position - *room) >= 2.2 * 26 - 3);
+    for (const BoltRowSpec& r : endPlate(j, ends::right).rows) CHECK(std::abs(r.position - *room) >= 2.2 * 26 - 3);
     for (int i = 0; i < 12; ++i) {
-        const auto next = roomForRow(resolved(job), SideId::Right);
+        const auto next = roomForRow(resolved(job), ends::right);
         if (!next) break;
-        addFitting(j, resolved(job), {FittingKind::Row, SideId::Right, *next});
+        addFitting(j, resolved(job), {FittingKind::Row, ends::right, *next});
     }
-    CHECK_FALSE(roomForRow(resolved(job), SideId::Right));
+    CHECK_FALSE(roomForRow(resolved(job), ends::right));
 }
 
 TEST_CASE("a dragged row snaps to five millimetres and to the least clearances", "[joint]") {
     const Job job = sample::extendedJob();
     const ResolvedJoint r = resolved(job);
-    CHECK(std::fmod(snappedRow(r, SideId::Right, 1, 203.3), 5.0) == 0.0);
-    const double leg = job.joints[0].right.topWeld.throat * std::sqrt(2.0);
-    const double limit = std::round(13.5 + std::ceil(leg + r.right.bolt.washerOuter / 2));
-    CHECK(snappedRow(r, SideId::Right, 1, limit + 2) == limit);
+    CHECK(std::fmod(snappedRow(r, ends::right, 1, 203.3), 5.0) == 0.0);
+    const double leg = endPlate(job.joints[0], ends::right).topWeld.throat * std::sqrt(2.0);
+    const double limit = std::round(13.5 + std::ceil(leg + r.main().bolt.washerOuter / 2));
+    CHECK(snappedRow(r, ends::right, 1, limit + 2) == limit);
 }
 
 TEST_CASE("parameters of a part can be listed and set by key", "[joint]") {
@@ -82,22 +83,22 @@ TEST_CASE("parameters of a part can be listed and set by key", "[joint]") {
     const auto list = parametersOf(j, plate);
     CHECK(list.size() == 5);
     CHECK(setParameter(j, plate, "plate", "thickness", 32.0));
-    CHECK(j.right.plate.thickness == 32);
+    CHECK(endPlate(j, ends::right).plate.thickness == 32);
     CHECK_FALSE(setParameter(j, plate, "plate", "thickness", std::string("thick")));
     CHECK_FALSE(setParameter(j, plate, "plate", "colour", 1.0));
     CHECK(parametersOf(j, {PartKind::Doubler}).empty());
     CHECK(setParameter(j, {PartKind::BeamWeb}, "side", "span", std::monostate{}));
-    CHECK_FALSE(j.right.span);
+    CHECK_FALSE(framing(j, ends::right).span);
 }
 
 TEST_CASE("numbers out of range are found all at once, named with value and limit", "[joint]") {
     Joint j = sample::extendedJob().joints[0];
-    j.right.plate.thickness = -4;
-    j.right.bolts.gauge = std::nan("");
-    j.actions[0].right.M = 1e40;
+    endPlate(j, ends::right).plate.thickness = -4;
+    endPlate(j, ends::right).bolts.gauge = std::nan("");
+    forcesOf(j.actions[0], ends::right).M = 1e40;
     const Diagnostics found = validate(j);
     REQUIRE(found.size() == 3);
-    CHECK(found[0].subject == "W1/right/plate/thickness_mm");
+    CHECK(found[0].subject == "W1/connections/right/end_plate/plate/thickness_mm");
     CHECK(found[0].message.find("-4 mm") != std::string::npos);
     CHECK(found[0].message.find("3 mm to 200 mm") != std::string::npos);
     CHECK(found[1].message.find("not a finite number") != std::string::npos);

@@ -69,6 +69,6 @@ TEST_CASE("the largest pitch is asked for only when exposed", "[joint][table 3.3
     CHECK_REFERENCE(find(list, CheckCode::PitchLargest, 2).resistance,
                     (Reference{182, 1e-9, "mm", "EN 1993-1-8:2005 table 3.3, 14·13"}));
     CHECK(find(list, CheckCode::PitchLargest, 2).state == CheckState::Within);
-    job.joints[0].right.rows[3].position = 345;
+    endPlate(job.joints[0], ends::right).rows[3].position = 345;
     CHECK(find(detailingChecks(*resolve(job, job.joints[0])), CheckCode::PitchLargest, 2).state == CheckState::Over);
 }

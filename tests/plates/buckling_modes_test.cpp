@@ -19,21 +19,21 @@ struct Constructed {
 ActionSet beamMoment(double M) {
     ActionSet s;
     s.id = "T";
-    s.right.M = M;
+    forcesOf(s, ends::right).M = M;
     return s;
 }
 
 ActionSet columnThrust(double N) {
     ActionSet s;
     s.id = "T";
-    s.columnAbove = MemberForces{N, 0, 0};
+    setForces(s, ends::above, N, 0, 0);
     return s;
 }
 
 ActionSet beamThrust(double N) {
     ActionSet s;
     s.id = "T";
-    s.right.N = N;
+    forcesOf(s, ends::right).N = N;
     return s;
 }
 
@@ -57,8 +57,8 @@ TEST_CASE("buckling modes are sorted into plates by themselves and members as a 
          {PartKind::BeamBottomFlange, PartKind::BeamWeb}},
         {"column stiffener of 3 mm opposite the compression flange",
          [](Joint& j) {
-             j.right.stiffenerBottom = StiffenerSpec{};
-             j.right.stiffenerBottom->thickness = 3;
+             fitting<StiffenerSpec>(j, ends::right, FlangeSide::Bottom) = StiffenerSpec{};
+             fitting<StiffenerSpec>(j, ends::right, FlangeSide::Bottom).thickness = 3;
          },
          beamMoment(120e6),
          {},
@@ -66,9 +66,9 @@ TEST_CASE("buckling modes are sorted into plates by themselves and members as a 
          {PartKind::StiffenerBottom}},
         {"diagonal of 3 mm in compression",
          [](Joint& j) {
-             j.diagonal = DiagonalSpec{};
-             j.diagonal->thickness = 3;
-             j.diagonal->throat = 3;
+             diagonal(j) = DiagonalSpec{};
+             diagonal(j).thickness = 3;
+             diagonal(j).throat = 3;
          },
          beamMoment(120e6),
          {},
@@ -76,9 +76,9 @@ TEST_CASE("buckling modes are sorted into plates by themselves and members as a 
          {PartKind::Diagonal}},
         {"supplementary web plate of 3 mm, held at its edges only",
          [](Joint& j) {
-             j.doubler = DoublerSpec{};
-             j.doubler->thickness = 3;
-             j.doubler->weld.throat = 3;
+             doubler(j) = DoublerSpec{};
+             doubler(j).thickness = 3;
+             doubler(j).weld.throat = 3;
          },
          beamMoment(120e6),
          {},
@@ -86,11 +86,11 @@ TEST_CASE("buckling modes are sorted into plates by themselves and members as a 
          {PartKind::Doubler}},
         {"rib of 3 mm under the compression flange",
          [](Joint& j) {
-             j.right.plate.below = 150;
-             j.right.ribBottom = RibSpec{};
-             j.right.ribBottom->thickness = 3;
-             j.right.ribBottom->length = 250;
-             j.right.ribBottom->throat = 3;
+             endPlate(j, ends::right).plate.below = 150;
+             fitting<RibSpec>(j, ends::right, FlangeSide::Bottom) = RibSpec{};
+             fitting<RibSpec>(j, ends::right, FlangeSide::Bottom).thickness = 3;
+             fitting<RibSpec>(j, ends::right, FlangeSide::Bottom).length = 250;
+             fitting<RibSpec>(j, ends::right, FlangeSide::Bottom).throat = 3;
          },
          beamMoment(120e6),
          {},

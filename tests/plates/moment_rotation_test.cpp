@@ -33,7 +33,7 @@ MomentRotationSettings coarse(double factor = 2) {
     return s;
 }
 
-PlateMomentRotation run(const ResolvedJoint& joint, SideId side, bool isReversed, const MomentRotationSettings& settings) {
+PlateMomentRotation run(const ResolvedJoint& joint, EndId side, bool isReversed, const MomentRotationSettings& settings) {
     const auto r = momentRotation(joint, side, isReversed, settings);
     if (!r) FAIL(joined(r.error()));
     INFO(r->message);
@@ -66,9 +66,9 @@ TEST_CASE("plates and components agree on the demo joints: two methods that shar
         const JointResult component = sample::verified(bare, static_cast<std::size_t>(which - bare.joints.begin()));
         const ConnectionResult* c = nullptr;
         for (const ConnectionResult& one : component.connections)
-            if (one.side == SideId::Right && !one.isReversed) c = &one;
+            if (one.side == ends::right && !one.isReversed) c = &one;
         REQUIRE(c);
-        const PlateMomentRotation p = run(joint, SideId::Right, false, coarse(1.5));
+        const PlateMomentRotation p = run(joint, ends::right, false, coarse(1.5));
         CHECK(p.M_j_Rd / c->M_j_Rd > 0.8);
         CHECK(p.M_j_Rd / c->M_j_Rd < 1.25);
         CHECK(p.S_j_ini / c->stiffness.S_j_ini > 0.75);
@@ -99,7 +99,7 @@ TEST_CASE("bolts and contact between plate and column carry the moment: sum nil,
         for (const JointModel::Contact& c : built->contacts)
             for (int i = 0; i < c.linkCount; ++i) add(c.firstLink + i);
     };
-    const PlateMomentRotation p = run(joint, SideId::Right, false, s);
+    const PlateMomentRotation p = run(joint, ends::right, false, s);
     CHECK(std::abs(sum) < 1e-7 * bolts);
     CHECK(std::abs(p.axialImbalance) < 1e-7);
     CHECK(moment == Approx(p.curve.back().M).epsilon(1e-6));
@@ -110,14 +110,14 @@ TEST_CASE("bolts and contact between plate and column carry the moment: sum nil,
 
 TEST_CASE("two like beams: right and left give the same", "[plates]") {
     Job job = sample::extendedJob();
-    job.joints[0].left = job.joints[0].right;
+    copyEnd(job.joints[0], ends::right, ends::left);
     const ResolvedJoint joint = resolved(job);
-    const PlateMomentRotation right = run(joint, SideId::Right, false, coarse(2.5)),
-                              left = run(joint, SideId::Left, false, coarse(2.5));
+    const PlateMomentRotation right = run(joint, ends::right, false, coarse(2.5)),
+                              left = run(joint, ends::left, false, coarse(2.5));
     CHECK(left.S_j_ini == Approx(right.S_j_ini).epsilon(1e-6));
     CHECK(left.M_j_Rd == Approx(right.M_j_Rd).epsilon(1e-4));
     // Tension at the bottom is another joint: no rows outside that flange.
-    const PlateMomentRotation reversed = run(joint, SideId::Right, true, coarse(2.5));
+    const PlateMomentRotation reversed = run(joint, ends::right, true, coarse(2.5));
     CHECK(reversed.M_j_Rd < right.M_j_Rd);
 }
 
@@ -125,7 +125,7 @@ TEST_CASE("a row near the compression flange brings what the component method gi
     // Tension at the bottom of the eaves joint: row 3 lies 128 mm from the centre of compression, and both methods load it. The
     // other source is the component method (EN 1993-1-8:2005 6.2.7.2, 170 kN); rows 1 and 2 lie in the compression zone.
     const ResolvedJoint joint = demoJoint("E1");
-    const PlateMomentRotation p = run(joint, SideId::Right, true, coarse(1.5));
+    const PlateMomentRotation p = run(joint, ends::right, true, coarse(1.5));
     for (const PlateCurvePoint& at : p.curve) {
         double rows = 0;
         for (std::size_t i = 0; i < at.rowNet.size(); ++i) {
@@ -148,11 +148,11 @@ TEST_CASE("stiffeners of two beams at one level are one plate, the thicker", "[p
     thin.steel = thick.steel = "S275";
     thin.thickness = 10;
     thick.thickness = 16;
-    job.joints[0].right.stiffenerBottom = thin;
-    job.joints[0].left = job.joints[0].right;
-    job.joints[0].left->stiffenerBottom = thick;
+    fitting<StiffenerSpec>(job.joints[0], ends::right, FlangeSide::Bottom) = thin;
+    copyEnd(job.joints[0], ends::right, ends::left);
+    fitting<StiffenerSpec>(job.joints[0], ends::left, FlangeSide::Bottom) = thick;
     const auto stiffeners = [&](double leftLower) {
-        job.joints[0].left->level = -leftLower;
+        framing(job.joints[0], ends::left).level = -leftLower;
         const auto m = buildJointModel(resolved(job), coarse().model);
         if (!m) FAIL(joined(m.error()));
         std::vector<double> thicknesses;
@@ -178,11 +178,11 @@ TEST_CASE("a column stiffener shares every node of its edges with flanges and we
     for (const char* column : {"HEB240", "HEA300", "HEM240"})
         for (double factor : {0.8, 1.3, 2.5}) {
             Job job = sample::extendedJob();
-            job.joints[0].column.member.section = column;
+            columnOf(job.joints[0]).section = column;
             StiffenerSpec spec;
             spec.steel = "S275";
             spec.thickness = 12;
-            job.joints[0].right.stiffenerTop = job.joints[0].right.stiffenerBottom = spec;
+            stiffen(job.joints[0], ends::right, spec);
             INFO(column << " " << factor);
             const ResolvedJoint joint = resolved(job);
             const auto m = buildJointModel(joint, coarse(factor).model);
@@ -213,11 +213,11 @@ TEST_CASE("stiffness settles as the mesh is refined", "[plates]") {
     const ResolvedJoint joint = demoJoint("B1");
     MomentRotationSettings s = coarse(2);
     s.largestRotation = 2e-3; // the elastic part is enough
-    const double rough = run(joint, SideId::Right, false, s).S_j_ini;
+    const double rough = run(joint, ends::right, false, s).S_j_ini;
     s.model.sizeFactor = 1;
-    const double finer = run(joint, SideId::Right, false, s).S_j_ini;
+    const double finer = run(joint, ends::right, false, s).S_j_ini;
     s.model.sizeFactor = 0.71;
-    const double fine = run(joint, SideId::Right, false, s).S_j_ini;
+    const double fine = run(joint, ends::right, false, s).S_j_ini;
     CHECK(std::abs(rough / fine - 1) < 0.15);
     CHECK(std::abs(finer / fine - 1) < 0.05);
 }
@@ -225,22 +225,23 @@ TEST_CASE("stiffness settles as the mesh is refined", "[plates]") {
 TEST_CASE("thicker plates and stiffeners make a joint no weaker and no softer", "[plates]") {
     Job job = sample::extendedJob();
     MomentRotationSettings s = coarse(2.5);
-    const PlateMomentRotation plain = run(resolved(job), SideId::Right, false, s);
-    job.joints[0].right.plate.thickness += 10;
-    const PlateMomentRotation thick = run(resolved(job), SideId::Right, false, s);
+    const PlateMomentRotation plain = run(resolved(job), ends::right, false, s);
+    endPlate(job.joints[0], ends::right).plate.thickness += 10;
+    const PlateMomentRotation thick = run(resolved(job), ends::right, false, s);
     CHECK(thick.S_j_ini > plain.S_j_ini);
-    job.joints[0].right.stiffenerTop = StiffenerSpec{};
-    job.joints[0].right.stiffenerTop->thickness = 12;
-    job.joints[0].right.stiffenerTop->steel = "S355";
-    job.joints[0].right.stiffenerBottom = job.joints[0].right.stiffenerTop;
-    const PlateMomentRotation stiff = run(resolved(job), SideId::Right, false, s);
+    fitting<StiffenerSpec>(job.joints[0], ends::right, FlangeSide::Top) = StiffenerSpec{};
+    fitting<StiffenerSpec>(job.joints[0], ends::right, FlangeSide::Top).thickness = 12;
+    fitting<StiffenerSpec>(job.joints[0], ends::right, FlangeSide::Top).steel = "S355";
+    const StiffenerSpec twin = fitting<StiffenerSpec>(job.joints[0], ends::right, FlangeSide::Top);
+    stiffen(job.joints[0], ends::right, twin);
+    const PlateMomentRotation stiff = run(resolved(job), ends::right, false, s);
     CHECK(stiff.S_j_ini > thick.S_j_ini);
     CHECK(stiff.M_j_Rd > 0.98 * thick.M_j_Rd);
 }
 
 TEST_CASE("joints that make no model are refused in words, and cancelling is heard", "[plates]") {
     ResolvedJoint joint = demoJoint("B1");
-    joint.right.spec.rows.clear();
+    joint.sides.front().spec.rows.clear();
     CHECK(refusal(joint).find("no bolts") != std::string::npos);
     joint = demoJoint("B1");
     joint.columnSpec.endAbove = 50;
@@ -250,12 +251,12 @@ TEST_CASE("joints that make no model are refused in words, and cancelling is hea
     joint.plates.sizeFactor = 9;
     CHECK(refusal(joint).find("between 0.3 and 4") != std::string::npos);
     joint = demoJoint("B1");
-    CHECK_FALSE(momentRotation(joint, SideId::Left, false));
+    CHECK_FALSE(momentRotation(joint, ends::left, false));
     PlateModelSettings settings;
     settings.sizeFactor = 0;
     CHECK_FALSE(buildJointModel(joint, settings));
     Canceller stop;
-    const auto r = momentRotation(joint, SideId::Right, false, coarse(3), &stop);
+    const auto r = momentRotation(joint, ends::right, false, coarse(3), &stop);
     REQUIRE_FALSE(r);
     CHECK(joined(r.error()).find("Cancelled") != std::string::npos);
 }

@@ -24,11 +24,7 @@ ResolvedJoint resolved(const char* mark, const std::function<void(Joint&)>& chan
 }
 
 ActionSet scaled(ActionSet s, double factor) {
-    const auto scale = [&](MemberForces& f) { f.N *= factor, f.V *= factor, f.M *= factor; };
-    scale(s.right);
-    scale(s.left);
-    if (s.columnAbove) scale(*s.columnAbove);
-    if (s.columnBelow) scale(*s.columnBelow);
+    for (EndForces& f : s.forces) f.N *= factor, f.V *= factor, f.M *= factor;
     return s;
 }
 
@@ -49,24 +45,24 @@ struct Variant {
 const std::vector<Variant>& variants() {
     static const std::vector<Variant> all{
         {"plain", {}},
-        {"supplementary web plate, one side", [](Joint& j) { j.doubler = DoublerSpec{}; }},
+        {"supplementary web plate, one side", [](Joint& j) { doubler(j) = DoublerSpec{}; }},
         {"supplementary web plates, both sides",
          [](Joint& j) {
-             j.doubler = DoublerSpec{};
-             j.doubler->sides = 2;
+             doubler(j) = DoublerSpec{};
+             doubler(j).sides = 2;
          }},
-        {"diagonal", [](Joint& j) { j.diagonal = DiagonalSpec{}; }},
+        {"diagonal", [](Joint& j) { diagonal(j) = DiagonalSpec{}; }},
         {"diagonal in tension",
          [](Joint& j) {
-             j.diagonal = DiagonalSpec{};
-             j.diagonal->direction = DiagonalDirection::Tension;
+             diagonal(j) = DiagonalSpec{};
+             diagonal(j).direction = DiagonalDirection::Tension;
          }},
-        {"ribs", [](Joint& j) { j.right.ribTop = RibSpec{}; }},
-        {"backing plates", [](Joint& j) { j.right.backingTop = BackingSpec{}; }},
-        {"column stiffeners", [](Joint& j) { j.right.stiffenerTop = j.right.stiffenerBottom = StiffenerSpec{}; }},
+        {"ribs", [](Joint& j) { fitting<RibSpec>(j, ends::right, FlangeSide::Top) = RibSpec{}; }},
+        {"backing plates", [](Joint& j) { fitting<BackingSpec>(j, ends::right, FlangeSide::Top) = BackingSpec{}; }},
+        {"column stiffeners", [](Joint& j) { stiffen(j, ends::right, StiffenerSpec{}); }},
         {"out of plane",
          [](Joint& j) {
-             for (ActionSet& s : j.actions) s.rightOutOfPlane = OutOfPlaneForces{4e3, 3e6, 5e5};
+             for (ActionSet& s : j.actions) setAcross(s, ends::right, 4e3, 3e6, 5e5);
          }},
         {"held above", [](Joint& j) { j.plates->heldEnd = HeldEnd::ColumnAbove; }}};
     return all;
@@ -92,9 +88,9 @@ TEST_CASE("every variant of the family is held together, carries its set and is 
     for (const BoltUse& b : s.bolts) bolts += b.tension, shear += b.shear;
     for (const auto& [part, force] : s.contact)
         if (part.kind == PartKind::EndPlate) pressed += force;
-    CHECK(bolts - pressed == Approx(set.right.N).margin(1e-4 * bolts));
+    CHECK(bolts - pressed == Approx(forcesOf(set, ends::right).N).margin(1e-4 * bolts));
     // The shear forces of single bolts sum to the beam's shear or more (they need not be parallel).
-    CHECK(shear >= std::abs(set.right.V) * (1 - 1e-6));
+    CHECK(shear >= std::abs(forcesOf(set, ends::right).V) * (1 - 1e-6));
 }
 
 TEST_CASE("end forces reach the place where they are given", "[plates][forces]") {
@@ -103,15 +99,15 @@ TEST_CASE("end forces reach the place where they are given", "[plates][forces]")
     REQUIRE(model);
     ActionSet set;
     set.id = "T";
-    set.right = {12e3, 34e3, 56e6};
-    set.rightOutOfPlane = OutOfPlaneForces{7e3, 8e6, 9e5};
+    setForces(set, ends::right, 12e3, 34e3, 56e6);
+    setAcross(set, ends::right, 7e3, 8e6, 9e5);
     const fe::Wrench w = sumOf(model->model, endForces(joint, *model, set));
-    const ResolvedSide& s = joint.right;
+    const ResolvedSide& s = joint.main();
     // By hand: axes of the beam, place at the column face on the axis.
     const fe::Vec3 along{s.cosSlope, 0, s.sinSlope}, up{-s.sinSlope, 0, s.cosSlope};
     const fe::Vec3 force = 12e3 * along - 34e3 * up + fe::Vec3{0, 7e3, 0};
     const fe::Vec3 at{joint.reference == ActionReference::Node ? 0 : joint.column.section.h / 2, 0,
-                      model->beam(SideId::Right)->axisLevel};
+                      model->beam(ends::right)->axisLevel};
     const fe::Vec3 moment = fe::Vec3{0, 56e6, 0} + 9e5 * along + 8e6 * up + cross(at, force);
     CHECK(norm(w.force - force) < 1e-6 * norm(force));
     CHECK(norm(w.moment - moment) < 1e-9 * norm(moment));
@@ -119,8 +115,8 @@ TEST_CASE("end forces reach the place where they are given", "[plates][forces]")
 
 TEST_CASE("a force on a released component is refused in words", "[plates][forces]") {
     const ResolvedJoint joint = resolved("B2", [](Joint& j) {
-        j.plates->rightEnd = EndCarries::InPlane;
-        j.actions[0].rightOutOfPlane = OutOfPlaneForces{1e3, 0, 0};
+        framing(j, ends::right).farEnd = EndCarries::InPlane;
+        setAcross(j.actions[0], ends::right, 1e3, 0, 0);
     });
     const auto r = analyseSet(joint, joint.actions[0], 0);
     REQUIRE_FALSE(r);
@@ -153,7 +149,7 @@ TEST_CASE("sets without forces are said to be so, joints without bolts are refus
     REQUIRE(r);
     CHECK_FALSE(r->strength.isLoaded);
     CHECK(r->strength.message.find("no forces") != std::string::npos);
-    const ResolvedJoint bare = resolved("B2", [](Joint& j) { j.right.rows.clear(); });
+    const ResolvedJoint bare = resolved("B2", [](Joint& j) { endPlate(j, ends::right).rows.clear(); });
     const auto refused = analyseSet(bare, joint.actions[0], 0);
     REQUIRE_FALSE(refused);
     CHECK(joined(refused.error()).find("no bolts") != std::string::npos);
@@ -162,10 +158,10 @@ TEST_CASE("sets without forces are said to be so, joints without bolts are refus
 TEST_CASE("bolts break at the elongation of their class", "[plates][strength]") {
     // Thick plates, thin bolts: mode 3. Resistance of the connection: four bolts in tension at most, EN 1993-1-8:2005 table 3.4.
     const ResolvedJoint joint = resolved("B2", [](Joint& j) {
-        j.right.plate.thickness = 40;
-        j.right.bolts.size = "M12";
-        j.right.stiffenerTop = j.right.stiffenerBottom = StiffenerSpec{};
-        j.doubler = DoublerSpec{};
+        endPlate(j, ends::right).plate.thickness = 40;
+        endPlate(j, ends::right).bolts.size = "M12";
+        stiffen(j, ends::right, StiffenerSpec{});
+        doubler(j) = DoublerSpec{};
     });
     const PlateStrength s = run(joint, scaled(joint.actions[0], 0.3), true).strength;
     CHECK(s.limit == PlateLimit::BoltFracture);
@@ -180,8 +176,8 @@ TEST_CASE("a beam's stub by itself is a beam", "[plates][closed form]") {
     settings.beamStub = 4;
     auto m = buildJointModel(joint, settings);
     REQUIRE(m);
-    const JointModel::Beam& beam = *m->beam(SideId::Right);
-    const double x0 = joint.column.section.h / 2 + joint.right.spec.plate.thickness;
+    const JointModel::Beam& beam = *m->beam(ends::right);
+    const double x0 = joint.column.section.h / 2 + joint.main().spec.plate.thickness;
     std::vector<char> isBeam(m->model.nodes.size(), 0);
     for (const fe::Shell& s : m->model.shells) {
         const PartKind kind = m->parts[s.part].kind;
@@ -198,7 +194,7 @@ TEST_CASE("a beam's stub by itself is a beam", "[plates][closed form]") {
     const double M = 20e6;
     stage.factors[beam.loadCase] = M;
     REQUIRE(a->run(stage).isComplete());
-    const Section& s = joint.right.beam.section;
+    const Section& s = joint.main().beam.section;
     const double arm = (s.h - s.t_f) / 2;
     // With the web's thicker strips beside the flanges, which give the section its plastic modulus.
     const BeamStrips strips = beamStrips(s);

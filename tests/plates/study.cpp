@@ -6,6 +6,7 @@
 #include "joint/first_layout.h"
 #include "plates/moment_rotation.h"
 #include "plates/strength.h"
+#include "support/parts.h"
 #include "words/phrases.h"
 #include "words/plate_words.h"
 #include <algorithm>
@@ -29,16 +30,16 @@ struct Case {
 Joint jointOf(const Case& c) {
     Joint j;
     j.id = j.mark = "S";
-    j.column.member = {c.column, "S275"};
-    j.right = firstLayout(*findSection(c.column), *findSection(c.beam), {c.beam, "S275"}, c.reach);
-    j.right.plate.thickness = std::round(j.right.plate.thickness * c.plateFactor);
+    putColumn(j, {c.column, "S275"});
+    frame(j, ends::right, {c.beam, "S275"}, firstLayout(*findSection(c.column), *findSection(c.beam), "S275", c.reach));
+    endPlate(j, ends::right).plate.thickness = std::round(endPlate(j, ends::right).plate.thickness * c.plateFactor);
     if (c.isStiffened) {
         StiffenerSpec s;
         s.thickness = 14;
         s.steel = "S275";
-        j.right.stiffenerTop = j.right.stiffenerBottom = s;
+        stiffen(j, ends::right, s);
     }
-    if (c.isTwoSided) j.left = j.right;
+    if (c.isTwoSided) copyEnd(j, ends::right, ends::left);
     return j;
 }
 
@@ -60,7 +61,7 @@ void panel() {
         Job job;
         job.joints = {jointOf(c)};
         const auto resolved = resolve(job, job.joints[0]);
-        const auto p = momentRotation(*resolved, SideId::Right, false);
+        const auto p = momentRotation(*resolved, ends::right, false);
         if (!p) continue;
         const Section& s = resolved->column.section;
         const double closed = s.t_w * (s.h - s.t_f) * 275 / std::sqrt(3.0), V = p->at(p->M_j_Rd).panelShear;
@@ -85,17 +86,18 @@ void webCompression() {
                           Case{"IPE500", "IPE450", PlateReach::ExtendedTop, 1, false, true}}) {
         Job job;
         Joint j = jointOf(c);
-        for (SideSpec* s : {&j.right, &*j.left}) {
+        for (const EndId end : {ends::right, ends::left}) {
+            EndPlate* s = findEndPlate(j, end);
             s->plate.thickness = 40;
             s->bolts.grade = "10.9";
             StiffenerSpec stiffener;
             stiffener.thickness = 20;
-            s->stiffenerTop = stiffener;
+            putFitting(j, ends::column, Anchor{end, FlangeSide::Top}, stiffener);
             s->topWeld.kind = s->bottomWeld.kind = WeldKind::Butt;
         }
         ActionSet set;
         set.id = "S";
-        set.right.M = set.left.M = 100e6;
+        for (const EndId end : {ends::right, ends::left}) forcesOf(set, end).M = 100e6;
         j.actions = {set};
         job.joints = {j};
         const auto resolved = resolve(job, j);
@@ -111,7 +113,7 @@ void webCompression() {
         const auto yielding = analyseSet(early, set, 0, settings);
         if (!yielding) continue;
         ActionSet atLimit = set;
-        atLimit.right.M = atLimit.left.M = plates->strength.reserve * 100e6 * 0.99;
+        for (EndForces& f : atLimit.forces) f.M = plates->strength.reserve * 100e6 * 0.99;
         StrengthSettings buckling = settings;
         buckling.wantsReserve = false;
         buckling.wantsBuckling = true;
@@ -146,12 +148,12 @@ void demo() {
     for (const Joint& j : job->job.joints) {
         const auto resolved = resolve(job->job, j);
         if (!resolved) continue;
-        const auto c = convergenceOf(*resolved, SideId::Right, false);
+        const auto c = convergenceOf(*resolved, ends::right, false);
         StrengthSettings settings;
         settings.wantsReserve = false;
         settings.wantsBuckling = true;
         const auto set = analyseSet(*resolved, j.actions[0], 0, settings);
-        const auto curve = momentRotation(*resolved, SideId::Right, false);
+        const auto curve = momentRotation(*resolved, ends::right, false);
         if (!c || !set || !curve) continue;
         const auto error = [](const PlateConvergence::Estimate& e) {
             char words[60];
@@ -208,11 +210,11 @@ int main(int count, char** arguments) {
         const std::string plate = std::string(c.reach == F   ? "flush"
                                               : c.reach == T ? "extended"
                                                              : "extended both") +
-                                  ", t = " + std::to_string(int(job.joints[0].right.plate.thickness)) +
+                                  ", t = " + std::to_string(int(endPlate(job.joints[0], ends::right).plate.thickness)) +
                                   (c.isStiffened ? ", stiffened" : "") + (c.isTwoSided ? ", two beams" : "");
         const auto component = bareConnections(job, job.joints[0]);
-        const ConnectionResult* one = find(component, SideId::Right, false);
-        const auto p = resolved ? momentRotation(*resolved, SideId::Right, false)
+        const ConnectionResult* one = find(component, ends::right, false);
+        const auto p = resolved ? momentRotation(*resolved, ends::right, false)
                                 : tl::expected<PlateMomentRotation, Diagnostics>(tl::unexpected(resolved.error()));
         if (!p || !one) {
             std::printf("| %d | %s | %s | %s | refused: %s | | | | | | | | | | |\n", number, c.column, c.beam, plate.c_str(),

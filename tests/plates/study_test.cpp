@@ -227,8 +227,8 @@ TEST_CASE("serviceability sets and sets without forces are named as not run", "[
 TEST_CASE("fittings that find no place are named, not dropped in silence", "[plates][study]") {
     const Job job = sample::demo();
     Joint joint = small();
-    joint.right.plate.above = 15;
-    joint.right.ribTop = RibSpec{};
+    endPlate(joint, ends::right).plate.above = 15;
+    fitting<RibSpec>(joint, ends::right, FlangeSide::Top) = RibSpec{};
     const auto resolved = resolve(job, joint);
     REQUIRE(resolved);
     const auto model = buildJointModel(*resolved);

@@ -28,23 +28,24 @@ ResolvedJoint resolved(const char* mark, const std::function<void(Joint&)>& chan
 
 /// A shallow beam with much bolt and plate on a stiffened, heavy column: the beam is the weakest part by far.
 void strengthen(Joint& j) {
-    j.column.member = {"HEM 300", "S355"};
-    j.right = firstLayout(*findSection("HEM300"), *findSection("IPE270"), {"IPE 270", "S235"}, PlateReach::ExtendedBoth);
-    j.right.plate.thickness = 30;
-    j.right.plate.steel = "S355";
-    j.right.bolts.size = "M24";
-    j.right.bolts.grade = "10.9";
-    j.right.span = 6000;
-    for (WeldSpec* w : {&j.right.topWeld, &j.right.bottomWeld, &j.right.webWeld}) w->kind = WeldKind::Butt;
-    j.right.stiffenerTop = j.right.stiffenerBottom = StiffenerSpec{};
-    j.doubler = DoublerSpec{};
+    putColumn(j, {"HEM 300", "S355"});
+    frame(j, ends::right, {"IPE 270", "S235"},
+          firstLayout(*findSection("HEM300"), *findSection("IPE270"), "S235", PlateReach::ExtendedBoth));
+    endPlate(j, ends::right).plate.thickness = 30;
+    endPlate(j, ends::right).plate.steel = "S355";
+    endPlate(j, ends::right).bolts.size = "M24";
+    endPlate(j, ends::right).bolts.grade = "10.9";
+    framing(j, ends::right).span = 6000;
+    for (WeldSpec* w :
+         {&endPlate(j, ends::right).topWeld, &endPlate(j, ends::right).bottomWeld, &endPlate(j, ends::right).webWeld})
+        w->kind = WeldKind::Butt;
+    stiffen(j, ends::right, StiffenerSpec{});
+    doubler(j) = DoublerSpec{};
     j.actions.resize(1);
 }
 
 ActionSet scaled(ActionSet set, double by) {
-    set.right.N *= by, set.right.V *= by, set.right.M *= by;
-    for (auto* c : {&set.columnAbove, &set.columnBelow})
-        if (*c) (*c)->N *= by, (*c)->V *= by, (*c)->M *= by;
+    for (EndForces& f : set.forces) f.N *= by, f.V *= by, f.M *= by;
     return set;
 }
 
@@ -92,7 +93,7 @@ TEST_CASE("a joint that outlasts its beam holds in the over-strength run, and is
     settings.wantsReserve = settings.keepsFrames = false;
     settings.dissipative = true;
     settings.model.beamStrength = 1.05 * 1.1 * 1.25;
-    const ActionSet set = overStrengthSet(joint, SideId::Right, false);
+    const ActionSet set = overStrengthSet(joint, ends::right, false);
     const auto r = analyseSet(joint, set, -1, settings);
     REQUIRE(r);
     INFO(r->strength.limitPart << " " << r->strength.message);
@@ -100,16 +101,16 @@ TEST_CASE("a joint that outlasts its beam holds in the over-strength run, and is
     CHECK(r->strength.reserve >= 1);
     CHECK(r->strength.limit == PlateLimit::None);
 
-    const auto curve = momentRotation(joint, SideId::Right, false);
+    const auto curve = momentRotation(joint, ends::right, false);
     REQUIRE(curve);
     INFO(curve->limitPart << " at " << curve->M_j_Rd / 1e6);
     CHECK(curve->limit == PlateLimit::BeamHinge);
-    CHECK(curve->M_j_Rd >= joint.right.beam.section.W_pl_y * 235);
+    CHECK(curve->M_j_Rd >= joint.main().beam.section.W_pl_y * 235);
     Job job = sample::demo();
     Joint spec = *findJoint(job, "B1");
     strengthen(spec);
     const auto bare = bareConnections(job, spec);
-    const ConnectionResult* other = find(bare, SideId::Right, false);
+    const ConnectionResult* other = find(bare, ends::right, false);
     REQUIRE(other);
     CHECK(classOf(*curve, *other).strength == StrengthClass::Full);
     // The hinge turns by itself: what is left is the joint's, next to nothing.
@@ -120,18 +121,18 @@ TEST_CASE("a joint that outlasts its beam holds in the over-strength run, and is
 TEST_CASE("shear of the over-strength run: hinges over the clear span, and gravity", "[plates][EN 1998-1 6.6.2]") {
     const ResolvedJoint joint = resolved("B1", [](Joint& j) {
         strengthen(j);
-        j.plates->rightGravityShear = 40e3;
+        framing(j, ends::right).gravityShear = 40e3;
     });
-    const double M = 1.1 * 1.25 * joint.right.beam.section.W_pl_y * 235;
+    const double M = 1.1 * 1.25 * joint.main().beam.section.W_pl_y * 235;
     // Span 6000 between column centres, HEM 300 340 mm deep, plates 30 mm: 6000 - 340 - 60 = 5600
-    CHECK(*clearSpanOf(joint, joint.right) == Approx(5600));
-    CHECK(overStrengthSet(joint, SideId::Right, false).right.V == Approx(2 * M / 5600 + 40e3));
-    CHECK(overStrengthSet(joint, SideId::Right, true).right.V == Approx(-2 * M / 5600 + 40e3));
-    CHECK(overStrengthSet(joint, SideId::Right, true).right.M == Approx(-M));
+    CHECK(*clearSpanOf(joint, joint.main()) == Approx(5600));
+    CHECK(forcesAt(overStrengthSet(joint, ends::right, false), ends::right).V == Approx(2 * M / 5600 + 40e3));
+    CHECK(forcesAt(overStrengthSet(joint, ends::right, true), ends::right).V == Approx(-2 * M / 5600 + 40e3));
+    CHECK(forcesAt(overStrengthSet(joint, ends::right, true), ends::right).M == Approx(-M));
 }
 
 TEST_CASE("a row kept for shear alone takes no tension in the plates", "[plates][strength]") {
-    const ResolvedJoint joint = resolved("B2", [](Joint& j) { j.right.rows[1].takesTension = false; });
+    const ResolvedJoint joint = resolved("B2", [](Joint& j) { endPlate(j, ends::right).rows[1].takesTension = false; });
     StrengthSettings settings;
     settings.wantsReserve = settings.keepsFrames = false;
     const auto r = analyseSet(joint, joint.actions[0], 0, settings);
@@ -149,12 +150,12 @@ TEST_CASE("bolts of the plates bear by table 3.4, in both methods the same", "[p
     // By hand, row 1 of B2 in its end plate, beam pushing down: e_1 = 40, d_0 = 26 -> alpha_b = 40/78 = 0.5128; k_1 = min(2.5;
     // 2.8*50/26 - 1.7 = 3.68; 1.4*100/26 - 1.7 = 3.68) = 2.5; 2.5*0.5128*430*24*25/1.25 = 264.6 kN. Column: next row at 105:
     // alpha_b = 105/78 - 0.25 = 1.096 -> 1; 2.5*1*430*24*17/1.25 = 350.9 kN.
-    CHECK(bearingStrength(joint, joint.right, 0, 1) / 1e3 == Approx(264.6).epsilon(5e-4));
-    CHECK(bearingStrength(joint, joint.right, 0, 0) <= bearingStrength(joint, joint.right, 0, 1));
+    CHECK(bearingStrength(joint, joint.main(), 0, 1) / 1e3 == Approx(264.6).epsilon(5e-4));
+    CHECK(bearingStrength(joint, joint.main(), 0, 0) <= bearingStrength(joint, joint.main(), 0, 1));
     // Thin plate, little end distance, much shear: the plates say so.
     const ResolvedJoint weak = resolved("B2", [](Joint& j) {
-        j.right.plate.thickness = 8;
-        for (ActionSet& set : j.actions) set.right = {0, 620e3, 20e6};
+        endPlate(j, ends::right).plate.thickness = 8;
+        for (ActionSet& set : j.actions) setForces(set, ends::right, 0, 620e3, 20e6);
     });
     StrengthSettings settings;
     settings.wantsReserve = settings.keepsFrames = false;
@@ -173,10 +174,10 @@ TEST_CASE("bolts of the plates bear by table 3.4, in both methods the same", "[p
 TEST_CASE("fillets of the plates are as long as the directional method counts them", "[plates][4.5.3.2]") {
     for (const char* mark : {"B1", "B2", "E1"}) {
         const ResolvedJoint joint = resolved(
-            mark, [](Joint& j) { j.right.slope = 0; }, 1);
+            mark, [](Joint& j) { framing(j, ends::right).slope = 0; }, 1);
         const auto m = buildJointModel(joint);
         REQUIRE(m);
-        const Section& s = joint.right.beam.section;
+        const Section& s = joint.main().beam.section;
         const auto lengthOf = [&](PartKind kind, double throat) {
             double sum = 0;
             for (const JointModel::Weld& w : m->welds)
@@ -187,17 +188,17 @@ TEST_CASE("fillets of the plates are as long as the directional method counts th
         INFO(mark);
         // EN 1993-1-8:2005 4.5.1: flange 2 b - t_w - 2 r, web twice its depth between the roots. Lines lie where the mesh has
         // them.
-        CHECK(lengthOf(PartKind::WeldTop, joint.right.spec.topWeld.throat) == Approx(2 * s.b - s.t_w - 2 * s.r).epsilon(0.02));
-        CHECK(lengthOf(PartKind::WeldBottom, joint.right.spec.bottomWeld.throat) ==
+        CHECK(lengthOf(PartKind::WeldTop, joint.main().spec.topWeld.throat) == Approx(2 * s.b - s.t_w - 2 * s.r).epsilon(0.02));
+        CHECK(lengthOf(PartKind::WeldBottom, joint.main().spec.bottomWeld.throat) ==
               Approx(2 * s.b - s.t_w - 2 * s.r).epsilon(0.02));
-        CHECK(lengthOf(PartKind::WeldWeb, joint.right.spec.webWeld.throat) ==
+        CHECK(lengthOf(PartKind::WeldWeb, joint.main().spec.webWeld.throat) ==
               Approx(2 * (s.h - 2 * s.t_f - 2 * s.r)).epsilon(0.02));
         CHECK(std::none_of(m->notes.begin(), m->notes.end(),
                            [](const std::string& n) { return n.find("lies beside") != std::string::npos; }));
     }
     // An end plate narrower than the beam's flange: the weld misses it, and that is said.
     const ResolvedJoint narrow = resolved(
-        "B1", [](Joint& j) { j.right.plate.width = 110; }, 1);
+        "B1", [](Joint& j) { endPlate(j, ends::right).plate.width = 110; }, 1);
     const auto m = buildJointModel(narrow);
     REQUIRE(m);
     CHECK(std::any_of(m->notes.begin(), m->notes.end(),

@@ -91,7 +91,7 @@ TEST_CASE("a job without joints and a joint with problems have a report too", "[
     Job job;
     CHECK(htmlPage({registerReport(job)}, UnitSystem::SI).find("The job has no joint yet.") != std::string::npos);
     job = sample::extendedJob();
-    job.joints[0].right.beam.section = "nothing";
+    member(job.joints[0], ends::right).section = "nothing";
     const std::string page =
         htmlPage({registerReport(job), jointReport(job, job.joints[0], resolve(job, job.joints[0]).error())}, UnitSystem::SI);
     CHECK(page.find("could not be computed") != std::string::npos);

@@ -23,12 +23,12 @@ std::string html(const Job& job, std::size_t joint, Depth depth) {
 TEST_CASE("the verdict says what governs, by how much and where", "[report]") {
     const Job job = sample::demo();
     const auto say = [&](std::size_t i) {
-        return sentence(verdictOf(sample::verified(job, i), job.joints[i].left.has_value(), job.joints[i].frame, UnitSystem::SI));
+        return sentence(verdictOf(sample::verified(job, i), isTwoSided(job.joints[i]), job.joints[i].frame, UnitSystem::SI));
     };
     CHECK(say(1).find("B2 holds. Column web in shear governs at 0.92 in set U2. Semi-rigid (sway frame), partial strength") == 0);
     CHECK(say(3).find("B4 fails.") == 0);
     Job broken = job;
-    broken.joints[0].right.rows.clear();
+    endPlate(broken.joints[0], ends::right).rows.clear();
     CHECK(sentence(verdictOf(sample::verified(broken, 0), false, FrameKind::Braced, UnitSystem::SI))
               .find("B1 cannot be built like this. Bolt rows: none given.") == 0);
 }

@@ -1,6 +1,8 @@
+#include "joint/edit.h"
 #include "session/ask.h"
 #include "session/session.h"
 #include "support/joints.h"
+#include "support/parts.h"
 #include <QTemporaryDir>
 
 using namespace zg;
@@ -16,27 +18,27 @@ TEST_CASE("edits in words do what they say", "[session][ask]") {
         list.front().act();
     };
     ask("plate 22");
-    CHECK(s.current()->right.plate.thickness == 22);
+    CHECK(endPlate(*s.current(), ends::right).plate.thickness == 22);
     ask("bolts M24 10.9");
-    CHECK(s.current()->right.bolts.size == "M24");
-    CHECK(s.current()->right.bolts.grade == "10.9");
+    CHECK(endPlate(*s.current(), ends::right).bolts.size == "M24");
+    CHECK(endPlate(*s.current(), ends::right).bolts.grade == "10.9");
     ask("gauge 105");
-    CHECK(s.current()->right.bolts.gauge == 105);
+    CHECK(endPlate(*s.current(), ends::right).bolts.gauge == 105);
     ask("column heb 220");
-    CHECK(s.current()->column.member.section == "HEB 220");
+    CHECK(throughMember(*s.current())->section == "HEB 220");
     ask("add doubler");
-    CHECK(s.current()->doubler);
+    CHECK(findFitting<DoublerSpec>(*s.current()));
     ask("remove doubler");
-    CHECK_FALSE(s.current()->doubler);
+    CHECK_FALSE(findFitting<DoublerSpec>(*s.current()));
     ask("add stiffener bottom");
-    CHECK(s.current()->right.stiffenerBottom);
+    CHECK(hasFitting(*s.current(), {FittingKind::StiffenerBottom, ends::right, 0}));
     ask("steel s355");
-    CHECK(s.current()->right.plate.steel == "S355");
+    CHECK(endPlate(*s.current(), ends::right).plate.steel == "S355");
     ask("go B3");
     CHECK(s.current()->mark == "B3");
     ask("left plate 18");
-    CHECK(s.current()->left->plate.thickness == 18);
-    CHECK(s.current()->right.plate.thickness != 18);
+    CHECK(endPlate(*s.current(), ends::left).plate.thickness == 18);
+    CHECK(endPlate(*s.current(), ends::right).plate.thickness != 18);
     ask("unbraced");
     CHECK(s.current()->frame == FrameKind::Unbraced);
     CHECK(directEdits(s, QStringLiteral("make tea")).empty());

@@ -28,7 +28,7 @@ int journals(const QString& folder) {
 }
 
 void thicken(Session& s, double t) {
-    REQUIRE(s.edit(QStringLiteral("thickness"), [t](Joint& j) { j.right.plate.thickness = t; }));
+    REQUIRE(s.edit(QStringLiteral("thickness"), [t](Joint& j) { endPlate(j, ends::right).plate.thickness = t; }));
 }
 
 } // namespace
@@ -110,7 +110,7 @@ TEST_CASE("an unwritable state folder stops no work", "[session][recovery]") {
     REQUIRE(s.open(copyOfDemo(folder)));
     thicken(s, 31);
     s.writeJournal();
-    CHECK(s.current()->right.plate.thickness == 31);
+    CHECK(endPlate(*s.current(), ends::right).plate.thickness == 31);
 }
 
 TEST_CASE("steady editing is in the journal within a second, whatever its rhythm", "[session][recovery]") {
@@ -146,7 +146,7 @@ TEST_CASE("undo and redo are journalled like any change, and back at the saved s
         Session s(state);
         REQUIRE(s.open(job));
         REQUIRE(s.recover());
-        CHECK(s.current()->right.plate.thickness == 31);
+        CHECK(endPlate(*s.current(), ends::right).plate.thickness == 31);
         s.undoStack()->undo();
         s.writeJournal();
         CHECK(journals(state) == 0);
@@ -198,7 +198,7 @@ TEST_CASE("found work stays until someone decides: saving and closing leave it a
     REQUIRE(s.open(job));
     REQUIRE(s.recoverable());
     REQUIRE(s.recover());
-    CHECK(s.current()->right.plate.thickness == 31);
+    CHECK(endPlate(*s.current(), ends::right).plate.thickness == 31);
     CHECK_FALSE(s.recoverable());
 }
 
@@ -234,7 +234,7 @@ TEST_CASE("work is recovered also when its job file is gone, damaged or reached 
         CHECK(s.save(job) == SaveOutcome::TheirsChanged);
     }
     SECTION("nothing is open: any work is offered") { REQUIRE(s.recover()); }
-    CHECK(s.job().joints[0].right.plate.thickness == 31);
+    CHECK(endPlate(s.job().joints[0], ends::right).plate.thickness == 31);
 }
 
 TEST_CASE("a new job begins a journal of its own and leaves none of the old file", "[session][recovery]") {
@@ -289,7 +289,7 @@ TEST_CASE("somebody else's save, deletion or lock is not overwritten unasked", "
             CHECK_FALSE(s.isModified());
             s.undoStack()->undo();
             CHECK(s.job().title != "theirs");
-            CHECK(s.job().joints[0].right.plate.thickness == 31);
+            CHECK(endPlate(s.job().joints[0], ends::right).plate.thickness == 31);
             CHECK(s.save(job) == SaveOutcome::Saved);
         }
         SECTION("overwrite") {
@@ -343,7 +343,7 @@ TEST_CASE("selection keeps to its kind of check through edits and leaves with th
     const Check first = ledger(*s.state()->result).front();
     s.selectCheck(first);
     const double before = s.selectedCheck()->utilisation;
-    REQUIRE(s.edit(QStringLiteral("more moment"), [](Joint& j) { j.actions[0].right.M *= 1.2; }));
+    REQUIRE(s.edit(QStringLiteral("more moment"), [](Joint& j) { forcesOf(j.actions[0], ends::right).M *= 1.2; }));
     REQUIRE(s.selectedCheck());
     CHECK(s.selectedCheck()->code == first.code);
     CHECK(s.selectedCheck()->utilisation > before);

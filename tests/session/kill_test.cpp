@@ -1,6 +1,7 @@
 #include "exchange/job_file.h"
 #include "session/journal.h"
 #include "session/session.h"
+#include "support/parts.h"
 #include <QDateTime>
 #include <QDir>
 #include <QFile>
@@ -54,7 +55,7 @@ TEST_CASE("a kill at any moment loses nothing older than a second and a half, an
         Session s(state);
         REQUIRE(s.open(job)); // never broken
         if (s.recoverable()) REQUIRE(s.recover());
-        const double found = s.job().joints[0].right.plate.thickness;
+        const double found = endPlate(s.job().joints[0], ends::right).plate.thickness;
         // The state that is found was the present one at some moment not older than allowed.
         double oldest = told.front().second;
         bool isRecent = false;

@@ -23,7 +23,7 @@ TEST_CASE("every edit is a named step that can be taken back, to the very same j
     Session s(folder.path());
     REQUIRE(s.open(demoPath()));
     const Job before = s.job();
-    REQUIRE(s.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness = 30; }));
+    REQUIRE(s.edit(QStringLiteral("thicker"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 30; }));
     REQUIRE(s.editSettings(QStringLiteral("factors"), [](Settings& x) { x.gamma_M0 = 1.1; }));
     s.duplicateCurrent();
     s.removeCurrent();
@@ -57,7 +57,7 @@ TEST_CASE("an edit out of range is refused with words and leaves the job alone",
     REQUIRE(s.open(demoPath()));
     QSignalSpy refused(&s, &Session::refused);
     const Job before = s.job();
-    CHECK_FALSE(s.edit(QStringLiteral("absurd"), [](Joint& j) { j.right.plate.thickness = 1e9; }));
+    CHECK_FALSE(s.edit(QStringLiteral("absurd"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 1e9; }));
     REQUIRE(refused.count() == 1);
     CHECK(refused[0][0].toString().contains(QStringLiteral("allowed is 3 mm to 200 mm")));
     CHECK(s.job() == before);
@@ -82,7 +82,7 @@ TEST_CASE("dragging shows its numbers without a step, and ends without a trace",
     REQUIRE(s.open(demoPath()));
     const double before = s.state()->result->utilisation;
     Joint moved = *s.current();
-    moved.right.plate.thickness = 6;
+    endPlate(moved, ends::right).plate.thickness = 6;
     s.preview(moved);
     CHECK(s.state()->result->utilisation > before);
     CHECK(s.undoStack()->count() == 0);
@@ -106,7 +106,7 @@ TEST_CASE("models keep their promises through edits, undo, joints and datum", "[
     CHECK(reg.currentRow() == 3);
     s.setDatum();
     CHECK(led.data(led.index(0), LedgerModel::ChangeRole).toDouble() == 0.0);
-    REQUIRE(s.edit(QStringLiteral("thicker"), [](Joint& j) { j.right.plate.thickness = 20; }));
+    REQUIRE(s.edit(QStringLiteral("thicker"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 20; }));
     bool anyLess = false;
     for (int i = 0; i < led.rowCount(); ++i)
         anyLess = anyLess || led.data(led.index(i), LedgerModel::ChangeRole).toDouble() < -0.1;
@@ -129,12 +129,12 @@ TEST_CASE("the table of actions takes typing, pasting and new rows, each a step"
     ActionsModel m(s);
     const int rows = m.rowCount();
     CHECK(m.setData(m.index(0, 5), QStringLiteral("61.5"), Qt::EditRole));
-    CHECK(s.current()->actions[0].right.M == Approx(61.5e6));
+    CHECK(forcesAt(s.current()->actions[0], ends::right).M == Approx(61.5e6));
     CHECK_FALSE(m.setData(m.index(0, 5), QStringLiteral("much"), Qt::EditRole));
     CHECK(m.setData(m.index(rows - 1, 5), QStringLiteral("12"), Qt::EditRole));
     CHECK(m.rowCount() == rows + 1);
     CHECK(m.paste(QStringLiteral("U1\t0\t10\t20\nX\t0\t5\t6")));
-    CHECK(s.current()->actions[0].right.M == Approx(20e6));
+    CHECK(forcesAt(s.current()->actions[0], ends::right).M == Approx(20e6));
     CHECK(s.current()->actions.back().id == "X");
     CHECK_FALSE(m.paste(QStringLiteral("U1\tzero\t10\t20")));
     CHECK(s.undoStack()->count() == 3);
@@ -156,14 +156,14 @@ TEST_CASE("work of a killed process is found and recovered", "[session][recovery
     victim.waitForFinished();
     Session s(state);
     REQUIRE(s.open(job));
-    CHECK(s.job().joints[0].right.plate.thickness != 33);
+    CHECK(endPlate(s.job().joints[0], ends::right).plate.thickness != 33);
     CHECK(s.recoverable());
     REQUIRE(s.recover());
-    CHECK(s.job().joints[0].right.plate.thickness == 33);
+    CHECK(endPlate(s.job().joints[0], ends::right).plate.thickness == 33);
     CHECK(s.isModified());
     REQUIRE(s.save(job) == SaveOutcome::Saved);
     Session again(state);
     REQUIRE(again.open(job));
     CHECK_FALSE(again.recoverable());
-    CHECK(again.job().joints[0].right.plate.thickness == 33);
+    CHECK(endPlate(again.job().joints[0], ends::right).plate.thickness == 33);
 }

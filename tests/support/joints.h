@@ -1,5 +1,6 @@
 #pragma once
 #include "component/verify.h"
+#include "support/parts.h"
 #include <catch2/catch.hpp>
 
 /// Joints that several tests start from.

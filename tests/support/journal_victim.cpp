@@ -1,4 +1,5 @@
 #include "session/session.h"
+#include "support/parts.h"
 #include <QCoreApplication>
 #include <QDateTime>
 #include <QTimer>
@@ -17,14 +18,14 @@ int main(int argc, char** argv) {
     zg::Session session(QString::fromLocal8Bit(argv[2]));
     if (!session.open(job)) return 3;
     int count = 0;
-    const auto thickness = [&] { return session.job().joints[0].right.plate.thickness; };
+    const auto thickness = [&] { return endPlate(session.job().joints[0], zg::ends::right).plate.thickness; };
     const auto tell = [&] {
         std::printf("%lld %.3f\n", QDateTime::currentMSecsSinceEpoch(), thickness());
         std::fflush(stdout);
     };
     const auto edit = [&] {
         const double t = 10 + 0.001 * ++count;
-        (void)session.edit(QStringLiteral("plate"), [t](zg::Joint& j) { j.right.plate.thickness = t; });
+        (void)session.edit(QStringLiteral("plate"), [t](zg::Joint& j) { endPlate(j, zg::ends::right).plate.thickness = t; });
         tell();
     };
     QTimer timer;
@@ -43,7 +44,8 @@ int main(int argc, char** argv) {
         if (rhythm == QLatin1String("bursts")) timer.setInterval(count % 12 == 0 ? 900 : 5);
     });
     if (rhythm == QLatin1String("once")) {
-        (void)session.edit(QStringLiteral("thicker plate"), [](zg::Joint& j) { j.right.plate.thickness = 33; });
+        (void)session.edit(QStringLiteral("thicker plate"),
+                           [](zg::Joint& j) { endPlate(j, zg::ends::right).plate.thickness = 33; });
     } else {
         timer.start(40);
     }

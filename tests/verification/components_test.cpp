@@ -106,7 +106,7 @@ TEST_CASE("bolts by hand", "[verification][table 3.4]") {
     const Job job = sample::jobOf(sample::workedFlush());
     const auto resolved = resolve(job, job.joints[0]);
     REQUIRE(resolved);
-    const SideModel m = makeSideModel(*resolved, SideId::Right, false);
+    const SideModel m = makeSideModel(*resolved, ends::right, false);
     const Settings s;
     CHECK_REFERENCE(boltTension(w, m, s).F_t_Rd, (Reference{141120, 0.5, "N", "EN 1993-1-8:2005 table 3.4, 0.9·800·245/1.25"}));
     CHECK_REFERENCE(boltTension(w, m, s).B_p_Rd,
@@ -178,7 +178,7 @@ TEST_CASE("beam classes in bending at known sections", "[verification][EN 1993-1
 
 TEST_CASE("web slender beyond 69 epsilon takes its buckling resistance", "[component][6.2.6.1]") {
     Joint j = sample::workedFlush();
-    j.column.member.section = "slender";
+    columnOf(j).section = "slender";
     Job job = sample::jobOf(j);
     CustomSection s;
     s.designation = "slender";

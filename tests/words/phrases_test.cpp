@@ -18,7 +18,7 @@ TEST_CASE("titles name rows, side and sign where they matter", "[words]") {
     c.lastRow = 0;
     CHECK(titleOf(c, false) == "End plate in bending, row 1");
     c.lastRow = 2;
-    c.side = SideId::Left;
+    c.side = ends::left;
     c.isReversed = true;
     CHECK(titleOf(c, true) == "End plate in bending, rows 1 to 3, left, reversed");
     c.group = CheckGroup::NotDone;
@@ -55,8 +55,8 @@ TEST_CASE("the assumptions say what the answer hangs on", "[words]") {
     CHECK(holds(list(), "Some sets give no column forces"));
     CHECK_FALSE(holds(list(), "slopes"));
     job.joints[0].reference = ActionReference::Node;
-    job.joints[0].right.slope = 0.1;
-    job.joints[0].doubler = DoublerSpec{};
+    framing(job.joints[0], ends::right).slope = 0.1;
+    doubler(job.joints[0]) = DoublerSpec{};
     job.settings.gamma_M0 = 1.1;
     CHECK(holds(list(), "given at the node"));
     CHECK(holds(list(), "The right beam slopes"));
@@ -82,7 +82,7 @@ TEST_CASE("the verdict of joints without sets, without load, and of those not co
 TEST_CASE("a joint with forces out of its plane holds in the plane only, by the component method", "[words]") {
     Job job = sample::extendedJob();
     CHECK(verdictOf(sample::verified(job), false, FrameKind::Unbraced, UnitSystem::SI).head == "W1 holds.");
-    job.joints[0].actions[0].rightOutOfPlane = OutOfPlaneForces{1e3, 0, 0};
+    setAcross(job.joints[0].actions[0], ends::right, 1e3, 0, 0);
     const Verdict v = verdictOf(sample::verified(job), false, FrameKind::Unbraced, UnitSystem::SI);
     CHECK(v.head == "W1 holds in the plane of the frame.");
     CHECK(v.rest.find("Forces out of it (" + job.joints[0].actions[0].id + ") wait for the plates.") != std::string::npos);

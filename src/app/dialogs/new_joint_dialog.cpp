@@ -69,17 +69,20 @@ Joint NewJointDialog::joint() const {
     j.mark = mark_->text().trimmed().isEmpty() ? freeMark(session_.job(), "B") : mark_->text().trimmed().toStdString();
     j.title = title_->text().trimmed().toStdString();
     const std::string steel = steel_->currentText().toStdString();
-    j.column.member = {column_->text().toStdString(), steel};
-    const Section column = sectionOf(session_.job(), j.column.member.section);
+    const MemberSpec columnSpec{column_->text().toStdString(), steel};
+    putColumn(j, columnSpec);
+    const Section column = sectionOf(session_.job(), columnSpec.section);
     const auto reach = static_cast<PlateReach>(std::max(0, reach_->currentIndex()));
     const auto span = readNumber(span_->text().toStdString());
-    const auto side = [&](const QString& name) {
-        SideSpec s = firstLayout(column, sectionOf(session_.job(), name.toStdString()), {name.toStdString(), steel}, reach);
-        if (span && *span > 0) s.span = *span * unitOf(Quantity::Length, session_.job().settings.units).factor;
-        return s;
+    const auto side = [&](EndId end, Direction direction, const QString& name) {
+        Framing framing;
+        framing.direction = direction;
+        if (span && *span > 0) framing.span = *span * unitOf(Quantity::Length, session_.job().settings.units).factor;
+        putEnd(j, end, {name.toStdString(), steel}, framing, ends::column,
+               firstLayout(column, sectionOf(session_.job(), name.toStdString()), steel, reach));
     };
-    j.right = side(right_->text());
-    if (left_->text() != tr("none")) j.left = side(left_->text());
+    side(ends::right, Direction::Right, right_->text());
+    if (left_->text() != tr("none")) side(ends::left, Direction::Left, left_->text());
     return j;
 }
 

@@ -8,6 +8,8 @@ class QPushButton;
 
 namespace zg {
 
+struct Joint;
+
 class Session;
 
 /// A new joint from the family: members, steel, reach of the plate; the first layout does the rest.

@@ -37,14 +37,13 @@ void askForSettings(Session& session, QWidget* parent) {
 
 void askForPlates(Session& session, QWidget* parent) {
     if (!session.current()) return;
-    PlateSpec plates = platesOf(*session.current());
+    Joint joint = *session.current();
     const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setParameter(plates, p.key, value);
+        (void)setPlateParameter(joint, p.group, p.key, value);
     };
-    if (ask(Session::tr("Choices of the plate method"), "plateChoices", parametersOf(plates), session.job().settings.units, apply,
-            parent))
-        (void)session.edit(Session::tr("choices of the plate method"),
-                           [&](Joint& j) { j.plates = plates == PlateSpec{} ? std::optional<PlateSpec>() : plates; });
+    if (ask(Session::tr("Choices of the plate method"), "plateChoices", plateParameters(joint), session.job().settings.units,
+            apply, parent))
+        (void)session.edit(Session::tr("choices of the plate method"), [&](Joint& j) { j = joint; });
 }
 
 void askForJoint(Session& session, QWidget* parent) {

@@ -62,7 +62,7 @@ void VerdictBar::paintEvent(QPaintEvent*) {
     if (!joint || !state)
         v.head = tr("No joint on the bench.").toStdString();
     else if (state->result)
-        v = verdictOf(*state->result, joint->left.has_value(), joint->frame, session_.job().settings.units);
+        v = verdictOf(*state->result, isTwoSided(*joint), joint->frame, session_.job().settings.units);
     else
         v = verdictOf(joint->mark, state->problems);
     if (joint && state && state->result && !session_.plates().isStale(*joint))

@@ -178,7 +178,7 @@ bool PlateCanvas::event(QEvent* event) {
         return true;
     }
     const UnitSystem units = session_.job().settings.units;
-    std::string text = partName(*part, joint->left.has_value());
+    std::string text = partName(*part, isTwoSided(*joint));
     for (const PartUse& u : set->parts)
         if (u.part == *part)
             text += "\nlargest stress " + shown(u.stress, Quantity::Stress, units) + ", plastic strain " +

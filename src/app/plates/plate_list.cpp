@@ -73,7 +73,7 @@ void PlateList::rebuild() {
     clear();
     parts_.clear();
     if (set && joint) {
-        const bool isTwoSided = joint->left.has_value();
+        const bool isTwoSided = zg::isTwoSided(*joint);
         const UnitSystem units = session_.job().settings.units;
         const auto text = [](const std::string& s) { return QString::fromStdString(s); };
         for (const PathStretch& stretch : pathOf(*set, isTwoSided, units)) {

@@ -271,7 +271,7 @@ void PlatesView::runOrCancel() {
 
 void PlatesView::converge() {
     const ConnectionResult* now = session_.shownConnection();
-    session_.plates().converge(now ? now->side : SideId::Right, now && now->isReversed);
+    session_.plates().converge(now ? now->side : ends::right, now && now->isReversed);
 }
 
 void PlatesView::follow() {

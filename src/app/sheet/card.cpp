@@ -59,7 +59,7 @@ void Card::build() {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(5);
     auto* head = new QHBoxLayout;
-    QString name = QString::fromStdString(isOfColumn(part_.kind) ? "column" : partName(part_, joint->left.has_value()));
+    QString name = QString::fromStdString(isOfColumn(part_.kind) ? "column" : partName(part_, isTwoSided(*joint)));
     name[0] = name[0].toUpper();
     auto* title = new QLabel(name, body_);
     title->setProperty("role", "title");
@@ -103,8 +103,8 @@ void Card::build() {
     std::vector<Parameter> parameters = parametersOf(*joint, part_);
     parameters.erase(std::remove_if(parameters.begin(), parameters.end(),
                                     [&](const Parameter& p) {
-                                        return p.kind == Parameter::Kind::BoltSize ||
-                                               (p.key == "level" && part_.side == SideId::Right);
+                                        return p.kind == Parameter::Kind::BoltSize || (p.key == "level" && !isTwoSided(*joint)) ||
+                                               p.key == "direction" || isOfPlates(p);
                                     }),
                      parameters.end());
     auto* form = new ParameterForm(
@@ -125,7 +125,7 @@ void Card::refresh() {
         return;
     }
     if (part_.kind == PartKind::BoltRow) {
-        const SideSpec* side = sideOf(*joint, part_.side);
+        const EndPlate* side = findEndPlate(*joint, part_.side);
         if (!side || part_.index >= static_cast<int>(side->rows.size())) {
             Q_EMIT closed();
             return;

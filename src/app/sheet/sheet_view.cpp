@@ -20,7 +20,7 @@ namespace zg {
 namespace {
 
 double& forceIn(ActionSet& set, const ForceRef& ref) {
-    MemberForces& f = ref.side == SideId::Right ? set.right : set.left;
+    EndForces& f = forcesOf(set, ref.side);
     return ref.kind == ForceRef::Kind::N ? f.N : ref.kind == ForceRef::Kind::V ? f.V : f.M;
 }
 
@@ -115,13 +115,13 @@ void SheetView::paintEvent(QPaintEvent*) {
 QString SheetView::hint() const {
     if (isDragging_) return tr("release to keep, Escape to put back");
     if (const auto* fitting = std::get_if<FittingRef>(&hover_))
-        return tr("click to add: %1").arg(QString::fromUtf8(wordOf(fitting->kind)));
+        return tr("click to add: %1").arg(QString::fromStdString(wordOf(*fitting)));
     if (const auto* dimension = std::get_if<DimensionRef>(&hover_))
         return dimension->index < 0 ? tr("drag the end of the plate") : tr("click to type: %1").arg(wordsOf(*dimension));
     if (std::holds_alternative<ForceRef>(hover_)) return tr("click to type the force of the active set");
     if (const auto* part = std::get_if<PartRef>(&hover_)) {
         const Joint* joint = session_.current();
-        return QString::fromStdString(partName(*part, joint && joint->left.has_value())) +
+        return QString::fromStdString(partName(*part, joint && isTwoSided(*joint))) +
                (part->kind == PartKind::BoltRow ? tr(": click, or drag to move") : tr(": click"));
     }
     return {};
@@ -166,12 +166,12 @@ void SheetView::drag(QPoint at) {
     const auto resolved = session_.stateOf(*saved).resolved;
     if (!resolved) return;
     if (const auto* part = std::get_if<PartRef>(&pressed_)) {
-        const SideSpec* side = sideOf(*saved, part->side);
+        const EndPlate* side = findEndPlate(*saved, part->side);
         if (!side || part->index >= static_cast<int>(side->rows.size())) return;
         const double wanted = side->rows[static_cast<std::size_t>(part->index)].position + down;
         (void)moveRow(moved, part->side, part->index, snappedRow(*resolved, part->side, part->index, wanted));
     } else if (const auto* end = std::get_if<DimensionRef>(&pressed_)) {
-        SideSpec* side = sideOf(moved, end->side);
+        EndPlate* side = findEndPlate(moved, end->side);
         if (!side) return;
         double& edge = end->kind == DimensionKind::EdgeTop ? side->plate.above : side->plate.below;
         edge = std::round((edge + (end->kind == DimensionKind::EdgeTop ? -down : down)) / 5) * 5;
@@ -214,7 +214,7 @@ void SheetView::click(const Shape& shape, QPoint at) {
         const auto resolved = state->resolved;
         const FittingRef ref = *fitting;
         hover_ = {};
-        (void)session_.edit(tr("add %1").arg(QString::fromUtf8(wordOf(ref.kind))),
+        (void)session_.edit(tr("add %1").arg(QString::fromStdString(wordOf(ref))),
                             [&](Joint& joint) { addFitting(joint, *resolved, ref); });
     } else if (const auto* dimension = std::get_if<DimensionRef>(&target)) {
         if (dimension->index >= 0) openEditor(target, at);
@@ -345,13 +345,13 @@ void SheetView::nudge(double mm) {
     const auto part = session_.selectedPart();
     const Joint* joint = session_.current();
     if (!part || part->kind != PartKind::BoltRow || !joint) return;
-    const SideSpec* side = sideOf(*joint, part->side);
+    const EndPlate* side = findEndPlate(*joint, part->side);
     if (!side || part->index >= static_cast<int>(side->rows.size())) return;
     const double to = side->rows[static_cast<std::size_t>(part->index)].position + mm;
     PartRef moved = *part;
     (void)session_.edit(
         tr("move bolt row %1").arg(part->index + 1), [&](Joint& j) { moved.index = moveRow(j, part->side, part->index, to); },
-        QStringLiteral("nudge/%1/%2").arg(int(part->side)).arg(part->index));
+        QStringLiteral("nudge/%1/%2").arg(QString::fromStdString(part->side.str())).arg(part->index));
     session_.selectPart(moved);
 }
 
@@ -380,7 +380,7 @@ void SheetView::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Backspace:
         if (part) {
             const Joint* joint = session_.current();
-            const QString name = QString::fromStdString(partName(*part, joint && joint->left.has_value()));
+            const QString name = QString::fromStdString(partName(*part, joint && isTwoSided(*joint)));
             Joint probe = joint ? *joint : Joint{};
             if (!removePart(probe, *part)) {
                 Q_EMIT session_.refused(tr("The %1 cannot be removed.").arg(name));
@@ -402,7 +402,7 @@ bool SheetView::event(QEvent* event) {
         const Shape* shape = shapeAt(drawing(), {double(help->pos().x()), double(help->pos().y())});
         const auto* part = shape ? std::get_if<PartRef>(&shape->target) : nullptr;
         if (!part || !state || !state->result || !joint) return true;
-        const std::string text = partSummary(*state->result, *part, joint->left.has_value(), session_.job().settings.units);
+        const std::string text = partSummary(*state->result, *part, isTwoSided(*joint), session_.job().settings.units);
         QToolTip::showText(help->globalPos(), QString::fromStdString(text), this);
         return true;
     }

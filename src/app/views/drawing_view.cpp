@@ -71,7 +71,7 @@ bool DrawingView::event(QEvent* event) {
         QToolTip::hideText();
         return true;
     }
-    const std::string text = partSummary(*state->result, *part, joint->left.has_value(), session_.job().settings.units);
+    const std::string text = partSummary(*state->result, *part, isTwoSided(*joint), session_.job().settings.units);
     QToolTip::showText(help->globalPos(), QString::fromStdString(text), this);
     return true;
 }
