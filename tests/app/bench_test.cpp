@@ -224,7 +224,7 @@ TEST_CASE("a file that somebody else has changed is asked about, and no answer l
 TEST_CASE("keys of the file that are not understood are named in the window", "[app]") {
     Bench b;
     auto document = nlohmann::json::parse(*readFile(b.job.toStdString()));
-    document["joints"][0]["right"]["plate"]["thickness"] = 12;
+    document["joints"][0]["connections"][0]["end_plate"]["plate"]["thickness"] = 12;
     REQUIRE(writeFile(b.job.toStdString(), document.dump()));
     REQUIRE(b.window.openJob(b.job));
     auto* banner = b.window.findChild<QFrame*>(QStringLiteral("banner"));

@@ -30,7 +30,7 @@ expect 1 timeout 20 "$zg" check "$root/demo/kelp-lane.zgj" --json pipe; has "nob
 python3 - "$root/demo/kelp-lane.zgj" <<'PY'
 import json, sys
 job = json.load(open(sys.argv[1]))
-forces = job["joints"][0]["actions"][0]["right"]
+forces = job["joints"][0]["actions"][0]["forces"][0]
 forces["M_kN"] = forces.pop("M_kNm")
 job["joints"][0]["title"] = "red \x1b[31m title"
 json.dump(job, open("typo.zgj", "w"))

@@ -57,14 +57,14 @@ TEST_CASE("a job survives the round trip, number by number and key by key", "[ex
 TEST_CASE("keys this version does not know are kept where they were", "[exchange]") {
     nlohmann::ordered_json document = nlohmann::ordered_json::parse(writeJob(sample::demo()));
     document["office"] = {{"number", 12}};
-    document["joints"][1]["right"]["plate"]["paint"] = "primer";
+    document["joints"][1]["connections"][0]["end_plate"]["plate"]["paint"] = "primer";
     document["joints"][1]["actions"][0]["source"] = "frame 3";
     auto read = readJob(document.dump());
     REQUIRE(read);
     read->job.joints.erase(read->job.joints.begin()); // the joint moves up in the list
     const auto written = nlohmann::json::parse(writeJob(read->job));
     CHECK(written["office"]["number"] == 12);
-    CHECK(written["joints"][0]["right"]["plate"]["paint"] == "primer");
+    CHECK(written["joints"][0]["connections"][0]["end_plate"]["plate"]["paint"] == "primer");
     CHECK(written["joints"][0]["actions"][0]["source"] == "frame 3");
 }
 
