@@ -141,18 +141,28 @@ private:
             row.F_tr_Rd = valueOf(forces.F_tr_Rd[at]);
             row.limit = forces.limit[at];
             row.groupFirst = zone_.places[static_cast<std::size_t>(forces.groupFirst[at])];
-            const auto tStub = [](const std::optional<TStubResult<Num>>& r, ComponentOfRow& to) {
-                if (!r) return;
-                to.alone = valueOf(r->F_T_Rd);
-                to.mode = r->mode;
-                to.isCircular = r->isCircular;
-                to.l_eff = valueOf(r->l_eff_1);
+            row.chain.reserve(5);
+            const auto link = [&](Limit kind, PartRef where, const std::optional<Num>& alone) {
+                Component c;
+                c.kind = kind;
+                c.part = where;
+                if (alone) c.alone = valueOf(*alone);
+                row.chain.push_back(c);
             };
-            tStub(span.columnFlange, row.columnFlange);
-            tStub(span.endPlate, row.endPlate);
-            if (span.beamWeb) row.beamWeb.alone = valueOf(*span.beamWeb);
-            if (const auto& web = columnWeb(i, i)) row.columnWeb.alone = valueOf(*web);
-            out_.rows.push_back(row);
+            const auto tStub = [&](Limit kind, PartRef where, const std::optional<TStubResult<Num>>& r) {
+                link(kind, where, r ? std::optional<Num>(r->F_T_Rd) : std::nullopt);
+                if (!r) return;
+                Component& c = row.chain.back();
+                c.mode = r->mode;
+                c.isCircular = r->isCircular;
+                c.l_eff = valueOf(r->l_eff_1);
+            };
+            link(Limit::ColumnWebTension, {PartKind::ColumnWeb}, columnWeb(i, i));
+            tStub(Limit::ColumnFlange, part(PartKind::ColumnFlange), span.columnFlange);
+            link(Limit::Bolts, {PartKind::BoltRow, m_.side, row.place}, std::nullopt);
+            tStub(Limit::EndPlate, part(PartKind::EndPlate), span.endPlate);
+            link(Limit::BeamWeb, part(PartKind::BeamWeb), span.beamWeb);
+            out_.rows.push_back(std::move(row));
         }
         F_ = forces.F_tr_Rd;
         out_.T_Rd = valueOf(forces.sum);
@@ -203,10 +213,25 @@ private:
         Stiffness& k = out_.stiffness;
         k.mu = stiffnessRatio(std::min(out_.M_Ed, out_.M_j_Rd), out_.M_j_Rd);
         k.S_j = k.S_j_ini / k.mu;
+        compressionChain();
         if constexpr (Workings<Num>::tracing) secant();
         out_.curve = momentRotationCurve(k.S_j_ini, out_.M_j_Rd);
         w_.heading(2, "Class", "class");
         out_.classification = classify(w_, joint_, m_, out_);
+    }
+
+    void compressionChain() {
+        Component web;
+        web.kind = Limit::ColumnWebCompression;
+        web.part = {PartKind::ColumnWeb};
+        web.alone = out_.F_c_wc_Rd;
+        web.k = out_.stiffness.k_2;
+        web.isRigid = out_.stiffness.k_2_isInfinite;
+        Component flange;
+        flange.kind = Limit::BeamFlangeCompression;
+        flange.part = compressionFlange();
+        flange.alone = out_.F_c_fb_Rd;
+        out_.compression = {web, flange};
     }
 
     /// S_j at M_Ed, 6.3.1(6).
@@ -628,8 +653,8 @@ private:
                           0.4 / 1.4 * F_v_Rd);
         }
         double T_stub = 1e300;
-        if (row.columnFlange.alone) T_stub = std::min(T_stub, *row.columnFlange.alone);
-        if (row.endPlate.alone) T_stub = std::min(T_stub, *row.endPlate.alone);
+        for (const Limit kind : {Limit::ColumnFlange, Limit::EndPlate})
+            if (const auto& alone = row.at(kind).alone) T_stub = std::min(T_stub, *alone);
         // Prying grows the bolt force with the T-stub's: at the T-stub's resistance the bolt is taken as fully used.
         const double ratio = T_stub > 0 ? std::min(1.0, std::max(row.F_r_Ed, row.F_r_el) / T_stub) : 1.0;
         const Num use = w_.given("F_t_ratio", "bolt tension with prying, share of F_t_Rd", Quantity::Ratio, ratio);

@@ -21,19 +21,31 @@ enum class Limit {
     PanelShear,
     ColumnWebCompression,
     BeamFlangeCompression,
-    FartherRows
+    FartherRows,
+    Bolts,
+    // of the other member's end in a splice
+    OtherPlate,
+    OtherWeb,
+    OtherFlangeCompression,
+    // of a welded flange
+    FlangeWidth, ///< effective breadth of the beam flange on an unstiffened column flange
 };
 
-struct ComponentOfRow {
-    std::optional<double> alone; ///< N; absent where the component does not act
-    TStubMode mode = TStubMode::FlangeYields;
+/// A basic component as a link of a chain.
+struct Component {
+    Limit kind = Limit::None;
+    PartRef part;
+    std::optional<double> alone;   ///< resistance, N; absent where the component does not act (a bolt's is in its T-stubs)
+    double k = 0;                  ///< stiffness coefficient, mm; 0 where it has none
+    bool isRigid = false;          ///< k is infinite by rule
+    std::optional<TStubMode> mode; ///< of a T-stub
     bool isCircular = false;
     double l_eff = 0;
-    double k = 0; ///< stiffness coefficient, mm; 0 where it has none
 };
 
+/// A level at which tension passes: a bolt row, or a welded flange.
 struct RowResult {
-    int place = 0;  ///< in the side's list of rows
+    int place = 0;  ///< in the side's list of rows; -1 for a welded flange
     double h_r = 0; ///< lever arm
     double F_tr_Rd = 0;
     double F_r_Ed = 0;   ///< at M_Ed, of the plastic distribution: F_tr_Rd in proportion to the moment
@@ -41,8 +53,17 @@ struct RowResult {
     bool isUsed = false; ///< by stiffness it has come to its resistance already: others take what more there is
     Limit limit = Limit::None;
     int groupFirst = 0; ///< place of the deciding group's first row (same as the row's own when alone)
-    ComponentOfRow columnWeb, columnFlange, endPlate, beamWeb;
-    double k_10 = 0, k_eff = 0;
+    std::vector<Component> chain; ///< from the column (or the other member) to the beam
+    double k_eff = 0;
+    /// The link of a kind; null where the chain has none.
+    [[nodiscard]] const Component* find(Limit kind) const {
+        for (const Component& c : chain)
+            if (c.kind == kind) return &c;
+        return nullptr;
+    }
+    /// The same where the link must be there.
+    [[nodiscard]] const Component& at(Limit kind) const { return *find(kind); }
+    [[nodiscard]] Component& at(Limit kind) { return const_cast<Component&>(*find(kind)); }
 };
 
 enum class StiffnessClass { NotGiven, Rigid, SemiRigid, Pinned };
@@ -88,6 +109,8 @@ struct ConnectionResult {
     double T_Rd = 0;           ///< sum of the row resistances
     double C_Ed = 0, T_Ed = 0; ///< at M_Ed
     std::vector<RowResult> rows;
+    std::vector<Component> compression; ///< chain of the compression, from the column (or the other member) to the beam
+    bool hasPanel = true;               ///< a column's web panel takes part
     Stiffness stiffness;
     Classification classification;
     std::vector<CurvePoint> curve; ///< M-phi up to M_j_Rd

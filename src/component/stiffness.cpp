@@ -49,7 +49,7 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
                                 Quantity::Length, valueOf(zone.l_plate[at]), "EN 1993-1-8:2005 6.3.2(2)");
         const Num m_c = w.given("m_c", "bolt to the column web", Quantity::Length, valueOf(zone.m_c[at]));
         const Num m_p = w.given("m_p", "bolt to the beam web, or to the flange", Quantity::Length, valueOf(zone.m_p[at]));
-        row.k_10 = valueOf(k_10);
+        row.at(Limit::Bolts).k = valueOf(k_10);
         if (!(valueOf(l_fc) > 0 && valueOf(l_p) > 0 && valueOf(m_c) > 0 && valueOf(m_p) > 0)) continue;
         const Num k_3 = w.let("k_3", "column web in tension", Quantity::Coefficient, table, 0.7 * l_fc * t_wt / d_c);
         const Num k_4 =
@@ -58,9 +58,9 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
             w.let("k_5", "end plate in bending", Quantity::Coefficient, table, 0.9 * l_p * power(t_p, 3) / power(m_p, 3));
         const Num k_eff_r = w.let(Indexed{"k_eff_", number}, "row", Quantity::Coefficient, "EN 1993-1-8:2005 (6.30)",
                                   1 / (1 / k_3 + 1 / k_4 + 1 / k_5 + 1 / k_10));
-        row.columnWeb.k = valueOf(k_3);
-        row.columnFlange.k = valueOf(k_4);
-        row.endPlate.k = valueOf(k_5);
+        row.at(Limit::ColumnWebTension).k = valueOf(k_3);
+        row.at(Limit::ColumnFlange).k = valueOf(k_4);
+        row.at(Limit::EndPlate).k = valueOf(k_5);
         row.k_eff = valueOf(k_eff_r);
         sumH = sumH ? *sumH + k_eff_r * h_r : k_eff_r * h_r;
         sumH2 = sumH2 ? *sumH2 + k_eff_r * square(h_r) : k_eff_r * square(h_r);

@@ -57,13 +57,13 @@ private:
         yc_ = c_.isReversed ? top : bottom;
         double maxFlex = 1e-9;
         for (const RowResult& r : c_.rows)
-            for (const double k : {r.columnWeb.k, r.columnFlange.k, r.endPlate.k, r.k_10})
-                if (k > 0) maxFlex = std::max(maxFlex, 1 / k);
+            for (const Component& c : r.chain)
+                if (c.k > 0) maxFlex = std::max(maxFlex, 1 / c.k);
         maxFlex_ = maxFlex;
         maxForce_ = 1;
         for (const RowResult& r : c_.rows)
-            for (const auto& f : {r.columnWeb.alone, r.columnFlange.alone, r.endPlate.alone, r.beamWeb.alone})
-                if (f) maxForce_ = std::max(maxForce_, *f);
+            for (const Component& c : r.chain)
+                if (c.alone) maxForce_ = std::max(maxForce_, *c.alone);
         places();
     }
 
@@ -79,7 +79,7 @@ private:
 
     double level(double h) const { return c_.isReversed ? yc_ + h * scale_ : yc_ - h * scale_; }
 
-    void spring(double x0, double x1, double y, const char* name, double k, std::optional<double> F, bool isLimit,
+    void spring(double x0, double x1, double y, const std::string& name, double k, std::optional<double> F, bool isLimit,
                 const PartRef& part) {
         const double flex = k > 0 ? (1 / k) / maxFlex_ : 0;
         const double height = 3 + 11 * flex;
@@ -107,24 +107,17 @@ private:
     void row(std::size_t i) {
         const RowResult& r = c_.rows[i];
         const double y = y_[i];
-        const double step = (right_ - left_ - 30) / 5;
+        const double step = (right_ - left_ - 30) / static_cast<double>(std::max<std::size_t>(1, r.chain.size()));
         double x = left_ + 10;
-        const PartRef bolts{PartKind::BoltRow, c_.side, r.place};
-        const auto add = [&](const char* name, const ComponentOfRow& c, Limit limit, PartRef part) {
-            if (c.alone)
-                spring(x, x + step, y, name, c.k, c.alone, r.limit == limit, part);
+        d_.polyline({{left_, y}, {x, y}}, Tone::FaintInk, weight::thin);
+        const bool isWide = step > 64;
+        for (const Component& c : r.chain) {
+            if (c.alone || c.kind == Limit::Bolts)
+                spring(x, x + step, y, springName(c.kind, isWide), c.k, c.alone, r.limit == c.kind, c.part);
             else
                 d_.polyline({{x, y}, {x + step, y}}, Tone::FaintInk, weight::thin);
             x += step;
-        };
-        d_.polyline({{left_, y}, {x, y}}, Tone::FaintInk, weight::thin);
-        const bool isWide = step > 64;
-        add(isWide ? "k_3 web" : "k_3", r.columnWeb, Limit::ColumnWebTension, {PartKind::ColumnWeb});
-        add(isWide ? "k_4 flange" : "k_4", r.columnFlange, Limit::ColumnFlange, {PartKind::ColumnFlange, c_.side});
-        spring(x, x + step, y, isWide ? "k_10 bolts" : "k_10", r.k_10, std::nullopt, false, bolts);
-        x += step;
-        add(isWide ? "k_5 plate" : "k_5", r.endPlate, Limit::EndPlate, {PartKind::EndPlate, c_.side});
-        add(isWide ? "beam web" : "web", r.beamWeb, Limit::BeamWeb, {PartKind::BeamWeb, c_.side});
+        }
         d_.polyline({{x, y}, {right_, y}}, Tone::FaintInk, weight::thin);
         d_.label({left_ - 10, y - 4}, shownNumber(r.h_r, Quantity::Length, o_.units), textSize::label, Tone::Ink, Align::Right);
         const bool isFull = r.F_tr_Rd > 0 && r.F_r_Ed >= 0.9 * r.F_tr_Rd;
@@ -137,7 +130,7 @@ private:
         }
         d_.label({right_ + 12, y - 9}, shown(r.F_tr_Rd, Quantity::Force, o_.units), textSize::label, Tone::Ink).isBold = true;
         d_.label({right_ + 12, y + 17},
-                 "row " + std::to_string(r.place + 1) +
+                 (r.place < 0 ? "flange" : "row " + std::to_string(r.place + 1)) +
                      (r.F_tr_Rd > 0 ? ", at M " + shownNumber(r.F_r_Ed, Quantity::Force, o_.units) : ", not needed"),
                  textSize::small, Tone::FaintInk);
     }
@@ -163,7 +156,7 @@ private:
     }
 
     void panel() {
-        if (c_.beta <= 0 || y_.empty()) return;
+        if (!c_.hasPanel || c_.beta <= 0 || y_.empty()) return;
         const bool isLimit = c_.limit == Limit::PanelShear;
         const double use = c_.V_wp_Rd > 0 ? c_.beta * (c_.T_Ed + c_.C_Ed) / 2 / c_.V_wp_Rd : 0;
         const CheckState state = stateOf(use);
@@ -190,19 +183,20 @@ private:
     }
 
     void compression() {
-        const double middle = left_ + (right_ - left_) * 0.5;
-        const PartRef web{PartKind::ColumnWeb};
-        const Stiffness& k = c_.stiffness;
-        if (k.k_2_isInfinite) {
-            d_.polyline({{left_, yc_}, {middle, yc_}}, c_.limit == Limit::ColumnWebCompression ? Tone::Close : Tone::Ink, 3);
-            d_.symbol({(left_ + middle) / 2, yc_ - 7}, "k_2 stiffened web: infinite", textSize::small, Tone::FaintInk,
-                      Align::Centre)
-                .target = web;
-        } else {
-            spring(left_ + 4, middle, yc_, "k_2 column web", k.k_2, c_.F_c_wc_Rd, c_.limit == Limit::ColumnWebCompression, web);
+        const double step = (right_ - left_ - 8) / static_cast<double>(std::max<std::size_t>(1, c_.compression.size()));
+        double x = left_ + 4;
+        for (const Component& c : c_.compression) {
+            const double to = x + step;
+            const std::string text = springName(c.kind, true);
+            if (c.isRigid) {
+                d_.polyline({{x, yc_}, {to, yc_}}, c_.limit == c.kind ? Tone::Close : Tone::Ink, 3);
+                d_.symbol({(x + to) / 2, yc_ - 7}, text + ", stiffened: infinite", textSize::small, Tone::FaintInk, Align::Centre)
+                    .target = c.part;
+            } else {
+                spring(x, to, yc_, text, c.k, c.alone, c_.limit == c.kind, c.part);
+            }
+            x = to;
         }
-        spring(middle, right_ - 4, yc_, "beam flange", 0, c_.F_c_fb_Rd, c_.limit == Limit::BeamFlangeCompression,
-               {c_.isReversed ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, c_.side});
         d_.polyline({{right_ + 78, yc_}, {right_ + 14, yc_}}, Tone::Ink, 2.6);
         arrowHead(d_, {right_ + 5, yc_}, {-1, 0}, 11, Tone::Ink);
         d_.label({right_ + 12, yc_ - 9}, shown(c_.T_Rd - (c_.isAxialCounted ? c_.forces.N : 0), Quantity::Force, o_.units),
@@ -234,7 +228,7 @@ private:
         for (const double x : {left_, right_})
             d_.polygon({{x - 3.5, top - 22}, {x + 3.5, top - 22}, {x + 3.5, bottom + 22}, {x - 3.5, bottom + 22}}, Tone::Ink,
                        Tone::None, 0);
-        d_.label({left_, top - 28}, "column axis", textSize::small, Tone::FaintInk, Align::Centre);
+        d_.label({left_, top - 28}, joint_.hasColumn ? "column axis" : "other beam", textSize::small, Tone::FaintInk, Align::Centre);
         d_.label({right_, top - 28}, "beam end", textSize::small, Tone::FaintInk, Align::Centre);
     }
 
@@ -245,19 +239,12 @@ private:
                       "Coil height: flexibility. Line weight: resistance. Bold in colour: what holds a row, or their sum, back. "
                       "Beside the rows: resistance, force at M.",
                       textSize::small, Tone::FaintInk, o_.width - 40);
-        const RotationShares s = rotationShares(c_);
-        struct Item {
-            const char* name;
-            double share;
-        };
-        std::vector<Item> items{{"column panel", s.panel},     {"web compression", s.webCompression},
-                                {"web tension", s.webTension}, {"column flange", s.columnFlange},
-                                {"end plate", s.endPlate},     {"bolts", s.bolts}};
-        std::stable_sort(items.begin(), items.end(), [](const Item& a, const Item& b) { return a.share > b.share; });
+        std::vector<RotationShare> items = rotationShares(c_);
+        std::stable_sort(items.begin(), items.end(), [](const RotationShare& a, const RotationShare& b) { return a.share > b.share; });
         std::string text = "Rotation under load: ";
         for (std::size_t i = 0; i < items.size(); ++i) {
             if (items[i].share >= 0.005)
-                text += (i ? ", " : "") + std::string(items[i].name) + " " + fixedDecimals(100 * items[i].share, 0) + " %";
+                text += (i ? ", " : "") + springName(items[i].kind, true, false) + " " + fixedDecimals(100 * items[i].share, 0) + " %";
         }
         if (c_.stiffness.S_j_ini > 0) (void)paragraph(d_, {20, next + 5}, text, textSize::label, Tone::Ink, o_.width - 40);
     }
@@ -273,35 +260,33 @@ private:
 
 } // namespace
 
-RotationShares rotationShares(const ConnectionResult& c) {
-    RotationShares s;
+std::vector<RotationShare> rotationShares(const ConnectionResult& c) {
+    std::vector<RotationShare> shares;
     const Stiffness& k = c.stiffness;
-    if (k.k_eq <= 0) return s;
-    if (!k.k_1_isInfinite && k.k_1 > 0) s.panel = 1 / k.k_1;
-    if (!k.k_2_isInfinite && k.k_2 > 0) s.webCompression = 1 / k.k_2;
+    if (k.k_eq <= 0) return shares;
+    const auto add = [&](Limit kind, double share) {
+        for (RotationShare& s : shares)
+            if (s.kind == kind) {
+                s.share += share;
+                return;
+            }
+        shares.push_back({kind, share});
+    };
+    if (c.hasPanel && !k.k_1_isInfinite && k.k_1 > 0) add(Limit::PanelShear, 1 / k.k_1);
+    for (const Component& one : c.compression)
+        if (!one.isRigid && one.k > 0) add(one.kind, 1 / one.k);
+    double total = 1 / k.k_eq;
+    for (const RotationShare& s : shares) total += s.share;
     // The rows' part of 1/k_eq is shared by the work their springs do under a unit rotation.
-    double work[4] = {0, 0, 0, 0};
     double all = 0;
-    for (const RowResult& r : c.rows) {
-        if (r.k_eff <= 0) continue;
-        const double F = r.k_eff * r.h_r;
-        const double ks[4] = {r.columnWeb.k, r.columnFlange.k, r.endPlate.k, r.k_10};
-        for (int i = 0; i < 4; ++i) {
-            work[i] += F * F / ks[i];
-            all += F * F / ks[i];
-        }
-    }
-    const double rows = 1 / k.k_eq;
-    const double total = s.panel + s.webCompression + rows;
-    s.panel /= total;
-    s.webCompression /= total;
-    if (all > 0) {
-        s.webTension = rows / total * work[0] / all;
-        s.columnFlange = rows / total * work[1] / all;
-        s.endPlate = rows / total * work[2] / all;
-        s.bolts = rows / total * work[3] / all;
-    }
-    return s;
+    for (const RowResult& r : c.rows)
+        for (const Component& one : r.chain)
+            if (r.k_eff > 0 && one.k > 0) all += r.k_eff * r.h_r * r.k_eff * r.h_r / one.k;
+    for (const RowResult& r : c.rows)
+        for (const Component& one : r.chain)
+            if (r.k_eff > 0 && one.k > 0) add(one.kind, r.k_eff * r.h_r * r.k_eff * r.h_r / one.k / all / k.k_eq);
+    for (RotationShare& s : shares) s.share /= total;
+    return shares;
 }
 
 Drawing springsDrawing(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& c,

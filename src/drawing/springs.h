@@ -15,11 +15,11 @@ struct SpringsOptions {
 [[nodiscard]] Drawing springsDrawing(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& connection,
                                      const SpringsOptions& options);
 
-/// Share of the elastic rotation of each kind of component, in the order panel, column web compression, column web tension,
-/// column flange, end plate, bolts; sums to 1 where the stiffness exists.
-struct RotationShares {
-    double panel = 0, webCompression = 0, webTension = 0, columnFlange = 0, endPlate = 0, bolts = 0;
+/// Share of a kind of component in the elastic rotation; they sum to 1 where the stiffness exists.
+struct RotationShare {
+    Limit kind = Limit::None;
+    double share = 0;
 };
-[[nodiscard]] RotationShares rotationShares(const ConnectionResult& connection);
+[[nodiscard]] std::vector<RotationShare> rotationShares(const ConnectionResult& connection);
 
 } // namespace zg

@@ -8,12 +8,12 @@ namespace {
 
 using nlohmann::ordered_json;
 
-ordered_json componentJson(const ComponentOfRow& c, bool isTStub) {
+ordered_json componentJson(const Component& c) {
     ordered_json j;
     if (!c.alone) return {{"state", "not-applicable"}};
     j["F_Rd_alone_N"] = *c.alone;
-    if (isTStub) {
-        j["mode"] = wordOf(c.mode);
+    if (c.mode) {
+        j["mode"] = wordOf(*c.mode);
         j["pattern"] = c.isCircular ? "circular" : "non-circular";
         j["l_eff_mm"] = c.l_eff;
     }
@@ -31,11 +31,12 @@ ordered_json rowJson(const RowResult& r) {
     j["used"] = r.isUsed;
     j["limit"] = wordOf(r.limit);
     j["group_first_row"] = r.groupFirst + 1;
-    j["column_web_tension"] = componentJson(r.columnWeb, false);
-    j["column_flange_bending"] = componentJson(r.columnFlange, true);
-    j["end_plate_bending"] = componentJson(r.endPlate, true);
-    j["beam_web_tension"] = componentJson(r.beamWeb, false);
-    j["k_10_mm"] = r.k_10;
+    for (const Component& c : r.chain) {
+        if (c.kind == Limit::Bolts)
+            j["k_10_mm"] = c.k;
+        else
+            j[keyOf(c.kind)] = componentJson(c);
+    }
     j["k_eff_mm"] = r.k_eff;
     return j;
 }

@@ -109,6 +109,12 @@ private:
         if (o_.depth != Depth::Brief) rows();
     }
 
+    /// Heading of a component's column: its words up to what it does.
+    static std::string columnOf(Limit kind) {
+        const std::string text = wordOf(kind);
+        return text.substr(0, text.find(" in "));
+    }
+
     void rows() {
         const Check* governing = governingCheck(result_);
         const ConnectionResult* c = connectionOf(result_, governing);
@@ -117,26 +123,28 @@ private:
                           (c->set < 0 ? "no set" : "set " + result_.actions[static_cast<std::size_t>(c->set)].id) + ", " +
                           name(c->side) + " beam");
         TableBlock t;
-        t.head = {"row",        std::string("h_r ") + unitOf(Quantity::Length, units_).symbol,
-                  "column web", "column flange",
-                  "end plate",  "beam web",
-                  "F_tr_Rd",    "at M_Ed",
-                  "held by"};
-        t.widths = {0.06, 0.09, 0.11, 0.14, 0.14, 0.1, 0.11, 0.1, 0.15};
-        const auto force = [&](const ComponentOfRow& r, bool isStub) {
-            if (!r.alone) return number("–");
-            return number(shownNumber(*r.alone, Quantity::Force, units_) +
-                          (isStub ? " m" + std::to_string(static_cast<int>(r.mode)) : ""));
+        t.head = {c->rows.front().place < 0 ? "at" : "row", std::string("h_r ") + unitOf(Quantity::Length, units_).symbol};
+        t.widths = {0.06, 0.09};
+        std::vector<Limit> kinds; // columns: the links that have a resistance of their own, as the first row has them
+        for (const Component& link : c->rows.front().chain)
+            if (link.kind != Limit::Bolts) kinds.push_back(link.kind);
+        for (const Limit kind : kinds) {
+            t.head.push_back(columnOf(kind));
+            t.widths.push_back(0.49 / static_cast<double>(kinds.size()));
+        }
+        for (const char* head : {"F_tr_Rd", "at M_Ed", "held by"}) t.head.push_back(head);
+        t.widths.insert(t.widths.end(), {0.11, 0.1, 0.15});
+        const auto force = [&](const Component* link) {
+            if (!link || !link->alone) return number("–");
+            return number(shownNumber(*link->alone, Quantity::Force, units_) +
+                          (link->mode ? " m" + std::to_string(static_cast<int>(*link->mode)) : ""));
         };
         for (const RowResult& r : c->rows) {
-            std::vector<TableCell> row{number(std::to_string(r.place + 1)),
-                                       number(shownNumber(r.h_r, Quantity::Length, units_)),
-                                       force(r.columnWeb, false),
-                                       force(r.columnFlange, true),
-                                       force(r.endPlate, true),
-                                       force(r.beamWeb, false),
-                                       number(shownNumber(r.F_tr_Rd, Quantity::Force, units_)),
-                                       number(shownNumber(r.F_r_Ed, Quantity::Force, units_))};
+            std::vector<TableCell> row{r.place < 0 ? words("flange") : number(std::to_string(r.place + 1)),
+                                       number(shownNumber(r.h_r, Quantity::Length, units_))};
+            for (const Limit kind : kinds) row.push_back(force(r.find(kind)));
+            row.push_back(number(shownNumber(r.F_tr_Rd, Quantity::Force, units_)));
+            row.push_back(number(shownNumber(r.F_r_Ed, Quantity::Force, units_)));
             row.push_back(words(std::string(wordOf(r.limit)) +
                                 (r.groupFirst != r.place ? ", with row " + std::to_string(r.groupFirst + 1) : "")));
             t.rows.push_back(std::move(row));

@@ -215,19 +215,45 @@ const char* sentenceOf(RotationCapacity c) {
     return "";
 }
 
-const char* wordOf(Limit limit) {
-    switch (limit) {
-    case Limit::None: return "none";
-    case Limit::ColumnWebTension: return "column web in tension";
-    case Limit::ColumnFlange: return "column flange in bending";
-    case Limit::EndPlate: return "end plate in bending";
-    case Limit::BeamWeb: return "beam web in tension";
-    case Limit::PanelShear: return "column web in shear";
-    case Limit::ColumnWebCompression: return "column web in compression";
-    case Limit::BeamFlangeCompression: return "beam flange in compression";
-    case Limit::FartherRows: return "limit set by a farther row";
-    }
-    return "";
+namespace {
+
+/// A kind of component: what it is, its key in result files, its symbol in table 6.11 and its short name beside a spring.
+struct ComponentWords {
+    Limit kind;
+    const char *words, *key, *symbol, *shortName, *inRotation;
+};
+constexpr ComponentWords componentWords[] = {
+    {Limit::None, "none", "none", "", "", ""},
+    {Limit::ColumnWebTension, "column web in tension", "column_web_tension", "k_3", "web", "web tension"},
+    {Limit::ColumnFlange, "column flange in bending", "column_flange_bending", "k_4", "flange", "column flange"},
+    {Limit::EndPlate, "end plate in bending", "end_plate_bending", "k_5", "plate", "end plate"},
+    {Limit::BeamWeb, "beam web in tension", "beam_web_tension", "", "beam web", "beam web"},
+    {Limit::PanelShear, "column web in shear", "column_web_shear", "k_1", "panel", "column panel"},
+    {Limit::ColumnWebCompression, "column web in compression", "column_web_compression", "k_2", "column web", "web compression"},
+    {Limit::BeamFlangeCompression, "beam flange in compression", "beam_flange_compression", "", "beam flange", "beam flange"},
+    {Limit::FartherRows, "limit set by a farther row", "farther_rows", "", "", ""},
+    {Limit::Bolts, "bolts in tension", "bolts_tension", "k_10", "bolts", "bolts"},
+    {Limit::OtherPlate, "other end plate in bending", "other_plate_bending", "k_5", "other plate", "other end plate"},
+    {Limit::OtherWeb, "other beam's web in tension", "other_web_tension", "", "other web", "other web"},
+    {Limit::OtherFlangeCompression, "other beam's flange in compression", "other_flange_compression", "", "other flange",
+     "other flange"},
+    {Limit::FlangeWidth, "flange on the column flange", "flange_effective_width", "", "flange", "flange"},
+};
+const ComponentWords& wordsOf(Limit kind) {
+    for (const ComponentWords& w : componentWords)
+        if (w.kind == kind) return w;
+    return componentWords[0];
+}
+
+} // namespace
+
+const char* wordOf(Limit limit) { return wordsOf(limit).words; }
+const char* keyOf(Limit limit) { return wordsOf(limit).key; }
+std::string springName(Limit kind, bool isWide, bool isSymbol) {
+    const ComponentWords& w = wordsOf(kind);
+    if (!isSymbol) return w.inRotation;
+    if (!*w.symbol) return w.shortName;
+    return isWide ? std::string(w.symbol) + " " + w.shortName : w.symbol;
 }
 
 std::string limitOf(const ConnectionResult& c) {

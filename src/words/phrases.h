@@ -22,6 +22,10 @@ namespace zg {
 [[nodiscard]] const char* wordOf(StiffnessClass c);
 [[nodiscard]] const char* wordOf(StrengthClass c);
 [[nodiscard]] const char* sentenceOf(RotationCapacity c);
+/// Key of a kind of component in result files.
+[[nodiscard]] const char* keyOf(Limit kind);
+/// Name beside a spring: symbol, with a short word where there is room; or the words for its share in a rotation.
+[[nodiscard]] std::string springName(Limit kind, bool isWide, bool isSymbol = true);
 [[nodiscard]] const char* wordOf(Limit limit);
 [[nodiscard]] const char* wordOf(TStubMode mode);
 /// What limits the moment resistance of a connection ("end plate in bending, row 1").

@@ -78,15 +78,15 @@ TEST_CASE("backing plates help a thin column flange, a rib helps the outer row",
     columnOf(j).section = "HEA 200";
     endPlate(j, ends::right).bolts.gauge = 100;
     Job job = sample::jobOf(j);
-    const double before = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
+    const double before = *sample::verified(job).connections[0].rows[0].at(Limit::ColumnFlange).alone;
     fitting<BackingSpec>(job.joints[0], ends::right, FlangeSide::Top) = BackingSpec{15, "S275"};
-    CHECK(*sample::verified(job).connections[0].rows[0].columnFlange.alone > before);
+    CHECK(*sample::verified(job).connections[0].rows[0].at(Limit::ColumnFlange).alone > before);
     Job plain = sample::jobOf(sample::workedExtended());
     endPlate(plain.joints[0], ends::right).plate.thickness = 12;
-    const double outer = *sample::verified(plain).connections[0].rows[0].endPlate.alone;
+    const double outer = *sample::verified(plain).connections[0].rows[0].at(Limit::EndPlate).alone;
     fitting<RibSpec>(plain.joints[0], ends::right, FlangeSide::Top) = RibSpec{10, 140, 5, "S275"};
     const JointResult ribbed = sample::verified(plain);
-    CHECK(*ribbed.connections[0].rows[0].endPlate.alone > outer);
+    CHECK(*ribbed.connections[0].rows[0].at(Limit::EndPlate).alone > outer);
 }
 
 TEST_CASE("the workings derive the force of every fitting", "[component][tracing]") {
@@ -118,12 +118,12 @@ TEST_CASE("the workings derive the force of every fitting", "[component][tracing
 
 TEST_CASE("a joint near the column's end is weaker than one far below", "[component][table 6.4]") {
     Job job = sample::jobOf(sample::workedExtended());
-    const double throughout = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
+    const double throughout = *sample::verified(job).connections[0].rows[0].at(Limit::ColumnFlange).alone;
     through(job.joints[0]).endAbove = 75;
-    const double atEnd = *sample::verified(job).connections[0].rows[0].columnFlange.alone;
+    const double atEnd = *sample::verified(job).connections[0].rows[0].at(Limit::ColumnFlange).alone;
     CHECK(atEnd < throughout);
     through(job.joints[0]).endAbove = 3000;
-    CHECK(*sample::verified(job).connections[0].rows[0].columnFlange.alone == throughout);
+    CHECK(*sample::verified(job).connections[0].rows[0].at(Limit::ColumnFlange).alone == throughout);
 }
 
 TEST_CASE("a second row outside the flange carries nothing and is listed as not done", "[component][table 6.6]") {

@@ -33,11 +33,11 @@ std::vector<std::function<void(Joint&)>> sizes(std::initializer_list<const char*
 TEST_CASE("each component grows with what it is made of", "[component][property]") {
     const auto bolts =
         sizes({"M16", "M20", "M24", "M27"}, [](Joint& j, const char* name) { endPlate(j, ends::right).bolts.size = name; });
-    rises("column flange with bolt size", bolts, [](const ConnectionResult& c) { return *c.rows[1].columnFlange.alone; });
-    rises("end plate with bolt size", bolts, [](const ConnectionResult& c) { return *c.rows[1].endPlate.alone; });
+    rises("column flange with bolt size", bolts, [](const ConnectionResult& c) { return *c.rows[1].at(Limit::ColumnFlange).alone; });
+    rises("end plate with bolt size", bolts, [](const ConnectionResult& c) { return *c.rows[1].at(Limit::EndPlate).alone; });
     const auto classes = sizes({"4.6", "5.6", "6.8", "8.8", "10.9"},
                                [](Joint& j, const char* name) { endPlate(j, ends::right).bolts.grade = name; });
-    rises("rows with bolt class", classes, [](const ConnectionResult& c) { return *c.rows[0].columnFlange.alone; });
+    rises("rows with bolt class", classes, [](const ConnectionResult& c) { return *c.rows[0].at(Limit::ColumnFlange).alone; });
     const auto columns = sizes({"HEA 240", "HEB 240", "HEM 240"}, [](Joint& j, const char* name) { columnOf(j).section = name; });
     rises("panel with the column", columns, [](const ConnectionResult& c) { return c.V_wp_Rd; });
     rises("web in compression with the column", columns, [](const ConnectionResult& c) { return c.F_c_wc_Rd; });
@@ -105,12 +105,12 @@ TEST_CASE("the column's own stress lowers its web only beyond 0.7 of yield", "[c
 TEST_CASE("long bolts do not pry when the check is asked for", "[component][table 6.2]") {
     Job job = sample::extendedJob();
     endPlate(job.joints[0], ends::right).plate.thickness = 8;
-    const double with = *sample::verified(job).connections[0].rows[1].endPlate.alone;
+    const double with = *sample::verified(job).connections[0].rows[1].at(Limit::EndPlate).alone;
     job.settings.checkPryingLength = true;
     const JointResult r = sample::verified(job);
     // A thin plate lifts off only with very long bolts: here prying develops in the plate, as L_b* is long.
-    CHECK(*r.connections[0].rows[1].endPlate.alone == with);
+    CHECK(*r.connections[0].rows[1].at(Limit::EndPlate).alone == with);
     endPlate(job.joints[0], ends::right).plate.thickness = 60;
     const JointResult thick = sample::verified(job);
-    CHECK(thick.connections[0].rows[1].endPlate.mode == TStubMode::BoltsAlone);
+    CHECK(thick.connections[0].rows[1].at(Limit::EndPlate).mode == TStubMode::BoltsAlone);
 }

@@ -158,9 +158,9 @@ TEST_CASE("a thicker plate never lowers its own component", "[component][propert
         endPlate(job.joints[0], ends::right).plate.thickness = t;
         const JointResult r = sample::verified(job);
         for (std::size_t i = 0; i < r.connections[0].rows.size(); ++i) {
-            REQUIRE(r.connections[0].rows[i].endPlate.alone);
-            CHECK(*r.connections[0].rows[i].endPlate.alone >= last[i] - 1e-6);
-            last[i] = *r.connections[0].rows[i].endPlate.alone;
+            REQUIRE(r.connections[0].rows[i].at(Limit::EndPlate).alone);
+            CHECK(*r.connections[0].rows[i].at(Limit::EndPlate).alone >= last[i] - 1e-6);
+            last[i] = *r.connections[0].rows[i].at(Limit::EndPlate).alone;
         }
     }
 }

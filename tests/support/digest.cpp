@@ -64,7 +64,7 @@ Digest digestOf(const std::string& jobText) {
         for (const double x : {c.beta, c.sigma_com, c.isReversed ? 1.0 : 0.0}) s.add(2, x, 1e2);
         for (const RowResult& r : c.rows) {
             for (const double x : {r.F_tr_Rd, r.F_r_Ed, r.F_r_el}) s.add(2, x, 1e6);
-            for (const double x : {r.h_r, r.k_10, r.k_eff}) s.add(3, x, 1e3);
+            for (const double x : {r.h_r, r.find(Limit::Bolts) ? r.find(Limit::Bolts)->k : 0.0, r.k_eff}) s.add(3, x, 1e3);
         }
         for (const double x : {c.stiffness.S_j_ini, c.stiffness.S_j}) s.add(3, x, 1e12);
         for (const double x : {c.stiffness.k_1, c.stiffness.k_2, c.stiffness.z_eq, c.stiffness.k_eq}) s.add(3, x, 1e3);

@@ -82,10 +82,10 @@ TEST_CASE("complete joints agree with the longhand page", "[verification][6.2.7]
             for (std::size_t i = 0; i < w.rows.size(); ++i) {
                 INFO("row " << i + 1);
                 CHECK_REFERENCE(c.rows[i].F_tr_Rd / 1e3, (Reference{w.rows[i].F_tr_Rd, 0.007, "kN", source}));
-                CHECK_REFERENCE(c.rows[i].columnWeb.k, (Reference{w.rows[i].k_3, 0.0006, "mm", source}));
-                CHECK_REFERENCE(c.rows[i].columnFlange.k, (Reference{w.rows[i].k_4, 0.0006, "mm", source}));
-                CHECK_REFERENCE(c.rows[i].endPlate.k, (Reference{w.rows[i].k_5, 0.0006, "mm", source}));
-                CHECK_REFERENCE(c.rows[i].k_10, (Reference{w.k_10, 0.0006, "mm", source}));
+                CHECK_REFERENCE(c.rows[i].at(Limit::ColumnWebTension).k, (Reference{w.rows[i].k_3, 0.0006, "mm", source}));
+                CHECK_REFERENCE(c.rows[i].at(Limit::ColumnFlange).k, (Reference{w.rows[i].k_4, 0.0006, "mm", source}));
+                CHECK_REFERENCE(c.rows[i].at(Limit::EndPlate).k, (Reference{w.rows[i].k_5, 0.0006, "mm", source}));
+                CHECK_REFERENCE(c.rows[i].at(Limit::Bolts).k, (Reference{w.k_10, 0.0006, "mm", source}));
                 CHECK_REFERENCE(c.rows[i].k_eff, (Reference{w.rows[i].k_eff, 0.0001, "mm", source}));
             }
         }
