@@ -2,9 +2,8 @@
 #include "base/text.h"
 #include "component/beam_end.h"
 #include "component/classification.h"
-#include "component/column_web.h"
+#include "component/column_zone.h"
 #include "component/row_assembly.h"
-#include "component/stiffeners.h"
 #include "component/stiffness.h"
 #include "component/welds.h"
 #include "joint/assembly.h"
@@ -14,22 +13,12 @@
 namespace zg {
 namespace {
 
-/// Everything the set's resistances are made of.
-template <class Num> struct Capacity {
-    Num A_vc{0}, b_eff_c_wc{0};
-    PanelShear<Num> panel{Num(0)};
-    std::optional<Diagonal<Num>> diagonal;
-    WebCompression<Num> web{Num(0), Num(0), Num(0)};
-    std::optional<StiffenedCompression<Num>> stiffened;
-    Num F_c_fb_Rd{0};
-    std::vector<std::optional<Num>> columnWeb;
-};
-
 template <class Num> class Verification {
 public:
     Verification(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,
                  const ConnectionActions& a, std::vector<Check>& checks)
-        : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), a_(a), checks_(checks) {}
+        : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), a_(a), list_(checks, m, a.set),
+          column_(w, m, joint.settings) {}
 
     ConnectionResult run() {
         out_.side = m_.side;
@@ -84,26 +73,13 @@ private:
     }
 
     void capacity() {
-        w_.heading(2, "Column web panel in shear", "panel");
-        cap_.A_vc = shearArea(w_, m_);
-        cap_.panel = panelShearResistance(w_, m_, s_, cap_.A_vc);
-        if (m_.diagonal) {
-            w_.heading(2, "Diagonal web stiffener", "diagonal");
-            cap_.diagonal = diagonalResistance(w_, m_, s_);
-        }
-        w_.heading(2, "Column web in compression", "compression");
-        cap_.web = webCompressionResistance(w_, m_, s_, cap_.A_vc, a_.beta, a_.sigma_com);
-        cap_.b_eff_c_wc = cap_.web.b_eff_c_wc;
-        if (const FlangeStiffener stiffener = m_.compressionStiffener()) {
-            w_.heading(2, "Column stiffeners in compression", "compression stiffener");
-            cap_.stiffened = stiffenedCompression(w_, m_, s_, stiffener, cap_.web);
-        }
+        column_.resistances(a_.beta, a_.sigma_com);
         w_.heading(2, "Beam flange and web in compression", "beam compression");
-        cap_.F_c_fb_Rd = flangeCompressionResistance(w_, m_, s_, std::abs(a_.forces.V));
-        cap_.columnWeb.reserve(zone_.spans.size());
+        F_c_fb_Rd_ = flangeCompressionResistance(w_, m_, s_, std::abs(a_.forces.V));
+        columnWeb_.reserve(zone_.spans.size());
         for (const Span<Num>& span : zone_.spans) {
             if (!span.columnFlange) {
-                cap_.columnWeb.emplace_back();
+                columnWeb_.emplace_back();
                 continue;
             }
             if constexpr (Workings<Num>::tracing) {
@@ -112,25 +88,19 @@ private:
                                                        : "Rows " + number(span.first) + " to " + number(span.last)) +
                                   ", column web in tension");
             }
-            cap_.columnWeb.push_back(webTensionResistance(w_, m_, s_, cap_.A_vc, span.columnFlange->l_eff_1, a_.beta));
+            columnWeb_.push_back(webTensionResistance(w_, m_, s_, column_.A_vc(), span.columnFlange->l_eff_1, a_.beta));
         }
     }
-
-    Num panelResistance() const {
-        if (!cap_.diagonal) return cap_.panel.V_wp_Rd;
-        return cap_.panel.V_wp_Rd + cap_.diagonal->N_Rd * Num(cap_.diagonal->cosine);
-    }
-    Num webCompression() const { return cap_.stiffened ? cap_.stiffened->F_c_Rd : cap_.web.F_c_wc_Rd; }
 
     void rows() {
         w_.heading(2, "Row resistances", "rows");
-        TensionCaps<Num> caps{webCompression(), cap_.F_c_fb_Rd, std::nullopt};
+        TensionCaps<Num> caps{column_.compression(), F_c_fb_Rd_, std::nullopt};
         if (a_.beta > 0) {
             const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
             caps.panelShear = w_.let("V_beta", "panel resistance over β", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
-                                     panelResistance() / beta);
+                                     column_.panel() / beta);
         }
-        const RowForces<Num> forces = assembleRows(w_, zone_, cap_.columnWeb, caps, H_);
+        const RowForces<Num> forces = assembleRows(w_, zone_, columnWeb_, caps, H_);
         const std::vector<int> places = tensionRows(m_);
         for (int i = 0; i < zone_.rows; ++i) {
             const std::size_t at = static_cast<std::size_t>(i);
@@ -167,13 +137,13 @@ private:
         F_ = forces.F_tr_Rd;
         out_.T_Rd = valueOf(forces.sum);
         out_.limit = forces.ends;
-        out_.V_wp_Rd = valueOf(panelResistance());
-        out_.F_c_wc_Rd = valueOf(webCompression());
-        out_.F_c_fb_Rd = valueOf(cap_.F_c_fb_Rd);
+        out_.V_wp_Rd = valueOf(column_.panel());
+        out_.F_c_wc_Rd = valueOf(column_.compression());
+        out_.F_c_fb_Rd = valueOf(F_c_fb_Rd_);
     }
 
     const std::optional<Num>& columnWeb(int i, int j) const {
-        return cap_.columnWeb[static_cast<std::size_t>(&zone_.span(i, j) - zone_.spans.data())];
+        return columnWeb_[static_cast<std::size_t>(&zone_.span(i, j) - zone_.spans.data())];
     }
 
     void moment() {
@@ -209,7 +179,7 @@ private:
 
     void stiffness() {
         w_.heading(2, "Rotational stiffness", "stiffness");
-        out_.stiffness = rotationalStiffness(w_, m_, zone_, cap_.A_vc, cap_.b_eff_c_wc, a_.beta, out_.rows);
+        out_.stiffness = rotationalStiffness(w_, m_, zone_, column_.A_vc(), column_.b_eff_c_wc(), a_.beta, out_.rows);
         Stiffness& k = out_.stiffness;
         k.mu = stiffnessRatio(std::min(out_.M_Ed, out_.M_j_Rd), out_.M_j_Rd);
         k.S_j = k.S_j_ini / k.mu;
@@ -360,19 +330,7 @@ private:
     }
 
     Check& add(CheckCode code, double demand, double resistance, Quantity quantity, const char* clause) {
-        Check c;
-        c.code = code;
-        c.side = m_.side;
-        c.isReversed = m_.isReversed;
-        c.set = a_.set;
-        c.demand = demand;
-        c.resistance = resistance;
-        c.quantity = quantity;
-        c.utilisation = useOf(demand, resistance);
-        c.state = stateOf(c.utilisation);
-        c.clause = clause;
-        checks_.push_back(c);
-        return checks_.back();
+        return list_.add(code, demand, resistance, quantity, clause);
     }
 
     void checkJoint() {
@@ -390,69 +348,7 @@ private:
 
     void checkColumn() {
         const double V = a_.beta * (out_.T_Ed + C_) / 2; // as in uses()
-        if (a_.beta > 0) {
-            const double alone = valueOf(cap_.panel.V_wp_Rd);
-            add(CheckCode::ColumnWebShear, std::max(0.0, V), out_.V_wp_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.1")
-                .add(part(PartKind::ColumnWeb));
-            if (cap_.diagonal) {
-                w_.heading(2, "Force of the diagonal", "diagonal force");
-                const Num V_Ed = w_.given("V_wp_Ed", "shear of the web panel", Quantity::Force, std::max(0.0, V));
-                const Num V_Rd = w_.given("V_wp_Rd", "what the panel carries without the diagonal", Quantity::Force, alone);
-                const Num cosine = w_.given("cos_theta", "of the diagonal's slope", Quantity::Ratio, cap_.diagonal->cosine);
-                const Num N = w_.result("N_d_Ed", "force of the diagonal", Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)",
-                                        larger(Num(0), V_Ed - V_Rd) / cosine);
-                add(CheckCode::DiagonalStrut, valueOf(N), valueOf(cap_.diagonal->N_Rd), Quantity::Force,
-                    "EN 1993-1-8:2005 6.2.6.1(5)")
-                    .add(part(PartKind::Diagonal));
-            }
-            if (m_.doubler) doublerWeld(V);
-        }
-        Check& c =
-            add(cap_.stiffened ? CheckCode::ColumnWebCompressionStiffener : CheckCode::ColumnWebCompression, out_.C_Ed,
-                out_.F_c_wc_Rd, Quantity::Force, cap_.stiffened ? "EN 1993-1-5:2006 9.1, 9.4" : "EN 1993-1-8:2005 6.2.6.2");
-        c.add(part(PartKind::ColumnWeb));
-        if (cap_.stiffened) compressionStiffener(c);
-    }
-
-    void doublerWeld(double V) {
-        // The plate's share of the panel shear, by area, flows in along the column flanges over the lever arm.
-        w_.heading(2, "Weld of the supplementary web plate", "doubler weld");
-        const Num V_Ed = w_.given("V_wp_Ed", "shear of the web panel", Quantity::Force, std::max(0.0, V));
-        const Num d_wc = w_.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(m_.column));
-        const Num t_wc = w_.given("t_wc", "column web, as much as the plate adds", Quantity::Length, m_.column.t_w);
-        const Num A_vc = w_.given("A_vc", "shear area with the plate", Quantity::Area, valueOf(cap_.A_vc));
-        const Num l_s = w_.given("l_s", "length of weld between tension and compression", Quantity::Length,
-                                 std::max(1.0, m_.centreOfCompression() - m_.flange / 2));
-        const Num h_wc =
-            w_.given("h_wc", "column web between the flanges", Quantity::Length, std::max(1.0, m_.column.h - 2 * m_.column.t_f));
-        const Num F_Ed = w_.let("F_w_Ed", "the plate's share of the shear, flowing in along a flange", Quantity::Force,
-                                "EN 1993-1-8:2005 6.2.6.1(14)", V_Ed * (d_wc * t_wc) / A_vc * l_s / h_wc);
-        Num F_Rd(0);
-        if (m_.doubler->weld.kind == WeldKind::Fillet) {
-            F_Rd = longitudinalFillets(w_, m_.doubler->weld.throat, l_s, jointStrength(m_.doublerSteel, m_.columnSteel), s_);
-        } else {
-            const Num t_s = w_.given("t_s", "thickness of the plate", Quantity::Length, m_.doubler->thickness);
-            const Num f_y =
-                w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m_.doublerSteel.f_y, m_.columnSteel.f_y));
-            const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
-            F_Rd = w_.let("F_w_Rd", "butt weld: the plate in shear", Quantity::Force, "EN 1993-1-8:2005 4.7.1",
-                          t_s * l_s * f_y / (constant<Num>(1.73205080756887729353, "√3") * gamma_M0));
-        }
-        add(CheckCode::DoublerWeld, valueOf(F_Ed), valueOf(F_Rd), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
-            .add(part(PartKind::Doubler));
-    }
-
-    void compressionStiffener(Check& c) {
-        const StiffenerLine& line = *m_.compressionStiffener().line;
-        c.add(line.part);
-        w_.heading(2, "Welds of the compression stiffeners", "stiffener welds");
-        const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
-        const Num C_Ed = w_.given("C_Ed", "compression at the flange", Quantity::Force, out_.C_Ed);
-        const Num k_s = w_.given("k_s", "share of the stiffeners", Quantity::Ratio, valueOf(cap_.stiffened->stiffenerShare));
-        const Num F_Ed = w_.let("F_w_Ed", "force through the welds", Quantity::Force, "EN 1993-1-8:2005 6.2.6.2(4)", C_Ed * k_s);
-        add(CheckCode::CompressionStiffenerWeld, valueOf(F_Ed), std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)),
-            Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
-            .add(line.part);
+        column_.checks(list_, V, out_.C_Ed, a_.beta);
     }
 
     void checkRows() {
@@ -565,11 +461,6 @@ private:
             .add(compressionFlange());
     }
 
-    static void asRule(Check& c) {
-        c.group = CheckGroup::Rule;
-        c.state = c.utilisation > 1.0 + 1e-9 ? CheckState::Over : CheckState::Within;
-    }
-
     /// 6.2.3(4): welds outlast the other components, so their demand is what the rows can give, not what the set asks.
     void checkWelds() {
         double atFlange = 0;
@@ -593,13 +484,13 @@ private:
         const Num tension = flangeWeldResistance(w_, m_, m_.weldTension, s_);
         Check& t = add(CheckCode::WeldTensionFlange, std::min(atFlange, yields), valueOf(tension), Quantity::Force,
                        "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
-        asRule(t);
+        CheckList::asRule(t);
         t.add(tensionWeld());
         t.add(tensionFlange());
         const Num compression = flangeWeldResistance(w_, m_, m_.weldCompression, s_);
         Check& c = add(CheckCode::WeldCompressionFlange, std::min(std::max(out_.T_Rd - H_, out_.C_Ed), yields),
                        valueOf(compression), Quantity::Force, "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
-        asRule(c);
+        CheckList::asRule(c);
         c.add(compressionWeld());
         if (m_.bearsInCompression) {
             c.state = CheckState::NotApplicable;
@@ -609,7 +500,7 @@ private:
             const WebWeld<Num> web = webWeldStress(w_, m_, s_, inner, innerLength, std::abs(a_.forces.V));
             Check& along =
                 add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3");
-            asRule(along);
+            CheckList::asRule(along);
             along.add(part(PartKind::WeldWeb));
         }
     }
@@ -668,9 +559,11 @@ private:
     const SideModel& m_;
     const TensionZone<Num>& zone_;
     const ConnectionActions& a_;
-    std::vector<Check>& checks_;
+    CheckList list_;
+    ColumnZone<Num> column_;
+    Num F_c_fb_Rd_{0};
+    std::vector<std::optional<Num>> columnWeb_;
     ConnectionResult out_;
-    Capacity<Num> cap_;
     std::vector<Num> F_;
     std::vector<bool> needed_;
     double H_ = 0, C_ = 0, M_c_ = 0;

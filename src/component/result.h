@@ -52,7 +52,7 @@ struct RowResult {
     double F_r_el = 0;   ///< at M_Ed by stiffness, no more than F_tr_Rd while the joint holds
     bool isUsed = false; ///< by stiffness it has come to its resistance already: others take what more there is
     Limit limit = Limit::None;
-    int groupFirst = 0; ///< place of the deciding group's first row (same as the row's own when alone)
+    int groupFirst = 0;           ///< place of the deciding group's first row (same as the row's own when alone)
     std::vector<Component> chain; ///< from the column (or the other member) to the beam
     double k_eff = 0;
     /// The link of a kind; null where the chain has none.
