@@ -14,9 +14,9 @@
 #include "exchange/result_json.h"
 #include "job_input.h"
 #include "joint/action_columns.h"
-#include "joint/assembly.h"
-#include "joint/first_layout.h"
+#include "joint/geometry.h"
 #include "joint/plate_key.h"
+#include "joint/recipes/recipe.h"
 #include "joint/validate.h"
 #include "report/html.h"
 #include "report/joint_report.h"
@@ -158,39 +158,46 @@ int sheet(const SheetCommand& c) {
 }
 
 int create(const NewCommand& c) {
+    constexpr double degree = 3.14159265358979323846 / 180;
     Job job;
     job.title = "New job";
     Joint joint;
     joint.id = freeId(job);
     joint.mark = c.mark;
     joint.title = c.title;
-    const auto sectionOf = [](const std::string& asked) -> tl::expected<const Section*, Diagnostics> {
-        if (const Section* section = findSection(asked)) return section;
+    const Recipe* recipe = findRecipe(c.recipe);
+    if (!recipe) return fail({{Severity::Error, printable(c.recipe), "There is no recipe of this name."}});
+    if (recipe->asksColumn && c.column.empty())
+        return fail({{Severity::Error, "--column", "This recipe needs a column section."}});
+    // Designations as the catalogue writes them; the first that is not known is told with what is near.
+    Diagnostics unknown;
+    const auto member = [&](const std::string& asked) -> MemberSpec {
+        if (const Section* section = findSection(asked)) return {section->designation, c.steel};
         std::string near;
         for (const Section* s : searchSections(asked.substr(0, 3))) {
             if (near.size() > 60) break;
             near += (near.empty() ? "" : ", ") + s->designation;
         }
-        return tl::unexpected(
-            Diagnostics{{Severity::Error, printable(asked),
-                         "This section is not in the catalogue." + (near.empty() ? "" : " It has, for example: " + near + ".")}});
+        unknown.push_back(
+            {Severity::Error, printable(asked),
+             "This section is not in the catalogue." + (near.empty() ? "" : " It has, for example: " + near + ".")});
+        return {asked, c.steel};
     };
-    const PlateReach reach = c.reach == "flush"           ? PlateReach::Flush
-                             : c.reach == "extended-both" ? PlateReach::ExtendedBoth
-                                                          : PlateReach::ExtendedTop;
-    const auto column = sectionOf(c.column);
-    if (!column) return fail(column.error());
-    putColumn(joint, {(*column)->designation, c.steel});
-    for (const auto& [end, asked] : {std::pair{ends::right, c.beam}, std::pair{ends::left, c.left}}) {
-        if (end == ends::left && asked.empty()) continue;
-        const auto section = sectionOf(asked);
-        if (!section) return fail(section.error());
-        Framing framing;
-        framing.direction = end == ends::left ? Direction::Left : Direction::Right;
-        if (c.span > 0) framing.span = c.span;
-        putEnd(joint, end, {(*section)->designation, c.steel}, framing, ends::column,
-               firstLayout(**column, **section, c.steel, reach));
-    }
+    RecipeInput input;
+    if (recipe->asksColumn) input.column = member(c.column);
+    input.beam = member(c.beam);
+    if (!c.left.empty()) input.other = member(c.left);
+    if (!c.front.empty()) input.front = member(c.front);
+    if (!c.front.empty() && !recipe->asksColumn)
+        return fail({{Severity::Error, "--front", "Without a column there is no web to stand on."}});
+    if (!unknown.empty()) return fail(unknown);
+    input.reach = c.reach == "flush"           ? PlateReach::Flush
+                  : c.reach == "extended-both" ? PlateReach::ExtendedBoth
+                                               : PlateReach::ExtendedTop;
+    if (c.span > 0) input.span = c.span;
+    input.slope = c.slope * degree;
+    input.otherSlope = c.leftSlope * degree;
+    (void)layOut(joint, *recipe, job, input);
     if (!c.actions.empty()) {
         const auto text = readFile(c.actions);
         if (!text) return fail({text.error()});

@@ -16,8 +16,8 @@ struct SheetCommand : JobSource {
     bool isDark = false;
 };
 struct NewCommand {
-    std::string out, column, beam, left, steel = "S355", reach = "extended-top", mark = "B1", title, actions;
-    double span = 0;
+    std::string out, recipe = "end-plate", column, beam, left, front, steel = "S355", reach = "extended-top", mark = "B1", title, actions;
+    double span = 0, slope = 0, leftSlope = 0;
 };
 struct AdviseCommand : JobSource {
     std::string part;

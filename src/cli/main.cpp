@@ -1,6 +1,7 @@
 #include "base/number_column.h"
 #include "base/text.h"
 #include "commands.h"
+#include "joint/recipes/recipe.h"
 #include "printable_output.h"
 #include <CLI/CLI.hpp>
 #include <csignal>
@@ -90,10 +91,21 @@ int main(int argc, char** argv) {
     sheet_->callback([&] { code = sheet(sheetC); });
 
     NewCommand newC;
-    auto* new_ = app.add_subcommand("new", "Make a job with one joint from the end-plate family, laid out by the usual rules");
-    new_->add_option("--column", newC.column, "Column section, such as HEB240")->required();
-    new_->add_option("--beam", newC.beam, "Beam section on the right, such as IPE400")->required();
-    new_->add_option("--left", newC.left, "Beam section on the left");
+    auto* new_ = app.add_subcommand("new", "Make a job with one joint, laid out by a recipe");
+    std::string recipeKeys;
+    std::vector<std::string> allRecipes;
+    for (const zg::Recipe& r : zg::recipes()) {
+        allRecipes.push_back(r.key);
+        recipeKeys += std::string(recipeKeys.empty() ? "" : "; ") + r.key + ": " + r.name;
+    }
+    new_->add_option("--recipe", newC.recipe, recipeKeys)->check(CLI::IsMember(allRecipes));
+    new_->add_option("--column", newC.column, "Column section, such as HEB240; not for splices");
+    new_->add_option("--beam", newC.beam, "Beam section on the right (or by the fin plate), such as IPE400")->required();
+    new_->add_option("--left", newC.left, "Beam section on the left; the other beam of a splice, as the first when left out");
+    new_->add_option("--front", newC.front, "Beam section on the column's web, by a fin plate");
+    new_->add_option("--slope", newC.slope, "Slope of the beam in degrees, rising away from the joint")
+        ->check(numberWithin(-45, 45));
+    new_->add_option("--left-slope", newC.leftSlope, "Slope of the beam on the left")->check(numberWithin(-45, 45));
     new_->add_option("--steel", newC.steel, "Steel grade of members and plates");
     new_->add_option("--reach", newC.reach, "End plate: flush, extended-top or extended-both")
         ->check(CLI::IsMember({"flush", "extended-top", "extended-both"}));

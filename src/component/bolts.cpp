@@ -15,13 +15,16 @@ template <class Num> BoltTensionResistance<Num> boltTension(Workings<Num>& w, co
     const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
     r.F_t_Rd = w.let("F_t_Rd", "one bolt in tension", Quantity::Force, table, 0.9 * f_ub * A_s / gamma_M2);
     const double plate = m.t_p * m.plateSteel.f_u;
-    const double columnFlange = m.column.t_f * m.columnSteel.f_u;
-    const bool atPlate = plate <= columnFlange;
+    const bool atPlate = plate <= m.gripThickness * m.gripSteel.f_u;
     const Num d_m = w.given("d_m", "mean diameter of head or nut", Quantity::Length, m.bolt.d_m);
     const Num t = atPlate ? w.given("t_p", "the end plate punches first", Quantity::Length, m.t_p)
-                          : w.given("t_fc", "the column flange punches first", Quantity::Length, m.column.t_f);
-    const Num f_u = w.given(atPlate ? "f_u_p" : "f_u_fc", "its ultimate strength", Quantity::Stress,
-                            atPlate ? m.plateSteel.f_u : m.columnSteel.f_u);
+                          : w.given(m.hasColumn ? "t_fc" : "t_p2",
+                                    m.hasColumn ? "the column flange punches first" : "the other end plate punches first",
+                                    Quantity::Length, m.gripThickness);
+    const Num f_u = w.given(atPlate       ? "f_u_p"
+                            : m.hasColumn ? "f_u_fc"
+                                          : "f_u_p2",
+                            "its ultimate strength", Quantity::Stress, atPlate ? m.plateSteel.f_u : m.gripSteel.f_u);
     r.B_p_Rd = w.let("B_p_Rd", "punching", Quantity::Force, table, 0.6 * constant<Num>(pi, "π") * d_m * t * f_u / gamma_M2);
     r.B_t_Rd =
         w.result("B_t_Rd", "one bolt with its plates: tension or punching", Quantity::Force, table, smaller(r.F_t_Rd, r.B_p_Rd));
@@ -65,7 +68,7 @@ template <class Num> Num boltBearing(Workings<Num>& w, const SideModel& m, const
 }
 
 double elongationLength(const SideModel& m) {
-    return elongationLength(m.bolt, m.column.t_f + m.t_p + (m.backing ? m.backing->thickness : 0));
+    return elongationLength(m.bolt, m.gripThickness + m.t_p + (m.backing ? m.backing->thickness : 0));
 }
 
 #define ZG_FOR(Num)                                                                                                              \

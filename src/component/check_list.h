@@ -25,6 +25,7 @@ public:
         checks_.push_back(c);
         return checks_.back();
     }
+    [[nodiscard]] Check& last() { return checks_.back(); }
     /// A requirement on proportions: met or not, whatever the set.
     static void asRule(Check& c) {
         c.group = CheckGroup::Rule;

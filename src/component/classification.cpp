@@ -7,9 +7,17 @@ namespace zg {
 namespace {
 
 RotationCapacity rotationCapacity(const SideModel& m, const ConnectionResult& c) {
-    const double epsilon = std::sqrt(235 / m.columnSteel.f_y);
+    const bool isWelded = !c.rows.empty() && c.rows.front().place < 0;
+    if (isWelded) {
+        // 6.4.3: stiffened in compression and not in tension, and the panel does not govern; or not stiffened at all.
+        if (m.compressionStiffener() && !m.tensionStiffener() && c.limit != Limit::PanelShear)
+            return RotationCapacity::WeldedStiffened;
+        if (m.stiffeners.empty()) return RotationCapacity::WeldedPlain;
+        return RotationCapacity::NotCovered;
+    }
+    const double epsilon = std::sqrt(235 / std::max(1.0, m.columnSteel.f_y));
     // 6.4.2(1): the panel governs and is not slender.
-    if (c.limit == Limit::PanelShear && clearWebDepth(m.column) / m.column.t_w <= 69 * epsilon)
+    if (m.hasColumn && c.limit == Limit::PanelShear && clearWebDepth(m.column) / m.column.t_w <= 69 * epsilon)
         return RotationCapacity::SufficientPanel;
     // 6.4.2(2): every row is held back by the bending of a flange or plate that is thin against its bolts. With a limit on the
     // sum of the rows, something else governs.
@@ -17,7 +25,8 @@ RotationCapacity rotationCapacity(const SideModel& m, const ConnectionResult& c)
     const auto thin = [&](double t, double f_y) { return t <= 0.36 * m.bolt.d * std::sqrt(m.boltClass.f_ub / f_y); };
     for (const RowResult& row : c.rows) {
         const bool byFlange = row.limit == Limit::ColumnFlange && thin(m.column.t_f, m.columnSteel.f_y);
-        const bool byPlate = row.limit == Limit::EndPlate && thin(m.t_p, m.plateSteel.f_y);
+        const bool byPlate = (row.limit == Limit::EndPlate && thin(m.t_p, m.plateSteel.f_y)) ||
+                             (row.limit == Limit::OtherPlate && thin(m.gripThickness, m.gripSteel.f_y));
         if (!byFlange && !byPlate) return RotationCapacity::NotCovered;
     }
     return RotationCapacity::SufficientPlate;
@@ -33,18 +42,35 @@ Classification classify(Workings<Num>& w, const ResolvedJoint& joint, const Side
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     const Num W_b = w.given("W_pl_b", "beam's plastic modulus", Quantity::Modulus, m.beam.W_pl_y);
     const Num f_y_b = w.given("f_y_b", "beam's yield strength", Quantity::Stress, m.beamSteel.f_y);
-    const Num W_c = w.given("W_pl_c", "column's plastic modulus", Quantity::Modulus, m.column.W_pl_y);
-    const Num f_y_c = w.given("f_y_c", "column's yield strength", Quantity::Stress, m.columnSteel.f_y);
+    // In a splice the other beam stands in the column's place, once.
+    const ResolvedSide* partner = joint.splicedTo(*joint.side(m.side));
+    const char* what = partner ? "other beam" : "column";
+    const Num W_c = w.given(partner ? "W_pl_b2" : "W_pl_c", partner ? "other beam's plastic modulus" : "column's plastic modulus",
+                            Quantity::Modulus, partner ? partner->beam.section.W_pl_y : m.column.W_pl_y);
+    const Num f_y_c = w.given(partner ? "f_y_b2" : "f_y_c", partner ? "its yield strength" : "column's yield strength",
+                              Quantity::Stress, partner ? partner->beam.steel.f_y : m.columnSteel.f_y);
     const Num M_b = w.let("M_b_pl_Rd", "beam", Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W_b * f_y_b / gamma_M0);
-    const Num M_c = w.let("M_c_pl_Rd", "column", Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W_c * f_y_c / gamma_M0);
-    const Num M_full = columnEnds ? w.let("M_full", "full strength, at the column's end", Quantity::Moment,
-                                          "EN 1993-1-8:2005 figure 5.5", smaller(M_b, M_c))
-                                  : w.let("M_full", "full strength, the column continues", Quantity::Moment,
-                                          "EN 1993-1-8:2005 figure 5.5", smaller(M_b, 2 * M_c));
+    const Num M_c =
+        w.let(partner ? "M_b2_pl_Rd" : "M_c_pl_Rd", what, Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W_c * f_y_c / gamma_M0);
+    const Num M_full = partner ? w.let("M_full", "full strength, the weaker beam", Quantity::Moment, "EN 1993-1-8:2005 5.2.3.2",
+                                       smaller(M_b, M_c))
+                       : columnEnds ? w.let("M_full", "full strength, at the column's end", Quantity::Moment,
+                                            "EN 1993-1-8:2005 figure 5.5", smaller(M_b, M_c))
+                                    : w.let("M_full", "full strength, the column continues", Quantity::Moment,
+                                            "EN 1993-1-8:2005 figure 5.5", smaller(M_b, 2 * M_c));
     out.M_b_pl_Rd = valueOf(M_b);
     out.M_c_pl_Rd = valueOf(M_c);
     out.M_full = valueOf(M_full);
     out.rotation = rotationCapacity(m, c);
+    if (out.rotation == RotationCapacity::WeldedStiffened) {
+        const Num h_c = w.given("h_c", "column depth", Quantity::Length, m.column.h);
+        const Num h_b = w.given("h_b", "beam depth", Quantity::Length, m.beam.h);
+        out.phi_Cd = valueOf(
+            w.let("phi_Cd", "rotation capacity at least", Quantity::Rotation, "EN 1993-1-8:2005 (6.32)", 0.025 * (h_c / h_b)));
+    } else if (out.rotation == RotationCapacity::WeldedPlain) {
+        out.phi_Cd = valueOf(w.let("phi_Cd", "rotation capacity at least, not stiffened", Quantity::Rotation,
+                                   "EN 1993-1-8:2005 6.4.3(2)", Num(0.015)));
+    }
     out.strength = c.M_j_Rd >= out.M_full                                                          ? StrengthClass::Full
                    : c.M_j_Rd <= 0.25 * out.M_full && out.rotation != RotationCapacity::NotCovered ? StrengthClass::Pinned
                                                                                                    : StrengthClass::Partial;

@@ -1,5 +1,5 @@
 #include "component/column_web.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 #include <cmath>
 
 namespace zg {
@@ -133,12 +133,18 @@ WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& 
     const Num a_p = w.given("a_p", "throat of the compression flange weld", Quantity::Length, a_);
     const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, c.t_f);
     const Num s_ = w.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(c));
-    const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
-    const Num c_p = w.given("c_p", "plate beyond the flange", Quantity::Length, m.projectionCompression);
-    const Num s_p = w.let("s_p", "spread through the end plate, as far as the plate reaches", Quantity::Length, compression,
-                          t_p + smaller(t_p, larger(Num(0), c_p - constant<Num>(root2, "√2") * a_p)));
-    r.b_eff_c_wc = w.let(m.columnEndCompression < continues ? "b_eff_0" : "b_eff_c_wc", "effective width", Quantity::Length,
-                         "EN 1993-1-8:2005 (6.11)", t_fb + 2 * constant<Num>(root2, "√2") * a_p + 5 * (t_fc + s_) + s_p);
+    const char* width = m.columnEndCompression < continues ? "b_eff_0" : "b_eff_c_wc";
+    if (m.t_p > 0) {
+        const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
+        const Num c_p = w.given("c_p", "plate beyond the flange", Quantity::Length, m.projectionCompression);
+        const Num s_p = w.let("s_p", "spread through the end plate, as far as the plate reaches", Quantity::Length, compression,
+                              t_p + smaller(t_p, larger(Num(0), c_p - constant<Num>(root2, "√2") * a_p)));
+        r.b_eff_c_wc = w.let(width, "effective width", Quantity::Length, "EN 1993-1-8:2005 (6.11)",
+                             t_fb + 2 * constant<Num>(root2, "√2") * a_p + 5 * (t_fc + s_) + s_p);
+    } else {
+        r.b_eff_c_wc = w.let(width, "effective width", Quantity::Length, "EN 1993-1-8:2005 (6.10)",
+                             t_fb + 2 * constant<Num>(root2, "√2") * a_p + 5 * (t_fc + s_));
+    }
     if (m.columnEndCompression < continues) {
         const Num toEnd = w.given("e_end", "flange centre to the column's end", Quantity::Length,
                                   std::max(0.0, m.columnEndCompression + m.flange / 2));

@@ -52,7 +52,7 @@ template <class Num> void ColumnZone<Num>::diagonal(CheckList& list, double V) {
         .add({PartKind::Diagonal, m_.side});
 }
 
-template<class Num> void ColumnZone<Num>::doublerWeld(CheckList& list, double V) {
+template <class Num> void ColumnZone<Num>::doublerWeld(CheckList& list, double V) {
     // The plate's share of the panel shear, by area, flows in along the column flanges over the lever arm.
     w_.heading(2, "Weld of the supplementary web plate", "doubler weld");
     const Num V_Ed = w_.given("V_wp_Ed", "shear of the web panel", Quantity::Force, std::max(0.0, V));

@@ -6,7 +6,7 @@
 #include "component/row_assembly.h"
 #include "component/stiffness.h"
 #include "component/welds.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
 
@@ -16,8 +16,8 @@ namespace {
 template <class Num> class Verification {
 public:
     Verification(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,
-                 const ConnectionActions& a, std::vector<Check>& checks)
-        : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), a_(a), list_(checks, m, a.set),
+                 const ConnectionActions& a, std::vector<Check>& checks, const OtherEnd<Num>* other)
+        : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), other_(other), a_(a), list_(checks, m, a.set),
           column_(w, m, joint.settings) {}
 
     ConnectionResult run() {
@@ -73,9 +73,15 @@ private:
     }
 
     void capacity() {
-        column_.resistances(a_.beta, a_.sigma_com);
+        out_.hasPanel = !other_;
+        if (!other_) column_.resistances(a_.beta, a_.sigma_com);
         w_.heading(2, "Beam flange and web in compression", "beam compression");
         F_c_fb_Rd_ = flangeCompressionResistance(w_, m_, s_, std::abs(a_.forces.V));
+        if (other_) {
+            w_.heading(2, "The other beam's flange and web in compression", "other compression");
+            F_c_fb_other_ = flangeCompressionResistance(w_, other_->model, s_, std::abs(a_.forces.V));
+            return;
+        }
         columnWeb_.reserve(zone_.spans.size());
         for (const Span<Num>& span : zone_.spans) {
             if (!span.columnFlange) {
@@ -94,13 +100,14 @@ private:
 
     void rows() {
         w_.heading(2, "Row resistances", "rows");
-        TensionCaps<Num> caps{column_.compression(), F_c_fb_Rd_, std::nullopt};
-        if (a_.beta > 0) {
+        TensionCaps<Num> caps{other_ ? F_c_fb_other_ : column_.compression(), F_c_fb_Rd_};
+        if (other_) caps.farKind = Limit::OtherFlangeCompression;
+        if (!other_ && a_.beta > 0) {
             const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
             caps.panelShear = w_.let("V_beta", "panel resistance over β", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
                                      column_.panel() / beta);
         }
-        const RowForces<Num> forces = assembleRows(w_, zone_, columnWeb_, caps, H_);
+        const RowForces<Num> forces = assembleRows(w_, zone_, columnWeb_, caps, H_, other_ ? &other_->zone : nullptr);
         const std::vector<int> places = tensionRows(m_);
         for (int i = 0; i < zone_.rows; ++i) {
             const std::size_t at = static_cast<std::size_t>(i);
@@ -127,8 +134,14 @@ private:
                 c.isCircular = r->isCircular;
                 c.l_eff = valueOf(r->l_eff_1);
             };
-            link(Limit::ColumnWebTension, {PartKind::ColumnWeb}, columnWeb(i, i));
-            tStub(Limit::ColumnFlange, part(PartKind::ColumnFlange), span.columnFlange);
+            if (other_) {
+                const Span<Num>& far = other_->zone.span(i, i);
+                link(Limit::OtherWeb, {PartKind::BeamWeb, other_->model.side}, far.beamWeb);
+                tStub(Limit::OtherPlate, {PartKind::EndPlate, other_->model.side}, far.endPlate);
+            } else {
+                link(Limit::ColumnWebTension, {PartKind::ColumnWeb}, columnWeb(i, i));
+                tStub(Limit::ColumnFlange, part(PartKind::ColumnFlange), span.columnFlange);
+            }
             link(Limit::Bolts, {PartKind::BoltRow, m_.side, row.place}, std::nullopt);
             tStub(Limit::EndPlate, part(PartKind::EndPlate), span.endPlate);
             link(Limit::BeamWeb, part(PartKind::BeamWeb), span.beamWeb);
@@ -137,8 +150,10 @@ private:
         F_ = forces.F_tr_Rd;
         out_.T_Rd = valueOf(forces.sum);
         out_.limit = forces.ends;
-        out_.V_wp_Rd = valueOf(column_.panel());
-        out_.F_c_wc_Rd = valueOf(column_.compression());
+        if (!other_) {
+            out_.V_wp_Rd = valueOf(column_.panel());
+            out_.F_c_wc_Rd = valueOf(column_.compression());
+        }
         out_.F_c_fb_Rd = valueOf(F_c_fb_Rd_);
     }
 
@@ -166,7 +181,8 @@ private:
             // More compression than the lower flange can take: the tension flange's side works in compression too.
             const double sum = out_.T_Rd;
             if (sum <= 0 && H_ < 0) {
-                const double C = std::min(out_.F_c_wc_Rd, out_.F_c_fb_Rd);
+                const double C =
+                    other_ ? std::min(valueOf(F_c_fb_other_), out_.F_c_fb_Rd) : std::min(out_.F_c_wc_Rd, out_.F_c_fb_Rd);
                 const double topC = std::max(0.0, -H_ - C);
                 M = w_.let("M_j_C_Rd", "both flanges in compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
                            (Num(C) - Num(topC)) * z_a);
@@ -179,7 +195,8 @@ private:
 
     void stiffness() {
         w_.heading(2, "Rotational stiffness", "stiffness");
-        out_.stiffness = rotationalStiffness(w_, m_, zone_, column_.A_vc(), column_.b_eff_c_wc(), a_.beta, out_.rows);
+        out_.stiffness = other_ ? spliceStiffness(w_, m_, zone_, other_->zone, other_->model.t_p, out_.rows)
+                                : rotationalStiffness(w_, m_, zone_, column_.A_vc(), column_.b_eff_c_wc(), a_.beta, out_.rows);
         Stiffness& k = out_.stiffness;
         k.mu = stiffnessRatio(std::min(out_.M_Ed, out_.M_j_Rd), out_.M_j_Rd);
         k.S_j = k.S_j_ini / k.mu;
@@ -192,11 +209,11 @@ private:
 
     void compressionChain() {
         Component web;
-        web.kind = Limit::ColumnWebCompression;
-        web.part = {PartKind::ColumnWeb};
-        web.alone = out_.F_c_wc_Rd;
+        web.kind = other_ ? Limit::OtherFlangeCompression : Limit::ColumnWebCompression;
+        web.part = other_ ? PartRef{compressionFlange().kind, other_->model.side} : PartRef{PartKind::ColumnWeb};
+        web.alone = other_ ? valueOf(F_c_fb_other_) : out_.F_c_wc_Rd;
         web.k = out_.stiffness.k_2;
-        web.isRigid = out_.stiffness.k_2_isInfinite;
+        web.isRigid = !other_ && out_.stiffness.k_2_isInfinite;
         Component flange;
         flange.kind = Limit::BeamFlangeCompression;
         flange.part = compressionFlange();
@@ -286,13 +303,13 @@ private:
             const Num R = w_.given(named, "its resistance", Quantity::Force, resistance);
             (void)w_.result(symbol, what, Quantity::Ratio, clause, demand / R);
         };
-        if (a_.beta > 0) {
+        if (!other_ && a_.beta > 0) {
             const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
             const Num V =
                 w_.let("V_wp_Ed", "shear of the web panel", Quantity::Force, "EN 1993-1-8:2005 5.3(3)", beta * (T + C) / 2);
             use("u_wp", "column web panel in shear, use", V, "V_wp_Rd", out_.V_wp_Rd, "EN 1993-1-8:2005 6.2.6.1");
         }
-        use("u_wc", "column web in compression, use", C, "F_c_wc_Rd", out_.F_c_wc_Rd, "EN 1993-1-8:2005 6.2.6.2");
+        if (!other_) use("u_wc", "column web in compression, use", C, "F_c_wc_Rd", out_.F_c_wc_Rd, "EN 1993-1-8:2005 6.2.6.2");
         use("u_fb", "beam flange in compression, use", C, "F_c_fb_Rd", out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7");
         if (H_ > 0) {
             const Num M_Ed = w_.given("M_c_Ed", "moment about the centre of compression", Quantity::Moment, std::max(0.0, M_c_));
@@ -348,7 +365,10 @@ private:
 
     void checkColumn() {
         const double V = a_.beta * (out_.T_Ed + C_) / 2; // as in uses()
-        column_.checks(list_, V, out_.C_Ed, a_.beta);
+        if (!other_) return column_.checks(list_, V, out_.C_Ed, a_.beta);
+        add(CheckCode::BeamFlangeCompression, out_.C_Ed, valueOf(F_c_fb_other_), Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
+            .add({compressionFlange().kind, other_->model.side});
+        list_.last().side = other_->model.side;
     }
 
     void checkRows() {
@@ -365,8 +385,9 @@ private:
             for (int j = i; j < zone_.rows; ++j) {
                 sum += out_.rows[static_cast<std::size_t>(j)].F_r_Ed;
                 const Span<Num>& span = zone_.span(i, j);
-                if (const auto& web = columnWeb(i, j))
-                    component(CheckCode::ColumnWebTension, i, j, sum, valueOf(*web), "EN 1993-1-8:2005 6.2.6.3",
+                if (other_) farComponents(i, j, sum, component);
+                if (!other_ && columnWeb(i, j))
+                    component(CheckCode::ColumnWebTension, i, j, sum, valueOf(*columnWeb(i, j)), "EN 1993-1-8:2005 6.2.6.3",
                               part(PartKind::ColumnWeb));
                 if (span.columnFlange)
                     component(CheckCode::ColumnFlangeBending, i, j, sum, valueOf(span.columnFlange->F_T_Rd),
@@ -385,6 +406,21 @@ private:
         }
         tensionStiffeners();
         rib();
+    }
+
+    /// The other plate and its beam's web, as checks of their own side.
+    template <class Add> void farComponents(int i, int j, double sum, Add component) {
+        const Span<Num>& far = other_->zone.span(i, j);
+        if (far.endPlate) {
+            component(CheckCode::EndPlateBending, i, j, sum, valueOf(far.endPlate->F_T_Rd), "EN 1993-1-8:2005 6.2.6.5",
+                      {PartKind::EndPlate, other_->model.side});
+            list_.last().side = other_->model.side;
+        }
+        if (far.beamWeb) {
+            component(CheckCode::BeamWebTension, i, j, sum, valueOf(*far.beamWeb), "EN 1993-1-8:2005 6.2.6.8",
+                      {PartKind::BeamWeb, other_->model.side});
+            list_.last().side = other_->model.side;
+        }
     }
 
     /// Rows next to a column stiffener lean on it, of whichever beam it is: by the T-stub's own statics, the nearer support takes
@@ -544,8 +580,8 @@ private:
                           0.4 / 1.4 * F_v_Rd);
         }
         double T_stub = 1e300;
-        for (const Limit kind : {Limit::ColumnFlange, Limit::EndPlate})
-            if (const auto& alone = row.at(kind).alone) T_stub = std::min(T_stub, *alone);
+        for (const Limit kind : {Limit::ColumnFlange, Limit::EndPlate, Limit::OtherPlate})
+            if (const Component* c = row.find(kind); c && c->alone) T_stub = std::min(T_stub, *c->alone);
         // Prying grows the bolt force with the T-stub's: at the T-stub's resistance the bolt is taken as fully used.
         const double ratio = T_stub > 0 ? std::min(1.0, std::max(row.F_r_Ed, row.F_r_el) / T_stub) : 1.0;
         const Num use = w_.given("F_t_ratio", "bolt tension with prying, share of F_t_Rd", Quantity::Ratio, ratio);
@@ -558,10 +594,12 @@ private:
     const Settings& s_;
     const SideModel& m_;
     const TensionZone<Num>& zone_;
+    const OtherEnd<Num>* other_;
     const ConnectionActions& a_;
     CheckList list_;
     ColumnZone<Num> column_;
     Num F_c_fb_Rd_{0};
+    Num F_c_fb_other_{0};
     std::vector<std::optional<Num>> columnWeb_;
     ConnectionResult out_;
     std::vector<Num> F_;
@@ -575,13 +613,13 @@ private:
 
 template <class Num>
 ConnectionResult verifyConnection(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,
-                                  const ConnectionActions& a, std::vector<Check>& checks) {
-    return Verification<Num>(w, joint, m, zone, a, checks).run();
+                                  const ConnectionActions& a, std::vector<Check>& checks, const OtherEnd<Num>* other) {
+    return Verification<Num>(w, joint, m, zone, a, checks, other).run();
 }
 
 template ConnectionResult verifyConnection(Workings<double>&, const ResolvedJoint&, const SideModel&, const TensionZone<double>&,
-                                           const ConnectionActions&, std::vector<Check>&);
+                                           const ConnectionActions&, std::vector<Check>&, const OtherEnd<double>*);
 template ConnectionResult verifyConnection(Workings<Traced>&, const ResolvedJoint&, const SideModel&, const TensionZone<Traced>&,
-                                           const ConnectionActions&, std::vector<Check>&);
+                                           const ConnectionActions&, std::vector<Check>&, const OtherEnd<Traced>*);
 
 } // namespace zg

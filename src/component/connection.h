@@ -13,10 +13,17 @@ struct ConnectionActions {
     double sigma_com = 0; ///< column's compressive stress at the web's root beside the compression flange
 };
 
-/// Verifies one connection under one action set: rows, resistance, stiffness, class; adds its checks to the list.
+/// The other end of a splice, turned the same way: its rows are those of this end.
+template <class Num> struct OtherEnd {
+    SideModel model;
+    TensionZone<Num> zone;
+};
+
+/// Verifies one end plate under one action set, on a column's flange or (with `other`) on another end plate: rows, resistance,
+/// stiffness, class; adds its checks to the list.
 template <class Num>
 [[nodiscard]] ConnectionResult verifyConnection(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m,
                                                 const TensionZone<Num>& zone, const ConnectionActions& actions,
-                                                std::vector<Check>& checks);
+                                                std::vector<Check>& checks, const OtherEnd<Num>* other = nullptr);
 
 } // namespace zg

@@ -68,7 +68,7 @@ struct RowResult {
 
 enum class StiffnessClass { NotGiven, Rigid, SemiRigid, Pinned };
 enum class StrengthClass { Full, Partial, Pinned };
-enum class RotationCapacity { SufficientPlate, SufficientPanel, NotCovered };
+enum class RotationCapacity { SufficientPlate, SufficientPanel, NotCovered, WeldedStiffened, WeldedPlain };
 
 struct Stiffness {
     double k_1 = 0, k_2 = 0; ///< mm; infinite ones are absent from the sum (isInfinite flags)
@@ -85,6 +85,7 @@ struct Classification {
     double K_b_K_c = 0;                              ///< 0 when no storey height is given
     double M_b_pl_Rd = 0, M_c_pl_Rd = 0, M_full = 0; ///< weaker connected part
     RotationCapacity rotation = RotationCapacity::NotCovered;
+    double phi_Cd = 0; ///< rad, where a rule gives a number
 };
 
 struct CurvePoint {

@@ -11,8 +11,8 @@ constexpr const char* clause = "EN 1993-1-8:2005 6.2.7.2";
 template <class Num> class Rows {
 public:
     Rows(Workings<Num>& w, const TensionZone<Num>& zone, const std::vector<std::optional<Num>>& columnWeb,
-         const TensionCaps<Num>& caps, double H)
-        : w_(w), zone_(zone), columnWeb_(columnWeb), caps_(caps), H_(H), out_{{}, {}, {}, Num(0), Limit::None} {}
+         const TensionCaps<Num>& caps, double H, const TensionZone<Num>* other)
+        : w_(w), zone_(zone), columnWeb_(columnWeb), caps_(caps), H_(H), other_(other), out_{{}, {}, {}, Num(0), Limit::None} {}
 
     RowForces<Num> run() {
         const Num cap = sumLimit();
@@ -26,9 +26,12 @@ private:
 
     Num sumLimit() {
         const Num H = w_.given("H_Ed", "force normal to the plate, as counted", Quantity::Force, H_);
-        Num cap = w_.let("T_c", "tension the column web in compression balances", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
-                         caps_.webCompression + H);
-        capLimit_ = Limit::ColumnWebCompression;
+        const bool isWeb = caps_.farKind == Limit::ColumnWebCompression;
+        Num cap = w_.let("T_c",
+                         isWeb ? "tension the column web in compression balances"
+                               : "tension the other beam's flange in compression balances",
+                         Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)", caps_.farCompression + H);
+        capLimit_ = caps_.farKind;
         const Num flange = w_.let("T_b", "tension the beam flange in compression balances", Quantity::Force,
                                   "EN 1993-1-8:2005 6.2.7.2(7)", caps_.flangeCompression + H);
         if (flange < cap) {
@@ -58,10 +61,15 @@ private:
         const auto consider = [&](const Num& resistance, Limit limit) {
             lower(F, span.first == span.last ? resistance : resistance - taken, limit, span.first, which, group);
         };
-        if (const auto& web = columnWeb_[index(span.first, span.last)]) consider(*web, Limit::ColumnWebTension);
+        if (!columnWeb_.empty())
+            if (const auto& web = columnWeb_[index(span.first, span.last)]) consider(*web, Limit::ColumnWebTension);
         if (span.columnFlange) consider(span.columnFlange->F_T_Rd, Limit::ColumnFlange);
         if (span.endPlate) consider(span.endPlate->F_T_Rd, Limit::EndPlate);
         if (span.beamWeb) consider(*span.beamWeb, Limit::BeamWeb);
+        if (!other_) return;
+        const Span<Num>& far = other_->span(span.first, span.last);
+        if (far.endPlate) consider(far.endPlate->F_T_Rd, Limit::OtherPlate);
+        if (far.beamWeb) consider(*far.beamWeb, Limit::OtherWeb);
     }
 
     void row(int r, const Num& cap) {
@@ -134,6 +142,8 @@ private:
                                : limit == Limit::ColumnFlange   ? "column flange in bending"
                                : limit == Limit::EndPlate       ? "end plate in bending"
                                : limit == Limit::BeamWeb        ? "beam web in tension"
+                               : limit == Limit::OtherPlate     ? "other end plate in bending"
+                               : limit == Limit::OtherWeb       ? "other beam's web in tension"
                                                                 : "nothing";
             const auto number = [&](int i) { return std::to_string(zone_.places[static_cast<std::size_t>(i)] + 1); };
             return std::string(what) + part + (group == r ? "" : ", rows " + number(group) + " to " + number(r));
@@ -152,6 +162,7 @@ private:
     const std::vector<std::optional<Num>>& columnWeb_;
     const TensionCaps<Num>& caps_;
     double H_;
+    const TensionZone<Num>* other_;
     Limit capLimit_ = Limit::None;
     RowForces<Num> out_;
 };
@@ -160,14 +171,14 @@ private:
 
 template <class Num>
 RowForces<Num> assembleRows(Workings<Num>& w, const TensionZone<Num>& zone, const std::vector<std::optional<Num>>& columnWeb,
-                            const TensionCaps<Num>& caps, double H) {
-    return Rows<Num>(w, zone, columnWeb, caps, H).run();
+                            const TensionCaps<Num>& caps, double H, const TensionZone<Num>* other) {
+    return Rows<Num>(w, zone, columnWeb, caps, H, other).run();
 }
 
 template RowForces<double> assembleRows(Workings<double>&, const TensionZone<double>&, const std::vector<std::optional<double>>&,
-                                        const TensionCaps<double>&, double);
+                                        const TensionCaps<double>&, double, const TensionZone<double>*);
 template RowForces<Traced> assembleRows(Workings<Traced>&, const TensionZone<Traced>&, const std::vector<std::optional<Traced>>&,
-                                        const TensionCaps<Traced>&, double);
+                                        const TensionCaps<Traced>&, double, const TensionZone<Traced>*);
 
 std::vector<double> rowForcesAt(double moment, const std::vector<double>& h, const std::vector<double>& k_eff,
                                 const std::vector<double>& F_Rd) {

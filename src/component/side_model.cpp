@@ -1,5 +1,6 @@
 #include "component/side_model.h"
-#include "joint/assembly.h"
+#include "component/tension_zone.h"
+#include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
 
@@ -50,13 +51,37 @@ FlangeStiffener stiffenerAt(const SideModel& m, double y, const WeldSpec& weld) 
 FlangeStiffener SideModel::tensionStiffener() const { return stiffenerAt(*this, flange / 2, weldTension); }
 FlangeStiffener SideModel::compressionStiffener() const { return stiffenerAt(*this, centreOfCompression(), weldCompression); }
 
+void keepCommonRows(SideModel& a, SideModel& b) {
+    const auto counted = [](const SideModel& m) {
+        std::vector<int> places;
+        for (const int i : tensionRows(m)) places.push_back(m.rows[static_cast<std::size_t>(i)].place);
+        return places;
+    };
+    // Which rows count outside a flange hangs on the others: until both agree.
+    for (bool isChanged = true; isChanged;) {
+        isChanged = false;
+        const std::vector<int> ofA = counted(a), ofB = counted(b);
+        const auto drop = [&](SideModel& m, const std::vector<int>& own, const std::vector<int>& others) {
+            for (RowModel& r : m.rows)
+                if (std::count(own.begin(), own.end(), r.place) && !std::count(others.begin(), others.end(), r.place))
+                    r.takesTension = false, isChanged = true;
+        };
+        drop(a, ofA, ofB);
+        drop(b, ofB, ofA);
+    }
+}
+
 SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
     const ResolvedSide& s = *joint.side(id);
     SideModel m;
     m.side = id;
     m.isReversed = isReversed;
+    m.hasColumn = joint.hasColumn;
     m.column = joint.column.section;
     m.columnSteel = joint.column.steel;
+    const ResolvedSide* partner = joint.splicedTo(s);
+    m.gripThickness = partner ? partner->spec.plate.thickness : m.column.t_f;
+    m.gripSteel = partner ? partner->plateSteel : m.columnSteel;
     if (joint.columnSpec.endAbove) {
         const double end = *joint.columnSpec.endAbove - levelOf(s, 0);
         (isReversed ? m.columnEndCompression : m.columnEnd) = end;
@@ -82,6 +107,14 @@ SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
         const BoltRowSpec& row = s.spec.rows[i];
         m.rows.push_back({static_cast<int>(i), isReversed ? s.depth - row.position : row.position,
                           row.gauge.value_or(s.spec.bolts.gauge), row.takesTension});
+    }
+    if (partner) {
+        // Beams of different depth: the couple is that of the nearer compression flange.
+        const double from = isReversed ? levelOf(s, s.depth) : levelOf(s, 0);
+        const double to =
+            isReversed ? levelOf(*partner, partner->flange / 2) : levelOf(*partner, partner->depth - partner->flange / 2);
+        const double centre = isReversed ? to - from : from - to;
+        if (centre < m.depth - m.flange / 2 - 1e-9) m.nearerCentre = centre;
     }
     std::stable_sort(m.rows.begin(), m.rows.end(), [](const RowModel& a, const RowModel& b) { return a.y < b.y; });
     for (const ResolvedSide& owner : joint.sides) addStiffeners(m, s, owner);

@@ -46,8 +46,11 @@ struct FittingPlate {
 struct SideModel {
     EndId side = ends::right;
     bool isReversed = false;
+    bool hasColumn = true; ///< else a splice: the plate lies on that of another beam
     Section column;
     SteelStrength columnSteel;
+    double gripThickness = 0; ///< what the bolts hold the plate to: the column flange, or the other end plate
+    SteelStrength gripSteel;
     double columnEnd = continues;            ///< from the tension flange's outer face up to the column's end on the tension side
     double columnEndCompression = continues; ///< from the compression flange's outer face down to the column's end
     Section beam;
@@ -71,11 +74,15 @@ struct SideModel {
     SteelStrength diagonalSteel;
     bool diagonalInCompression = true; ///< under this sign of moment
 
-    [[nodiscard]] double centreOfCompression() const { return depth - flange / 2; }
+    std::optional<double> nearerCentre; ///< of the other beam of a splice, where it lies nearer to the tension
+    [[nodiscard]] double centreOfCompression() const { return nearerCentre.value_or(depth - flange / 2); }
     [[nodiscard]] double leverArm(const RowModel& row) const { return centreOfCompression() - row.y; }
     [[nodiscard]] FlangeStiffener tensionStiffener() const;
     [[nodiscard]] FlangeStiffener compressionStiffener() const;
 };
+
+/// Two ends of a splice share their rows: a row takes tension where it can in both.
+void keepCommonRows(SideModel& a, SideModel& b);
 
 [[nodiscard]] SideModel makeSideModel(const ResolvedJoint& joint, EndId side, bool isReversed);
 

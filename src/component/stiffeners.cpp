@@ -1,7 +1,7 @@
 #include "component/stiffeners.h"
 #include "component/column_web.h"
 #include "component/welds.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
 

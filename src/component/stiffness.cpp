@@ -1,6 +1,7 @@
 #include "component/stiffness.h"
 #include "component/column_web.h"
 #include <cmath>
+#include <limits>
 #include <optional>
 #include <string>
 
@@ -22,6 +23,51 @@ template <class Num> std::string from(const char* part, int row, const LengthSou
 }
 
 } // namespace
+
+/// Panel and web in compression (table 6.11), and S_j_ini with what the tension side adds to the flexibility, 1/mm.
+template <class Num>
+void columnStiffness(Workings<Num>& w, const SideModel& m, const Num& A_vc, const Num& b_eff_c_wc, double beta_, const Num& z_eq,
+                     Num flexibility, Stiffness& out) {
+    const Section& c = m.column;
+    out.k_1_isInfinite = m.diagonal.has_value() || beta_ == 0;
+    if (!out.k_1_isInfinite) {
+        const Num beta = w.given("beta", "transformation parameter", Quantity::Ratio, beta_, "EN 1993-1-8:2005 5.3(7)");
+        const Num k_1 = w.let("k_1", "column web panel in shear", Quantity::Coefficient, table, 0.38 * A_vc / (beta * z_eq));
+        out.k_1 = valueOf(k_1);
+        flexibility = flexibility + 1 / k_1;
+    } else {
+        w.note("Column web panel in shear: k_1 is infinite (diagonal stiffener, or β = 0).", table);
+    }
+    const FlangeStiffener stiffener = m.compressionStiffener();
+    out.k_2_isInfinite = stiffener && stiffener.share >= 1;
+    if (!out.k_2_isInfinite) {
+        const Num d_c = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(c));
+        const Num b = w.given("b_eff_c_wc", "effective width in compression", Quantity::Length, valueOf(b_eff_c_wc));
+        const Num t_wc =
+            w.given("t_wc_eff", m.doubler ? "column web with its supplementary plate, in compression" : "column web",
+                    Quantity::Length, compressionThicknessFactor(m) * c.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
+        Num k_2 = w.let("k_2", "column web in compression", Quantity::Coefficient, table, 0.7 * b * t_wc / d_c);
+        if (stiffener) {
+            const Num share = w.given("k_o", "part of the stiffeners that lies in the path of the flange's force",
+                                      Quantity::Ratio, stiffener.share);
+            k_2 =
+                w.let("k_2", "partly stiffened: infinite for the part that is", Quantity::Coefficient, table, k_2 / (1 - share));
+        }
+        out.k_2 = valueOf(k_2);
+        flexibility = flexibility + 1 / k_2;
+    } else {
+        w.note("Column web in compression: k_2 is infinite (stiffened).", table);
+    }
+    if (!(valueOf(flexibility) > 0)) {
+        w.note("No component is flexible: the joint is rigid.", "EN 1993-1-8:2005 6.3.1(4)");
+        out.S_j_ini = std::numeric_limits<double>::infinity();
+        return;
+    }
+    const Num E = w.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
+    const Num S_j_ini = w.result("S_j_ini", "initial rotational stiffness", Quantity::Stiffness, "EN 1993-1-8:2005 (6.27)",
+                                 E * square(z_eq) / flexibility);
+    out.S_j_ini = valueOf(S_j_ini);
+}
 
 template <class Num>
 Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc,
@@ -71,44 +117,72 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
     const Num SigmakH2 = w.let("Sigmakh_sq", "k_eff·h² of all rows", Quantity::Modulus, "EN 1993-1-8:2005 6.3.3.1", *sumH2);
     const Num z_eq = w.result("z_eq", "equivalent lever arm", Quantity::Length, "EN 1993-1-8:2005 (6.31)", SigmakH2 / SigmakH);
     const Num k_eq = w.result("k_eq", "all rows together", Quantity::Coefficient, "EN 1993-1-8:2005 (6.29)", SigmakH / z_eq);
-    Num flexibility = 1 / k_eq;
-    out.k_1_isInfinite = m.diagonal.has_value() || beta_ == 0;
-    if (!out.k_1_isInfinite) {
-        const Num beta = w.given("beta", "transformation parameter", Quantity::Ratio, beta_, "EN 1993-1-8:2005 5.3(7)");
-        const Num k_1 = w.let("k_1", "column web panel in shear", Quantity::Coefficient, table, 0.38 * A_vc / (beta * z_eq));
-        out.k_1 = valueOf(k_1);
-        flexibility = flexibility + 1 / k_1;
-    } else {
-        w.note("Column web panel in shear: k_1 is infinite (diagonal stiffener, or β = 0).", table);
-    }
-    const FlangeStiffener stiffener = m.compressionStiffener();
-    out.k_2_isInfinite = stiffener && stiffener.share >= 1;
-    if (!out.k_2_isInfinite) {
-        const Num b = w.given("b_eff_c_wc", "effective width in compression", Quantity::Length, valueOf(b_eff_c_wc));
-        const Num t_wc =
-            w.given("t_wc_eff", m.doubler ? "column web with its supplementary plate, in compression" : "column web",
-                    Quantity::Length, compressionThicknessFactor(m) * c.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
-        Num k_2 = w.let("k_2", "column web in compression", Quantity::Coefficient, table, 0.7 * b * t_wc / d_c);
-        if (stiffener) {
-            const Num share = w.given("k_o", "part of the stiffeners that lies in the path of the flange's force",
-                                      Quantity::Ratio, stiffener.share);
-            k_2 =
-                w.let("k_2", "partly stiffened: infinite for the part that is", Quantity::Coefficient, table, k_2 / (1 - share));
-        }
-        out.k_2 = valueOf(k_2);
-        flexibility = flexibility + 1 / k_2;
-    } else {
-        w.note("Column web in compression: k_2 is infinite (stiffened).", table);
-    }
-    const Num E = w.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
-    const Num S_j_ini = w.result("S_j_ini", "initial rotational stiffness", Quantity::Stiffness, "EN 1993-1-8:2005 (6.27)",
-                                 E * square(z_eq) / flexibility);
+    const Num flexibility = 1 / k_eq;
+    columnStiffness(w, m, A_vc, b_eff_c_wc, beta_, z_eq, flexibility, out);
     out.z_eq = valueOf(z_eq);
     out.k_eq = valueOf(k_eq);
-    out.S_j_ini = valueOf(S_j_ini);
     return out;
 }
 
+template <class Num>
+Stiffness spliceStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const TensionZone<Num>& other,
+                          double t_other, std::vector<RowResult>& rows) {
+    Stiffness out;
+    out.k_1_isInfinite = out.k_2_isInfinite = true;
+    const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
+    const Num t_p2 = w.given("t_p2", "other end plate", Quantity::Length, t_other);
+    const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolt.A_s);
+    const Num L_b = w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m), table);
+    const Num k_10 = w.let("k_10", "bolts in tension, one row", Quantity::Coefficient, table, 1.6 * A_s / L_b);
+    std::optional<Num> sumH, sumH2;
+    for (int i = 0; i < zone.rows; ++i) {
+        const std::size_t at = static_cast<std::size_t>(i);
+        RowResult& row = rows[at];
+        const int number = zone.places[at] + 1;
+        if constexpr (Workings<Num>::tracing) w.heading(3, "Row " + std::to_string(number) + ", stiffness");
+        row.at(Limit::Bolts).k = valueOf(k_10);
+        const auto plate = [&](const TensionZone<Num>& of, const Num& t, const char* symbol, const char* what) {
+            const Num l = w.given("l_eff_p", from<Num>(what, number, of.plateFrom[at], of.places).c_str(), Quantity::Length,
+                                  valueOf(of.l_plate[at]), "EN 1993-1-8:2005 6.3.2(2)");
+            const Num arm = w.given("m_p", "bolt to the beam web, or to the flange", Quantity::Length, valueOf(of.m_p[at]));
+            return w.let(symbol, what, Quantity::Coefficient, table, 0.9 * l * power(t, 3) / power(arm, 3));
+        };
+        const Num h_r = w.given(Indexed{"h_", number}, "lever arm", Quantity::Length, valueOf(zone.leverArm[at]));
+        if (!(valueOf(zone.l_plate[at]) > 0 && valueOf(other.l_plate[at]) > 0 && valueOf(zone.m_p[at]) > 0 &&
+              valueOf(other.m_p[at]) > 0))
+            continue;
+        const Num k_5 = plate(zone, t_p, "k_5", "end plate");
+        const Num k_5o = plate(other, t_p2, "k_5_2", "other end plate");
+        const Num k_eff_r = w.let(Indexed{"k_eff_", number}, "row", Quantity::Coefficient, "EN 1993-1-8:2005 (6.30)",
+                                  1 / (1 / k_5 + 1 / k_5o + 1 / k_10));
+        row.at(Limit::EndPlate).k = valueOf(k_5);
+        row.at(Limit::OtherPlate).k = valueOf(k_5o);
+        row.k_eff = valueOf(k_eff_r);
+        sumH = sumH ? *sumH + k_eff_r * h_r : k_eff_r * h_r;
+        sumH2 = sumH2 ? *sumH2 + k_eff_r * square(h_r) : k_eff_r * square(h_r);
+    }
+    w.heading(3, "Joint", "");
+    if (!sumH || !(valueOf(*sumH) > 0)) return out;
+    const Num SigmakH = w.let("Sigmakh", "k_eff·h of all rows", Quantity::Area, "EN 1993-1-8:2005 6.3.3.1", *sumH);
+    const Num SigmakH2 = w.let("Sigmakh_sq", "k_eff·h² of all rows", Quantity::Modulus, "EN 1993-1-8:2005 6.3.3.1", *sumH2);
+    const Num z_eq = w.result("z_eq", "equivalent lever arm", Quantity::Length, "EN 1993-1-8:2005 (6.31)", SigmakH2 / SigmakH);
+    const Num k_eq = w.result("k_eq", "all rows together", Quantity::Coefficient, "EN 1993-1-8:2005 (6.29)", SigmakH / z_eq);
+    const Num E = w.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
+    out.z_eq = valueOf(z_eq);
+    out.k_eq = valueOf(k_eq);
+    out.S_j_ini = valueOf(w.result("S_j_ini", "initial rotational stiffness", Quantity::Stiffness, "EN 1993-1-8:2005 (6.27)",
+                                   E * square(z_eq) * k_eq));
+    return out;
+}
+
+template Stiffness spliceStiffness(Workings<double>&, const SideModel&, const TensionZone<double>&, const TensionZone<double>&,
+                                   double, std::vector<RowResult>&);
+template Stiffness spliceStiffness(Workings<Traced>&, const SideModel&, const TensionZone<Traced>&, const TensionZone<Traced>&,
+                                   double, std::vector<RowResult>&);
+template void columnStiffness(Workings<double>&, const SideModel&, const double&, const double&, double, const double&, double,
+                              Stiffness&);
+template void columnStiffness(Workings<Traced>&, const SideModel&, const Traced&, const Traced&, double, const Traced&, Traced,
+                              Stiffness&);
 template Stiffness rotationalStiffness(Workings<double>&, const SideModel&, const TensionZone<double>&, const double&,
                                        const double&, double, std::vector<RowResult>&);
 template Stiffness rotationalStiffness(Workings<Traced>&, const SideModel&, const TensionZone<Traced>&, const Traced&,

@@ -10,6 +10,17 @@ template <class Num>
 [[nodiscard]] Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc,
                                             const Num& b_eff_c_wc, double beta, std::vector<RowResult>& rows);
 
+/// Of an end-plate splice: both plates (k_5 each) and the bolts of every row.
+template <class Num>
+[[nodiscard]] Stiffness spliceStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone,
+                                        const TensionZone<Num>& other, double t_other, std::vector<RowResult>& rows);
+
+/// Column web panel and column web in compression (table 6.11): k_1, k_2 and, with the flexibility of the tension side (1/mm),
+/// S_j_ini; infinite where nothing is flexible.
+template <class Num>
+void columnStiffness(Workings<Num>& w, const SideModel& m, const Num& A_vc, const Num& b_eff_c_wc, double beta, const Num& z_eq,
+                     Num flexibility, Stiffness& out);
+
 /// S_j at a moment: S_j_ini/mu, mu = (1.5 M/M_j_Rd)^2.7 above two thirds of M_j_Rd (6.3.1(6)).
 [[nodiscard]] double stiffnessRatio(double M, double M_j_Rd);
 

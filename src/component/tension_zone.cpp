@@ -52,10 +52,14 @@ private:
         zone_.leverArm.push_back(
             w_.given(Indexed{"h_", r.place + 1}, "lever arm to the centre of compression", Quantity::Length, m_.leverArm(r)));
         const Num w = w_.given("w", "gauge", Quantity::Length, r.gauge);
-        const Num t_wc = w_.given("t_wc", "column web", Quantity::Length, m_.column.t_w);
-        const Num s = w_.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(m_.column));
-        zone_.m_c.push_back(
-            w_.let("m_c", "bolt to the column web", Quantity::Length, "EN 1993-1-8:2005 figure 6.8", (w - t_wc) / 2 - 0.8 * s));
+        if (m_.hasColumn) {
+            const Num t_wc = w_.given("t_wc", "column web", Quantity::Length, m_.column.t_w);
+            const Num s = w_.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(m_.column));
+            zone_.m_c.push_back(w_.let("m_c", "bolt to the column web", Quantity::Length, "EN 1993-1-8:2005 figure 6.8",
+                                       (w - t_wc) / 2 - 0.8 * s));
+        } else {
+            zone_.m_c.push_back(Num(0));
+        }
         if (isOutside(i)) {
             const Num a_f = w_.given("a_f", "throat of the flange weld", Quantity::Length, legOf(m_.weldTension));
             const Num y = w_.given("y", "bolt to the flange's outer face", Quantity::Length, -r.y);
@@ -158,7 +162,7 @@ private:
 
     void span(int i, int j) {
         Span<Num> span{i, j, std::nullopt, std::nullopt, std::nullopt};
-        if (i == j || !stiffenerWithin(i, j)) columnFlange(span);
+        if (m_.hasColumn && (i == j || !stiffenerWithin(i, j))) columnFlange(span);
         // No group across the tension flange (6.2.6.5): the flange stiffens the plate between the rows.
         if (i == j || !isOutside(i)) endPlate(span);
         zone_.spans.push_back(std::move(span));
@@ -261,7 +265,7 @@ private:
 
     void innerRows(TStubInput<Num>& in, int i, int j) {
         const Num e = edgePlate(i);
-        const Num e_c = edgeColumn(i);
+        const Num e_c = m_.hasColumn ? edgeColumn(i) : e;
         const auto place = [&](int k) {
             RowPlace p;
             p.table = "EN 1993-1-8:2005 table 6.6";

@@ -1,6 +1,8 @@
 #include "component/verify.h"
 #include "component/connection.h"
+#include "component/fin_plate.h"
 #include "component/node_actions.h"
+#include "component/welded.h"
 #include "joint/detailing.h"
 #include <algorithm>
 #include <cmath>
@@ -15,10 +17,24 @@ std::string beamTitle(EndId side) {
     return text;
 }
 
+/// Which procedure answers, by what the two sides of the connection are.
+enum class Procedure { EndPlate, Splice, Welded, FinPlate, None };
+Procedure procedureOf(const ResolvedJoint& joint, const ResolvedSide& s) {
+    if (joint.splicedTo(s)) return Procedure::Splice;
+    if (!joint.hasColumn) return Procedure::None;
+    switch (s.kind) {
+    case ConnectionKind::EndPlate: return s.isInPlane() ? Procedure::EndPlate : Procedure::None;
+    case ConnectionKind::DirectWeld: return s.isInPlane() ? Procedure::Welded : Procedure::None;
+    case ConnectionKind::FinPlate: return Procedure::FinPlate;
+    }
+    return Procedure::None;
+}
+
 /// The side's tension zone for one sign of moment, computed once and shared by all sets of that sign.
 template <class Num> struct Prepared {
     SideModel model;
     TensionZone<Num> zone;
+    std::optional<OtherEnd<Num>> other; ///< of a splice
 };
 
 template <class Num> class JointVerification {
@@ -51,43 +67,78 @@ private:
                            name(side) + (isReversed ? "-reversed" : "-top"));
             }
             slot.emplace();
+            const ResolvedSide& own = joint_.sides[at];
             slot->model = makeSideModel(joint_, side, isReversed);
-            slot->zone = tensionZone(w_, slot->model, joint_.settings);
+            const ResolvedSide* partner = joint_.splicedTo(own);
+            if (partner) {
+                slot->other.emplace();
+                slot->other->model = makeSideModel(joint_, partner->id, isReversed);
+                keepCommonRows(slot->model, slot->other->model);
+            }
+            if (own.kind == ConnectionKind::EndPlate) slot->zone = tensionZone(w_, slot->model, joint_.settings);
+            if (partner) {
+                w_.heading(1, beamTitle(partner->id) + ", its end plate", name(partner->id) + "-plate");
+                slot->other->zone = tensionZone(w_, slot->other->model, joint_.settings);
+            }
         }
         return *slot;
     }
 
     /// `set`: null without action sets.
-    void connection(EndId side, bool isReversed, ConnectionActions actions, const ActionSet* set = nullptr) {
-        const Prepared<Num>& p = prepared(side, isReversed);
+    void connection(const ResolvedSide& s, bool isReversed, ConnectionActions actions, const ActionSet* set = nullptr) {
+        if (s.isPartner) return; // its plate is verified with the connection onto it
+        const Procedure procedure = procedureOf(joint_, s);
+        if (procedure == Procedure::None) return listNotDone(CheckCode::NotDoneProcedure, s.id, "");
+        if (procedure == Procedure::FinPlate) return finPlate(s, actions, set);
+        const Prepared<Num>& p = prepared(s.id, isReversed);
         if constexpr (Workings<Num>::tracing) {
             w_.heading(1,
-                       beamTitle(side) + ", " + (set ? "set " + set->id : "no action set") + ", tension at the " +
+                       beamTitle(s.id) + ", " + (set ? "set " + set->id : "no action set") + ", tension at the " +
                            (isReversed ? "bottom" : "top"),
-                       name(side) + "-set-" + std::to_string(actions.set));
+                       name(s.id) + "-set-" + std::to_string(actions.set));
         }
-        if (set) {
+        if (procedure == Procedure::Splice) {
+            actions.beta = 0;
+        } else if (set) {
             w_.heading(2, "Forces at the node", "node");
-            actions.beta = valueOf(transformationParameter(w_, joint_, side, *set));
-            actions.sigma_com = valueOf(columnStress(w_, joint_, side, isReversed, *set));
+            actions.beta = valueOf(transformationParameter(w_, joint_, s.id, *set));
+            actions.sigma_com = valueOf(columnStress(w_, joint_, s.id, isReversed, *set));
         }
-        out_.connections.push_back(verifyConnection(w_, joint_, p.model, p.zone, actions, out_.checks));
-        Check extra;
-        extra.group = CheckGroup::NotDone;
-        extra.state = CheckState::NotDone;
-        extra.side = side;
-        extra.isReversed = isReversed;
+        if (procedure == Procedure::Welded)
+            out_.connections.push_back(verifyWelded(w_, joint_, p.model, actions, out_.checks));
+        else
+            out_.connections.push_back(
+                verifyConnection(w_, joint_, p.model, p.zone, actions, out_.checks, p.other ? &*p.other : nullptr));
         if (p.zone.outsideNotCounted > 0 && !saidOutside_) {
             saidOutside_ = true;
-            extra.code = CheckCode::NotDoneOuterRows;
-            extra.clause = "EN 1993-1-8:2005 table 6.6";
-            out_.checks.push_back(extra);
+            listNotDone(CheckCode::NotDoneOuterRows, s.id, "EN 1993-1-8:2005 table 6.6", isReversed);
         }
+    }
+
+    void finPlate(const ResolvedSide& s, const ConnectionActions& actions, const ActionSet* set) {
+        if (!set) return; // a fin plate has no resistance of its own to a moment
+        if constexpr (Workings<Num>::tracing)
+            w_.heading(1, beamTitle(s.id) + ", set " + set->id + ", fin plate",
+                       name(s.id) + "-set-" + std::to_string(actions.set));
+        out_.connections.push_back(verifyFinPlate(w_, joint_, s, actions, out_.checks));
+    }
+
+    void listNotDone(CheckCode code, EndId side, const char* clause, bool isReversed = false) {
+        Check c;
+        c.code = code;
+        c.group = CheckGroup::NotDone;
+        c.state = CheckState::NotDone;
+        c.side = side;
+        c.isReversed = isReversed;
+        c.clause = clause;
+        const bool isSaid = std::any_of(out_.checks.begin(), out_.checks.end(),
+                                        [&](const Check& other) { return other.code == code && other.side == side; });
+        if (!isSaid) out_.checks.push_back(c);
     }
 
     void withoutSets() {
         for (const ResolvedSide& s : joint_.sides)
-            for (const bool isReversed : {false, true}) connection(s.id, isReversed, {});
+            for (const bool isReversed : {false, true}) connection(s, isReversed, {});
     }
 
     void set(int index) {
@@ -99,7 +150,7 @@ private:
             a.set = index;
             a.forces = faceForces(joint_, s.id, set);
             const bool isReversed = a.forces.M < 0;
-            connection(s.id, isReversed, a, &set);
+            connection(s, isReversed, a, &set);
         }
     }
 
@@ -119,8 +170,9 @@ private:
         say(CheckCode::NotDoneFatigue, "EN 1993-1-9:2005");
         say(CheckCode::NotDoneMinorAxis, "");
         say(CheckCode::NotDoneColumnMember, "EN 1993-1-1:2005 6.3");
-        const bool noSpan =
-            std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) { return !s.spec.span; });
+        const bool noSpan = std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
+            return s.kind != ConnectionKind::FinPlate && !s.isPartner && !s.spec.span;
+        });
         if (noSpan) say(CheckCode::NotDoneClassNoSpan, "EN 1993-1-8:2005 5.2.2.5");
     }
 

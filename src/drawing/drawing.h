@@ -1,6 +1,6 @@
 #pragma once
+#include "assembly/assembly.h"
 #include "drawing/tokens.h"
-#include "joint/assembly.h"
 #include "joint/edit.h"
 #include <memory>
 #include <optional>

@@ -30,54 +30,79 @@ public:
     explicit Layout(SheetCanvas& canvas) : c_(canvas) {}
 
     void run() {
+        const auto shown =
+            std::count_if(c_.joint.sides.begin(), c_.joint.sides.end(), [&](const ResolvedSide& s) { return c_.showsFace(s); });
         const bool two = c_.joint.isTwoSided();
-        const double faceShare = two ? 0.44 : 0.36;
+        const double faceShare = shown > 2 ? 0.52 : shown > 1 ? 0.44 : 0.36;
         faceX_ = c_.options.width * (1 - faceShare);
         const double margin = 14;
         Extent e;
-        for (const PlatePart& p : c_.assembly.plates) {
-            for (const Point2 q : p.outline) {
-                const Point3 c = pointOf(p, q, 0);
-                e.take(c.x, c.z);
-            }
-        }
+        for (const PlatePart& p : c_.assembly.plates)
+            for (const Point3& c : cornersOf(p)) e.take(c.x, c.z);
         const double armSpace = 88; // arrows and their labels beyond the beam ends
         const double left = margin + (two ? armSpace - 6 : 8);
         c_.elevation = fitted(e, left, margin + 8, faceX_ - left - armSpace, c_.options.height - 2 * margin - 16, 1.6);
         c_.drawing.pixelsPerMm = c_.elevation.scale;
-        faces(two && c_.options.width >= 640);
+        faces(static_cast<int>(shown));
     }
 
 private:
-    void faces(bool two) {
+    /// Width and height of a side's view, mm.
+    Point2 sizeOf(const ResolvedSide& s) const {
+        const double tall = s.depth + s.spec.plate.above + s.spec.plate.below;
+        if (s.isInPlane()) return {std::max(s.spec.plate.width, c_.joint.hasColumn ? c_.joint.column.section.b : 0.0), tall};
+        return {c_.joint.column.section.b / 2 + outReach(s), tall};
+    }
+    double outReach(const ResolvedSide& s) const {
+        for (const Assembly::BeamEnd& e : c_.assembly.beamEnds)
+            if (e.side == s.id) return std::abs(e.axis.y);
+        return 0;
+    }
+
+    void faces(int shown) {
         Extent plan;
         const Section& c = c_.joint.column.section;
         plan.take(-c.h / 2 - 90, -c.b / 2);
         plan.take(c.h / 2 + 90, c.b / 2);
-        const double planHeight = std::min(150.0, c_.options.height * 0.26);
+        for (const ResolvedSide& s : c_.joint.sides)
+            if (!s.isInPlane()) {
+                const double y = (s.direction == Direction::Back ? 1 : -1) * std::min(outReach(s), c.b / 2 + 0.6 * s.depth);
+                plan.take(-s.beam.section.b / 2, y);
+                plan.take(s.beam.section.b / 2, y);
+            }
+        const double planHeight = c_.joint.hasColumn ? std::min(150.0, c_.options.height * 0.26) : 0;
         const double faceHeight = c_.options.height - planHeight - 76;
-        const double each = (c_.options.width - faceX_ - 8) / (two ? 2 : 1);
+        const double each = (c_.options.width - faceX_ - 8) / std::max(1, shown);
         double scale = 1.6;
         for (const ResolvedSide& s : c_.joint.sides) {
             if (!c_.showsFace(s)) continue;
-            const double tall = s.depth + s.spec.plate.above + s.spec.plate.below;
-            scale = std::min(
-                {scale, (faceHeight - 62) / tall, (each - 92) / std::max(s.spec.plate.width, c_.joint.column.section.b)});
+            const Point2 size = sizeOf(s);
+            scale = std::min({scale, (faceHeight - 62) / size.y, (each - 92) / size.x});
         }
         faceScale_ = std::max(scale, 0.02);
         c_.drawing.facePixelsPerMm = faceScale_;
         c_.drawing.faceLeft = faceX_;
-        for (const ResolvedSide& s : c_.joint.sides) {
-            if (!c_.showsFace(s)) continue;
+        // From left to right as the members stand, what leaves the plane last.
+        std::vector<const ResolvedSide*> order;
+        for (const ResolvedSide& s : c_.joint.sides)
+            if (c_.showsFace(s)) order.push_back(&s);
+        const auto rank = [](const ResolvedSide* s) {
+            return s->direction == Direction::Left ? 0 : static_cast<int>(s->direction) + 1;
+        };
+        std::stable_sort(order.begin(), order.end(), [&](const auto* a, const auto* b) { return rank(a) < rank(b); });
+        for (std::size_t i = 0; i < order.size(); ++i) {
+            const ResolvedSide& s = *order[i];
             Frame& f = c_.faces[s.id];
-            const double x0 = faceX_ + (two && s.dir() > 0 ? each : 0);
+            const double x0 = faceX_ + static_cast<double>(i) * each;
             const double middle = (levelOf(s, -s.spec.plate.above) + levelOf(s, s.depth + s.spec.plate.below)) / 2;
             f.scale = faceScale_;
             f.x = x0 + each / 2 + 20;
+            if (!s.isInPlane()) f.x -= (outReach(s) - c.b / 2) / 2 * faceScale_; // the column's axis is at nil
             f.y = 48 + (faceHeight - 48) / 2 + middle * faceScale_;
         }
-        c_.plan = fitted(plan, faceX_ + 20, c_.options.height - planHeight - 14, c_.options.width - faceX_ - 40, planHeight - 16,
-                         faceScale_ * 1.2);
+        if (c_.joint.hasColumn)
+            c_.plan = fitted(plan, faceX_ + 20, c_.options.height - planHeight - 14, c_.options.width - faceX_ - 40,
+                             planHeight - 16, faceScale_ * 1.2);
     }
 
     SheetCanvas& c_;
@@ -85,12 +110,6 @@ private:
 };
 
 } // namespace
-
-Point3 pointOf(const PlatePart& p, Point2 q, double out) {
-    const Point3 n{p.u.y * p.v.z - p.u.z * p.v.y, p.u.z * p.v.x - p.u.x * p.v.z, p.u.x * p.v.y - p.u.y * p.v.x};
-    return {p.origin.x + p.u.x * q.x + p.v.x * q.y + n.x * out, p.origin.y + p.u.y * q.x + p.v.y * q.y + n.y * out,
-            p.origin.z + p.u.z * q.x + p.v.z * q.y + n.z * out};
-}
 
 const PartState* SheetCanvas::stateOf(const PartRef& part) const {
     for (const PartState& s : states)
@@ -111,7 +130,9 @@ void SheetCanvas::shade(const Shape& shape, const PartRef& part) {
 }
 
 bool SheetCanvas::showsFace(const ResolvedSide& side) const {
-    const EndId only = joint.side(options.face) ? options.face : joint.main().id;
+    if (side.isPartner) return false; // the same plate and bolts
+    const ResolvedSide* chosen = joint.side(options.face);
+    const EndId only = chosen && !chosen->isPartner ? options.face : joint.main().id;
     return !joint.isTwoSided() || options.width >= 640 || side.id == only;
 }
 
@@ -144,7 +165,7 @@ Drawing sheetDrawing(const ResolvedJoint& joint, const JointResult* result, cons
     drawElevation(canvas);
     for (const ResolvedSide& side : joint.sides)
         if (canvas.showsFace(side)) drawFace(canvas, side);
-    drawSection(canvas);
+    if (joint.hasColumn) drawSection(canvas);
     return std::move(canvas.drawing);
 }
 

@@ -29,9 +29,6 @@ struct SheetCanvas {
     [[nodiscard]] bool showsFace(const ResolvedSide& side) const;
 };
 
-/// Point of a plate's outline in space, a distance out of its middle plane.
-[[nodiscard]] Point3 pointOf(const PlatePart& plate, Point2 q, double out);
-
 void drawElevation(SheetCanvas& canvas);
 void drawFace(SheetCanvas& canvas, const ResolvedSide& side);
 void drawSection(SheetCanvas& canvas);

@@ -16,18 +16,24 @@ public:
     void draw() {
         std::vector<const PlatePart*> plates;
         for (const PlatePart& p : a_.plates) plates.push_back(&p);
-        std::stable_sort(plates.begin(), plates.end(),
-                         [](const PlatePart* a, const PlatePart* b) { return order(a->part.kind) < order(b->part.kind); });
+        std::stable_sort(plates.begin(), plates.end(), [&](const PlatePart* a, const PlatePart* b) {
+            return order(a->part.kind) + nearness(a->part) < order(b->part.kind) + nearness(b->part);
+        });
         for (const PlatePart* p : plates) elevationPlate(*p);
-        for (const BoltPart& b : a_.bolts)
-            if (b.head.y > 0) elevationBolt(b);
+        for (const BoltPart& b : a_.bolts) {
+            const ResolvedSide* s = joint_.side(b.part.side);
+            if (!s || s->direction == Direction::Back) continue;
+            if (std::abs(b.nut.y - b.head.y) > std::abs(b.nut.x - b.head.x))
+                boltHead(b);
+            else if (!s->isInPlane() || b.head.y > 0)
+                elevationBolt(b);
+        }
         for (const WeldPart& w : a_.welds) elevationWeld(w);
         breaks();
         if (o_.withGhosts) ghosts();
         panelLabel();
         if (o_.set >= 0 && o_.set < static_cast<int>(joint_.actions.size())) {
-            for (const ResolvedSide& s : joint_.sides)
-                if (s.isInPlane()) forces(s);
+            for (const ResolvedSide& s : joint_.sides) s.isInPlane() ? forces(s) : forcesOutOfPlane(s);
         }
         names();
     }
@@ -41,6 +47,12 @@ private:
         case PartKind::BackingBottom: return Tone::SteelDark;
         default: return Tone::Steel;
         }
+    }
+    /// What stands before the frame is drawn over it, what stands behind it first.
+    int nearness(const PartRef& part) const {
+        const ResolvedSide* s = joint_.side(part.side);
+        const bool isOfEnd = isOfBeam(part) || part.kind == PartKind::FinPlate || part.kind == PartKind::EndPlate;
+        return !s || !isOfEnd || s->isInPlane() ? 0 : s->direction == Direction::Front ? 100 : -100;
     }
     static int order(PartKind kind) {
         switch (kind) {
@@ -63,12 +75,7 @@ private:
 
     std::vector<Point2> projected(const PlatePart& p) const {
         std::vector<Point2> points;
-        for (const Point2 q : p.outline) {
-            for (const double out : {-p.thickness / 2, p.thickness / 2}) {
-                const Point3 c = pointOf(p, q, out);
-                points.push_back(elevation_.page(c.x, c.z));
-            }
-        }
+        for (const Point3& c : cornersOf(p)) points.push_back(elevation_.page(c.x, c.z));
         return convexHull(std::move(points));
     }
 
@@ -85,6 +92,10 @@ private:
         s.stroke = Tone::Ink;
         s.width = weight::outline;
         s.target = p.part;
+        if (nearness(p.part) < 0) { // seen through the column
+            s.isDashed = true;
+            s.width = weight::thin;
+        }
         if (p.part.kind == PartKind::Doubler) {
             s.opacity = 0.6;
             s.isDashed = true;
@@ -105,6 +116,7 @@ private:
         double top = levelOf(joint_.main(), 0);
         double bottom = levelOf(joint_.main(), joint_.main().depth);
         for (const ResolvedSide& s : joint_.sides) {
+            if (!s.isInPlane()) continue;
             top = std::max(top, levelOf(s, 0));
             bottom = std::min(bottom, levelOf(s, s.depth));
         }
@@ -130,6 +142,13 @@ private:
         }
     }
 
+    /// A bolt whose axis leaves the elevation.
+    void boltHead(const BoltPart& b) {
+        const Point2 c = elevation_.page(b.head.x, b.head.z);
+        d_.circle(c, std::max(3.0, b.washerOuter / 2 * elevation_.scale), Tone::Card, Tone::Ink, weight::thin).target = b.part;
+        d_.circle(c, std::max(1.6, b.d / 2 * elevation_.scale), Tone::Ink, Tone::Ink, weight::thin).target = b.part;
+    }
+
     void elevationBolt(const BoltPart& b) {
         const double dir = b.nut.x > b.head.x ? 1 : -1;
         const auto box = [&](double x0, double x1, double half, Tone fill) {
@@ -152,10 +171,12 @@ private:
     }
 
     void elevationWeld(const WeldPart& w) {
-        if (w.kind == WeldKind::Butt || w.part.kind == PartKind::WeldWeb) return;
+        const bool isFlange = w.part.kind == PartKind::WeldTop || w.part.kind == PartKind::WeldBottom;
+        const ResolvedSide* side = joint_.side(w.part.side);
+        if (w.kind == WeldKind::Butt || !isFlange || !side || !side->isInPlane()) return;
         const double leg = w.throat * 1.41421356 * elevation_.scale;
         if (leg < 2) return;
-        const double dir = w.from.x > 0 ? 1 : -1;
+        const double dir = side->dir();
         const Point2 outer = elevation_.page(w.from.x, w.from.z);
         const double up = w.part.kind == PartKind::WeldTop ? -1 : 1;
         d_.polygon({outer, {outer.x + dir * leg, outer.y}, {outer.x, outer.y + up * leg}}, Tone::Weld, Tone::None, 0).target =
@@ -176,10 +197,12 @@ private:
 
     void breaks() {
         const double h = joint_.column.section.h / 2;
-        if (!a_.columnEnds) breakLine(elevation_.page(-h, a_.columnTop), elevation_.page(h, a_.columnTop));
-        breakLine(elevation_.page(-h, a_.columnBottom), elevation_.page(h, a_.columnBottom));
+        if (joint_.hasColumn) {
+            if (!a_.columnEnds) breakLine(elevation_.page(-h, a_.columnTop), elevation_.page(h, a_.columnTop));
+            breakLine(elevation_.page(-h, a_.columnBottom), elevation_.page(h, a_.columnBottom));
+        }
         const auto beam = [&](const ResolvedSide& s, double x) {
-            const double rise = std::abs(x - s.dir() * (h + s.spec.plate.thickness)) * s.sinSlope / s.cosSlope;
+            const double rise = std::abs(x - joint_.faceOf(s) - s.dir() * s.spec.plate.thickness) * s.sinSlope / s.cosSlope;
             breakLine(elevation_.page(x, levelOf(s, 0) + rise), elevation_.page(x, levelOf(s, s.depth) + rise));
         };
         for (const ResolvedSide& s : joint_.sides)
@@ -203,8 +226,9 @@ private:
     void ghosts() {
         const Section& c = joint_.column.section;
         const double inner = c.h / 2 - c.t_f;
+        if (joint_.hasColumn) beamGhosts();
         for (const ResolvedSide& side : joint_.sides) {
-            if (!side.isInPlane()) continue;
+            if (!side.isInPlane() || side.isPartner) continue;
             const ResolvedSide* s = &side;
             const EndId id = side.id;
             const ResolvedSide* other = joint_.opposite(id);
@@ -215,12 +239,13 @@ private:
             const double x0 = dir > 0 ? 0.12 * inner : -inner;
             const double x1 = dir > 0 ? inner : -0.12 * inner;
             const bool isShared = other && std::abs(top - levelOf(*other, 0)) < 30 && dir < 0;
-            if (!s->spec.stiffenerTop && !(isShared && joint_.main().spec.stiffenerTop))
+            if (joint_.hasColumn && !s->spec.stiffenerTop && !(isShared && joint_.main().spec.stiffenerTop))
                 ghost({FittingKind::StiffenerTop, id, 0}, box(other ? x0 : -inner, top - t, other ? x1 : inner, top + t));
-            if (!s->spec.stiffenerBottom)
+            if (joint_.hasColumn && !s->spec.stiffenerBottom)
                 ghost({FittingKind::StiffenerBottom, id, 0},
                       box(other ? x0 : -inner, bottom - t, other ? x1 : inner, bottom + t));
-            const double face = dir * (c.h / 2 + s->spec.plate.thickness);
+            if (side.kind != ConnectionKind::EndPlate) continue;
+            const double face = joint_.faceOf(side) + dir * s->spec.plate.thickness;
             if (!s->spec.ribTop && s->spec.plate.above > 40) {
                 ghost({FittingKind::RibTop, id, 0}, {elevation_.page(face, levelOf(*s, 0)),
                                                      elevation_.page(face + dir * 1.6 * s->spec.plate.above, levelOf(*s, 0)),
@@ -234,10 +259,11 @@ private:
             }
             if (const auto room = roomForRow(joint_, id)) {
                 const double half = joint_.side(id)->bolt.d / 2;
-                ghost({FittingKind::Row, id, *room},
-                      box(dir * (c.h / 2 - c.t_f - 18), levelOf(*s, *room) - half, face + dir * 22, levelOf(*s, *room) + half));
+                ghost({FittingKind::Row, id, *room}, box(joint_.faceOf(side) - dir * ((joint_.hasColumn ? c.t_f : 0) + 18),
+                                                         levelOf(*s, *room) - half, face + dir * 22, levelOf(*s, *room) + half));
             }
         }
+        if (!joint_.hasColumn) return;
         if (!joint_.doubler) {
             const double z = levelOf(joint_.main(), joint_.main().depth * 0.72);
             ghost({FittingKind::Doubler, ends::right, 0},
@@ -250,6 +276,28 @@ private:
                   {elevation_.page(-inner, z1), elevation_.page(-inner * 0.25, z0 - 10), elevation_.page(-inner * 0.25, z0 + 10),
                    elevation_.page(-inner + 8, z1 + 4)});
         }
+    }
+
+    /// Beams that could frame in: on the free flange by an end plate or welded, before the web by a fin plate.
+    void beamGhosts() {
+        const ResolvedSide& like = joint_.main();
+        const Section& c = joint_.column.section;
+        const double top = levelOf(like, 0) - like.spec.level, low = top - like.beam.section.h;
+        const double reach = std::max(70.0, 0.35 * like.depth);
+        for (const auto& [end, direction] : {std::pair{ends::left, Direction::Left}, std::pair{ends::right, Direction::Right}}) {
+            const bool isTaken = std::any_of(joint_.sides.begin(), joint_.sides.end(),
+                                             [d = direction](const ResolvedSide& s) { return s.direction == d; });
+            if (isTaken) continue;
+            const double dir = end == ends::right ? 1 : -1, x0 = dir * c.h / 2, x1 = x0 + dir * reach;
+            ghost({FittingKind::Beam, end, 0, ConnectionKind::EndPlate}, box(x0, top, x1, top - 0.45 * like.depth));
+            ghost({FittingKind::Beam, end, 0, ConnectionKind::DirectWeld}, box(x0, top - 0.55 * like.depth, x1, low));
+        }
+        const bool isFrontTaken = std::any_of(joint_.sides.begin(), joint_.sides.end(),
+                                              [](const ResolvedSide& s) { return s.direction == Direction::Front; });
+        if (isFrontTaken) return;
+        const double half = std::min(0.3 * c.h, 0.35 * like.beam.section.b), middle = top - 0.5 * like.depth;
+        ghost({FittingKind::Beam, ends::front, 0, ConnectionKind::FinPlate},
+              box(-half, middle - 0.1 * like.depth, half, middle + 0.1 * like.depth));
     }
 
     // ---- forces -------------------------------------------------------------------------------------------------
@@ -278,6 +326,20 @@ private:
         forceLabel({mid, ny - 9}, "N", f.N, Quantity::Force, {ForceRef::Kind::N, id}, false);
     }
 
+    /// A member that leaves the elevation shows its shear at its own section.
+    void forcesOutOfPlane(const ResolvedSide& s) {
+        const EndForces f = forcesAt(joint_.actions[static_cast<std::size_t>(o_.set)], s.id);
+        const Point2 c = elevation_.page(0, levelOf(s, 1.25 * s.depth));
+        const ForceRef ref{ForceRef::Kind::V, s.id};
+        const double sign = f.V < 0 ? -1 : 1;
+        d_.polyline({{c.x, c.y - sign * 14}, {c.x, c.y + sign * 8}}, Tone::Ink, 1.8).target = ref;
+        arrowHead(d_, {c.x, c.y + sign * 14}, {0, sign}, 9, Tone::Ink, ref);
+        Shape& label = d_.label({c.x, c.y + 28}, "V " + name(s.id) + " " + shown(f.V, Quantity::Force, o_.units), textSize::label,
+                                Tone::Ink, Align::Centre);
+        label.target = ref;
+        label.hasHalo = true;
+    }
+
     void forceLabel(Point2 at, const char* symbol, double value, Quantity q, const ForceRef& ref, bool isBold) {
         Shape& s = d_.label(at, std::string(symbol) + " " + shown(value, q, o_.units), textSize::label, Tone::Ink, Align::Centre);
         s.target = ref;
@@ -301,10 +363,9 @@ private:
     }
 
     void names() {
-        const double half = joint_.column.section.h / 2;
         for (const ResolvedSide& s : joint_.sides) {
             if (!s.isInPlane()) continue;
-            const double end = a_.beamEnd(s.id), dir = s.dir();
+            const double end = a_.beamEnd(s.id), dir = s.dir(), half = std::abs(joint_.faceOf(s));
             // No room beside the break line of a single beam.
             if (&s == &joint_.main() && (std::abs(end) - half) * elevation_.scale < 64) return;
             const Point2 p = elevation_.page(dir * (half + s.spec.plate.thickness + std::abs(end)) / 2, levelOf(s, s.depth / 2));

@@ -24,13 +24,19 @@ public:
             return std::vector<Point2>{f.page(x0, z0), f.page(x1, z0), f.page(x1, z1), f.page(x0, z1)};
         };
         // The column flange behind, as far as it is wider or taller.
-        const double cb = joint_.column.section.b / 2;
-        const double columnTop = std::min(a_.columnTop, top + 26 / f.scale);
-        d_.polyline({f.page(-cb, bottom - 20 / f.scale), f.page(-cb, columnTop)}, Tone::FaintInk, weight::thin).isDashed = true;
-        d_.polyline({f.page(cb, bottom - 20 / f.scale), f.page(cb, columnTop)}, Tone::FaintInk, weight::thin).isDashed = true;
-        Shape plate = d_.polygon(rect(-w, bottom, w, top), Tone::Steel, Tone::Ink, weight::outline);
-        d_.shapes.back().target = plate.target = PartRef{PartKind::EndPlate, id};
-        canvas_.shade(plate, {PartKind::EndPlate, id});
+        const double cb = joint_.hasColumn ? joint_.column.section.b / 2 : 0;
+        if (joint_.hasColumn) {
+            const double columnTop = std::min(a_.columnTop, top + 26 / f.scale);
+            for (const double x : {-cb, cb})
+                d_.polyline({f.page(x, bottom - 20 / f.scale), f.page(x, columnTop)}, Tone::FaintInk, weight::thin).isDashed =
+                    true;
+        }
+        const bool isBolted = s.kind == ConnectionKind::EndPlate;
+        if (isBolted) {
+            Shape plate = d_.polygon(rect(-w, bottom, w, top), Tone::Steel, Tone::Ink, weight::outline);
+            d_.shapes.back().target = plate.target = PartRef{PartKind::EndPlate, id};
+            canvas_.shade(plate, {PartKind::EndPlate, id});
+        }
         const auto member = [&](PartKind kind, double x0, double down0, double x1, double down1) {
             Shape part =
                 d_.polygon(rect(x0, levelOf(s, down0), x1, levelOf(s, down1)), Tone::SteelLight, Tone::Ink, weight::thin);
@@ -46,6 +52,7 @@ public:
         if (s.spec.ribBottom)
             member(PartKind::RibBottom, -s.spec.ribBottom->thickness / 2, s.depth, s.spec.ribBottom->thickness / 2,
                    s.depth + s.spec.plate.below);
+        if (!isBolted) return weldedTitle(s, f, bottom);
         faceBolts(s, f);
         // Plate ends can be taken hold of.
         const auto grip = [&](double level, DimensionKind kind) {
@@ -61,13 +68,90 @@ public:
         grip(bottom, DimensionKind::EdgeBottom);
         faceDimensions(s, f, top, bottom);
         Shape& title = d_.label({f.x, 22},
-                                (joint_.isTwoSided() ? name(id) + " plate " : "plate ") +
-                                    shown(s.spec.plate.thickness, Quantity::Length, o_.units) + " " + s.spec.plate.steel,
+                                (joint_.isTwoSided() && joint_.hasColumn ? name(id) + " plate " : "plate ") + thicknesses(s) +
+                                    " " + s.spec.plate.steel,
                                 textSize::label, Tone::FaintInk, Align::Centre);
         title.target = PartRef{PartKind::EndPlate, id};
     }
 
+    /// A member that leaves the elevation, seen from the right: its connection on the column's web.
+    void sideView(const ResolvedSide& s) {
+        const Frame& f = canvas_.faces.at(s.id);
+        const double out = s.direction == Direction::Back ? 1 : -1;
+        const auto at = [&](const Point3& p) { return f.page(out * p.y, p.z); };
+        const double cb = joint_.column.section.b / 2, top = levelOf(s, -0.12 * s.depth), bottom = levelOf(s, 1.12 * s.depth);
+        for (const double x : {-cb, cb})
+            d_.polyline({f.page(x, bottom), f.page(x, std::min(a_.columnTop, top))}, Tone::FaintInk, weight::thin).isDashed =
+                true;
+        const auto draw = [&](const PlatePart& p, Tone tone) {
+            std::vector<Point2> points;
+            for (const Point3& c : cornersOf(p)) points.push_back(at(c));
+            Shape shape = d_.polygon(convexHull(std::move(points)), tone, Tone::Ink, weight::thin);
+            d_.shapes.back().target = shape.target = p.part;
+            canvas_.shade(shape, p.part);
+        };
+        for (const PlatePart& p : a_.plates)
+            if (p.part.side == s.id && isOfBeam(p.part))
+                draw(p, p.part.kind == PartKind::BeamWeb ? Tone::SteelLight : Tone::Steel);
+        for (const PlatePart& p : a_.plates)
+            if (p.part == PartRef{PartKind::FinPlate, s.id} || p.part == PartRef{PartKind::EndPlate, s.id}) draw(p, Tone::Steel);
+        const double web = joint_.column.section.t_w / 2;
+        Shape& support = d_.polygon({f.page(-web, bottom), f.page(web, bottom), f.page(web, std::min(a_.columnTop, top)),
+                                     f.page(-web, std::min(a_.columnTop, top))},
+                                    Tone::SteelDark, Tone::Ink, weight::thin);
+        support.target = PartRef{PartKind::ColumnWeb};
+        for (const BoltPart& b : a_.bolts) {
+            if (b.part.side != s.id) continue;
+            const Point2 c = at(b.head);
+            d_.circle(c, std::max(3.0, b.washerOuter / 2 * f.scale), Tone::Card, Tone::Ink, weight::thin).target = b.part;
+            d_.circle(c, std::max(1.6, b.d / 2 * f.scale), Tone::Ink, Tone::Ink, weight::thin).target = b.part;
+        }
+        if (s.kind == ConnectionKind::FinPlate) {
+            const FinPlate& p = s.spec.fin;
+            const double upper = levelOf(s, p.top), lower = upper - p.depth;
+            const double x = f.page(-cb, 0).x - 14;
+            verticalDimension(d_, x, f.page(0, 0).x - 3, f.page(0, upper).y, f.page(0, lower).y, length(p.depth), {});
+            const double y = f.page(0, bottom).y + 16;
+            horizontalDimension(d_, y, f.page(0, lower).y + 2, f.page(web, 0).x, f.page(web + p.firstLine, 0).x,
+                                length(p.firstLine), {});
+            d_.label({f.page(outMiddle(s), 0).x, y + 18},
+                     std::to_string(p.rows * p.lines) + " " + p.size + " " + p.grade + ", plate " +
+                         shown(p.thickness, Quantity::Length, o_.units) + " " + p.steel,
+                     textSize::label, Tone::FaintInk, Align::Centre)
+                .target = PartRef{PartKind::FinPlate, s.id};
+        }
+        d_.label({f.page(outMiddle(s), 0).x, 22}, name(s.id) + " beam " + s.beam.section.designation, textSize::label,
+                 Tone::FaintInk, Align::Centre)
+            .target = PartRef{PartKind::BeamWeb, s.id};
+    }
+
 private:
+    double outMiddle(const ResolvedSide& s) const {
+        for (const Assembly::BeamEnd& e : a_.beamEnds)
+            if (e.side == s.id) return (std::abs(e.axis.y) - joint_.column.section.b / 2) / 2;
+        return 0;
+    }
+    /// Of a splice both plates.
+    std::string thicknesses(const ResolvedSide& s) const {
+        const std::string own = shown(s.spec.plate.thickness, Quantity::Length, o_.units);
+        const ResolvedSide* partner = joint_.splicedTo(s);
+        if (!partner) return own;
+        return shownNumber(partner->spec.plate.thickness, Quantity::Length, o_.units) + " + " + own;
+    }
+    void weldedTitle(const ResolvedSide& s, const Frame& f, double bottom) {
+        const auto weld = [&](const WeldSpec& w) {
+            return w.kind == WeldKind::Butt ? std::string("butt") : "a " + shownNumber(w.throat, Quantity::Length, o_.units);
+        };
+        d_.label({f.x, 22}, (joint_.isTwoSided() ? name(s.id) + " beam " : "beam ") + s.beam.section.designation + ", welded",
+                 textSize::label, Tone::FaintInk, Align::Centre)
+            .target = PartRef{PartKind::BeamWeb, s.id};
+        d_.label({f.x, f.page(0, bottom).y + 24},
+                 "flanges " + weld(s.spec.topWeld) + ", web " + weld(s.spec.webWeld) + " " +
+                     unitOf(Quantity::Length, o_.units).symbol,
+                 textSize::label, Tone::FaintInk, Align::Centre)
+            .target = PartRef{PartKind::WeldTop, s.id};
+    }
+
     void faceBolts(const ResolvedSide& s, const Frame& f) {
         for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
             const BoltRowSpec& row = s.spec.rows[i];
@@ -84,18 +168,21 @@ private:
                           weight::thin)
                     .target = part;
             }
-            const Point2 right = f.page(std::max(s.spec.plate.width, joint_.column.section.b) / 2, levelOf(s, row.position));
+            const Point2 right = f.page(widest(s) / 2, levelOf(s, row.position));
             Shape& label = d_.label({right.x + 6, right.y + 4}, std::to_string(i + 1), textSize::small, Tone::FaintInk);
             label.target = part;
         }
     }
 
+    double widest(const ResolvedSide& s) const {
+        return std::max(s.spec.plate.width, joint_.hasColumn ? joint_.column.section.b : 0.0);
+    }
     std::string length(double mm) const {
         return shownNumber(std::abs(mm - std::round(mm)) < 0.05 ? std::round(mm) : mm, Quantity::Length, o_.units);
     }
 
     void faceDimensions(const ResolvedSide& s, const Frame& f, double top, double bottom) {
-        const double edge = std::max(s.spec.plate.width, joint_.column.section.b) / 2;
+        const double edge = widest(s) / 2;
         const double xFrom = f.page(-s.spec.plate.width / 2, 0).x - 3;
         const double x = f.page(-edge, 0).x - 14;
         double last = f.page(0, top).y;
@@ -149,6 +236,8 @@ public:
                 piece({PartKind::Doubler}, Tone::SteelDark, -half, std::min(y0, y1), half, std::max(y0, y1));
             }
         }
+        for (const ResolvedSide& side : joint_.sides)
+            if (!side.isInPlane()) planOutOfPlane(side);
         for (const ResolvedSide& side : joint_.sides) {
             if (!side.isInPlane()) continue;
             const ResolvedSide* s = &side;
@@ -156,15 +245,17 @@ public:
             const double dir = side.dir();
             const double w = s->spec.plate.width / 2;
             const double x1 = dir * (h + s->spec.plate.thickness);
-            piece({PartKind::EndPlate, id}, Tone::SteelDark, std::min(dir * h, x1), -w, std::max(dir * h, x1), w);
+            if (side.kind == ConnectionKind::EndPlate)
+                piece({PartKind::EndPlate, id}, Tone::SteelDark, std::min(dir * h, x1), -w, std::max(dir * h, x1), w);
             const double far = x1 + dir * 60;
             piece({PartKind::BeamTopFlange, id}, Tone::SteelLight, std::min(x1, far), -s->beam.section.b / 2, std::max(x1, far),
                   s->beam.section.b / 2);
             if (s->spec.stiffenerTop || s->spec.stiffenerBottom) planStiffener(*s);
             const double gauge = s->spec.bolts.gauge / 2;
             for (const double y : {-gauge, gauge})
-                d_.polyline({plan_.page(dir * (h - c.t_f - 16), y), plan_.page(x1 + dir * 22, y)}, Tone::Ink,
-                            std::max(1.5, s->bolt.d * plan_.scale * 0.6));
+                if (side.kind == ConnectionKind::EndPlate)
+                    d_.polyline({plan_.page(dir * (h - c.t_f - 16), y), plan_.page(x1 + dir * 22, y)}, Tone::Ink,
+                                std::max(1.5, s->bolt.d * plan_.scale * 0.6));
         }
         const Point2 bottom = plan_.page(0, -c.b / 2);
         d_.label({bottom.x, std::min(d_.height - 4, bottom.y + 15)},
@@ -175,6 +266,26 @@ public:
     }
 
 private:
+    /// Flange, fin plate and bolts of a member on the web.
+    void planOutOfPlane(const ResolvedSide& s) {
+        for (const PlatePart& p : a_.plates) {
+            const bool isShown = p.part.side == s.id && (p.part.kind == PartKind::BeamTopFlange ||
+                                                         p.part.kind == PartKind::FinPlate || p.part.kind == PartKind::BeamWeb);
+            if (!isShown) continue;
+            std::vector<Point2> points;
+            const double limit = joint_.column.section.b / 2 + 0.6 * s.depth;
+            for (const Point3& c : cornersOf(p)) points.push_back(plan_.page(c.x, std::clamp(c.y, -limit, limit)));
+            Shape& shape =
+                d_.polygon(convexHull(std::move(points)), p.part.kind == PartKind::BeamTopFlange ? Tone::SteelLight : Tone::Steel,
+                           Tone::Ink, weight::thin);
+            shape.target = p.part;
+        }
+        for (const BoltPart& b : a_.bolts)
+            if (b.part.side == s.id && b.part.index == 0)
+                d_.polyline({plan_.page(b.head.x + 14, b.head.y), plan_.page(b.nut.x - 14, b.nut.y)}, Tone::Ink,
+                            std::max(1.5, b.d * plan_.scale * 0.6));
+    }
+
     void planStiffener(const ResolvedSide& s) {
         const Section& c = joint_.column.section;
         const bool top = s.spec.stiffenerTop.has_value();
@@ -201,7 +312,9 @@ private:
 
 } // namespace
 
-void drawFace(SheetCanvas& canvas, const ResolvedSide& side) { Faces(canvas).plateFace(side); }
+void drawFace(SheetCanvas& canvas, const ResolvedSide& side) {
+    side.isInPlane() ? Faces(canvas).plateFace(side) : Faces(canvas).sideView(side);
+}
 void drawSection(SheetCanvas& canvas) { Faces(canvas).section(); }
 
 } // namespace zg

@@ -228,7 +228,8 @@ private:
         for (const double x : {left_, right_})
             d_.polygon({{x - 3.5, top - 22}, {x + 3.5, top - 22}, {x + 3.5, bottom + 22}, {x - 3.5, bottom + 22}}, Tone::Ink,
                        Tone::None, 0);
-        d_.label({left_, top - 28}, joint_.hasColumn ? "column axis" : "other beam", textSize::small, Tone::FaintInk, Align::Centre);
+        d_.label({left_, top - 28}, joint_.hasColumn ? "column axis" : "other beam", textSize::small, Tone::FaintInk,
+                 Align::Centre);
         d_.label({right_, top - 28}, "beam end", textSize::small, Tone::FaintInk, Align::Centre);
     }
 
@@ -240,11 +241,13 @@ private:
                       "Beside the rows: resistance, force at M.",
                       textSize::small, Tone::FaintInk, o_.width - 40);
         std::vector<RotationShare> items = rotationShares(c_);
-        std::stable_sort(items.begin(), items.end(), [](const RotationShare& a, const RotationShare& b) { return a.share > b.share; });
+        std::stable_sort(items.begin(), items.end(),
+                         [](const RotationShare& a, const RotationShare& b) { return a.share > b.share; });
         std::string text = "Rotation under load: ";
         for (std::size_t i = 0; i < items.size(); ++i) {
             if (items[i].share >= 0.005)
-                text += (i ? ", " : "") + springName(items[i].kind, true, false) + " " + fixedDecimals(100 * items[i].share, 0) + " %";
+                text += (i ? ", " : "") + springName(items[i].kind, true, false) + " " + fixedDecimals(100 * items[i].share, 0) +
+                        " %";
         }
         if (c_.stiffness.S_j_ini > 0) (void)paragraph(d_, {20, next + 5}, text, textSize::label, Tone::Ink, o_.width - 40);
     }

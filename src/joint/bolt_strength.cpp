@@ -1,5 +1,5 @@
 #include "joint/bolt_strength.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
 
@@ -25,21 +25,26 @@ double elongationOf(const std::string& grade) {
 BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, double backing) {
     constexpr double pi = 3.14159265358979323846;
     const double gamma = joint.settings.gamma_M2, f_ub = side.boltClass.f_ub;
-    const Section& column = joint.column.section;
+    const ResolvedSide* partner = joint.splicedTo(side);
+    const double gripped = partner ? partner->spec.plate.thickness : joint.column.section.t_f;
+    const double grippedStrength = partner ? partner->plateSteel.f_u : joint.column.steel.f_u;
     BoltStrength s;
     s.F_t_Rd = 0.9 * f_ub * side.bolt.A_s / gamma;
     s.F_v_Rd = (side.spec.bolts.threadInShearPlane ? side.boltClass.alpha_v_thread * side.bolt.A_s
                                                    : side.boltClass.alpha_v_shank * side.bolt.A) *
                f_ub / gamma;
-    const double thinner = std::min(side.spec.plate.thickness * side.plateSteel.f_u, column.t_f * joint.column.steel.f_u);
+    const double thinner = std::min(side.spec.plate.thickness * side.plateSteel.f_u, gripped * grippedStrength);
     s.B_p_Rd = 0.6 * pi * side.bolt.d_m * thinner / gamma;
-    s.L_b = elongationLength(side.bolt, column.t_f + side.spec.plate.thickness + backing);
+    s.L_b = elongationLength(side.bolt, gripped + side.spec.plate.thickness + backing);
     s.k_shear = side.bolt.d * side.bolt.d * f_ub / 2; // 16 d^2 f_ub/d_M16 for a row of two bolts
     s.fractureLength = elongationOf(side.boltClass.name) * side.bolt.d;
     return s;
 }
 
 BearingPlace bearingPlace(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, bool isPlate, bool isDown) {
+    // In a splice the far part is the other plate, pushed the other way.
+    if (const ResolvedSide* partner = joint.splicedTo(side); partner && !isPlate)
+        return bearingPlace(joint, *partner, row, true, !isDown);
     const std::vector<BoltRowSpec>& rows = side.spec.rows;
     const BoltRowSpec& r = rows[row];
     const double gauge = r.gauge.value_or(side.spec.bolts.gauge);

@@ -32,6 +32,23 @@ enum class CheckCode {
     RibShear,
     RibWeld,
     AxialForce,
+    FlangeBreadth,
+    FlangeBreadthLeast,
+    FinBearingPlate,
+    FinBearingWeb,
+    FinPlateGross,
+    FinPlateNet,
+    FinPlateBlock,
+    FinPlateBending,
+    FinPlateAxial,
+    FinWebGross,
+    FinWebNet,
+    FinWebAxial,
+    FinWeld,
+    FinWeldFull,
+    FinSupportShear,
+    FinPunching,
+    FinDuctility,
     // plate method
     PlatesReserve,
     PlatesOverStrength,
@@ -67,6 +84,14 @@ enum class CheckCode {
     DoublerWidth,
     NoRows,
     RibFits,
+    FinGap,
+    FinEnd,
+    FinEdge,
+    FinEdgeWeb,
+    FinPitch,
+    FinFits,
+    FinDepth,
+    BeamFitsColumn,
     // listed as not done
     NotDoneBoltSlip,
     NotDoneFatigue,
@@ -74,7 +99,10 @@ enum class CheckCode {
     NotDoneColumnMember,
     NotDoneClassNoSpan,
     NotDoneServiceability,
-    NotDoneOuterRows
+    NotDoneOuterRows,
+    NotDoneProcedure,
+    NotDoneFinMoment,
+    NotDoneFinBuckling
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };

@@ -1,5 +1,5 @@
 #include "joint/detailing.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
 
@@ -14,8 +14,13 @@ public:
     explicit Rules(const ResolvedJoint& joint) : joint_(joint), col_(joint.column.section) {}
     std::vector<Check> run() {
         for (const ResolvedSide& s : joint_.sides)
-            if (s.kind == ConnectionKind::EndPlate) side(s);
-        column();
+            if (s.kind == ConnectionKind::EndPlate)
+                side(s);
+            else if (s.kind == ConnectionKind::DirectWeld)
+                welds(s), flangeWidth(s);
+            else
+                fin(s);
+        if (joint_.hasColumn) column();
         return std::move(out_);
     }
 
@@ -86,8 +91,9 @@ private:
         cover(p.below, s.spec.bottomWeld, PartKind::BeamBottomFlange);
         atLeast(CheckCode::PlateWidthBeam, s.id, p.width, s.beam.section.b, "plate not narrower than the beam flange")
             .add({PartKind::EndPlate, s.id});
-        atMost(CheckCode::PlateWidthColumn, s.id, p.width, col_.b, "plate not wider than the column flange")
-            .add({PartKind::EndPlate, s.id});
+        if (joint_.hasColumn)
+            atMost(CheckCode::PlateWidthColumn, s.id, p.width, col_.b, "plate not wider than the column flange")
+                .add({PartKind::EndPlate, s.id});
         const auto rib = [&](const std::optional<RibSpec>& spec, double projection, PartKind part) {
             if (!spec) return;
             Check& c = atLeast(CheckCode::RibFits, s.id, projection, 2 * spec->thickness, "rib needs a plate beyond the flange");
@@ -98,6 +104,11 @@ private:
         rib(s.spec.ribBottom, p.below, PartKind::RibBottom);
     }
 
+    void flangeWidth(const ResolvedSide& s) {
+        atMost(CheckCode::PlateWidthColumn, s.id, s.beam.section.b, col_.b, "beam flange not wider than the column flange")
+            .add({PartKind::BeamTopFlange, s.id});
+    }
+
     void welds(const ResolvedSide& s) {
         const auto throat = [&](const WeldSpec& weld, PartKind part) {
             if (weld.kind == WeldKind::Fillet)
@@ -106,6 +117,30 @@ private:
         throat(s.spec.topWeld, PartKind::WeldTop);
         throat(s.spec.bottomWeld, PartKind::WeldBottom);
         throat(s.spec.webWeld, PartKind::WeldWeb);
+    }
+
+    /// Fin plates: distances of table 3.3, and what practice asks so that the beam can turn and fits.
+    void fin(const ResolvedSide& s) {
+        const FinPlate& f = s.spec.fin;
+        const PartRef part{PartKind::FinPlate, s.id};
+        const double d_0 = s.bolt.d_0;
+        const double last = f.depth - f.firstRow - (f.rows - 1) * f.pitch;
+        atLeast(CheckCode::FinGap, s.id, f.gap, 10, "trade practice").add(part);
+        atLeast(CheckCode::FinEnd, s.id, std::min(f.firstRow, last), 1.2 * d_0, spacing).add(part);
+        atLeast(CheckCode::FinEdge, s.id, f.edge, 1.2 * d_0, spacing).add(part);
+        atLeast(CheckCode::FinEdgeWeb, s.id, f.firstLine - f.gap, 1.2 * d_0, spacing).add({PartKind::BeamWeb, s.id});
+        if (f.rows > 1) atLeast(CheckCode::FinPitch, s.id, f.pitch, 2.2 * d_0, spacing).add(part);
+        if (f.lines > 1) atLeast(CheckCode::FinPitch, s.id, f.linePitch, 2.4 * d_0, spacing).add(part);
+        const Section& b = s.beam.section;
+        const double root = b.t_f + (b.isWelded ? b.webWeldThroat * root2 : b.r);
+        atLeast(CheckCode::FinFits, s.id, std::min(f.top, b.h - f.top - f.depth), root, "clear of the beam's roots").add(part);
+        atLeast(CheckCode::FinDepth, s.id, f.depth, 0.6 * b.h, "trade practice").add(part);
+        atLeast(CheckCode::ThroatLeast, s.id, f.throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add(part);
+        if (s.isInPlane() || !joint_.hasColumn) return;
+        // Between the flanges, or before their tips.
+        const double inside = col_.h - 2 * col_.t_f - 10;
+        if (f.gap + col_.t_w / 2 < col_.b / 2)
+            atMost(CheckCode::BeamFitsColumn, s.id, b.b, inside, "10 mm to set it in").add({PartKind::BeamWeb, s.id});
     }
 
     void single(const ResolvedSide& s, std::size_t i) {
@@ -122,7 +157,8 @@ private:
         }
         rows(atLeast(CheckCode::EdgeDistancePlate, s.id, (s.spec.plate.width - gauge) / 2, 1.2 * b.d_0, spacing), i, i)
             .add(row(s, i));
-        rows(atLeast(CheckCode::EdgeDistanceFlange, s.id, (col_.b - gauge) / 2, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
+        if (joint_.hasColumn)
+            rows(atLeast(CheckCode::EdgeDistanceFlange, s.id, (col_.b - gauge) / 2, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
         rows(atLeast(CheckCode::GaugeLeast, s.id, gauge, 2.4 * b.d_0, spacing), i, i).add(row(s, i));
         if (joint_.columnSpec.endAbove) {
             const double toEnd = *joint_.columnSpec.endAbove - levelOf(s, r.position);
@@ -140,6 +176,7 @@ private:
                  i)
                 .add(row(s, i));
         }
+        if (!joint_.hasColumn) return;
         rows(atLeast(CheckCode::BoltAtColumnRoot, s.id, gauge / 2 - col_.t_w / 2 - std::max(col_.r, col_.webWeldThroat * root2),
                      b.acrossCorners / 2, "bolt head clear of the column's root"),
              i, i)
@@ -194,7 +231,8 @@ private:
         both(rows(atLeast(CheckCode::PitchLeast, s.id, pitch, 2.2 * s.bolt.d_0, spacing), i, j));
         // The largest pitch guards against corrosion and local buckling between bolts; it is asked for where exposed.
         if (joint_.settings.exposure == Exposure::Weather) {
-            const double t = std::min(s.spec.plate.thickness, col_.t_f);
+            const ResolvedSide* partner = joint_.splicedTo(s);
+            const double t = std::min(s.spec.plate.thickness, partner ? partner->spec.plate.thickness : col_.t_f);
             both(rows(atMost(CheckCode::PitchLargest, s.id, pitch, std::min(14 * t, 200.0), spacing), i, j));
         }
     }

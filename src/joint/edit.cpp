@@ -1,5 +1,5 @@
 #include "joint/edit.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 #include "joint/first_layout.h"
 #include <algorithm>
 #include <cmath>
@@ -163,7 +163,8 @@ void addBeam(Joint& joint, const ResolvedJoint& resolved, const FittingRef& ref)
     if (ref.joining == ConnectionKind::DirectWeld) {
         how = weldedLayout(like.beam.section, like.spec.beam.steel);
     } else if (ref.joining == ConnectionKind::FinPlate) {
-        how = finPlateLayout(resolved.column.section, like.beam.section, like.spec.beam.steel);
+        how = finPlateLayout(resolved.column.section, like.beam.section, like.spec.beam.steel,
+                             framing.direction == Direction::Front || framing.direction == Direction::Back);
     } else if (const EndPlate* plate = findEndPlate(joint, like.id)) {
         how = *plate;
     } else {

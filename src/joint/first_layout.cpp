@@ -21,7 +21,7 @@ DirectWeld weldedLayout(const Section& beam, const std::string& steel) {
     return s;
 }
 
-FinPlate finPlateLayout(const Section& support, const Section& beam, const std::string& steel) {
+FinPlate finPlateLayout(const Section& support, const Section& beam, const std::string& steel, bool isOnWeb) {
     FinPlate f;
     const BoltSize* bolt = findBoltSize(f.size);
     const double end = roundUp(2 * bolt->d, 5);
@@ -30,16 +30,19 @@ FinPlate finPlateLayout(const Section& support, const Section& beam, const std::
     f.thickness = isMild ? 10 : 8;
     f.throat = roundUp((isMild ? 0.5 : 0.56) * f.thickness, 1);
     f.firstRow = f.edge = end;
-    f.gap = 10;
+    const bool isInside = !isOnWeb || beam.b <= support.h - 2 * support.t_f - 10;
+    f.gap = isInside ? 10 : roundUp((support.b - support.t_w) / 2 + 10, 5);
     f.firstLine = f.gap + end;
-    // On a web the plate stands between the flanges of the support, and the beam's end clears them.
-    (void)support;
     const double room = beam.h - 2 * (beam.t_f + beam.r) - 10;
     f.pitch = 70;
-    f.rows = std::clamp(static_cast<int>((0.75 * room - 2 * end) / f.pitch) + 1, 2, 10);
+    const double wanted = std::min(room, std::max(0.62 * beam.h, 2 * end + f.pitch));
+    f.rows = std::clamp(static_cast<int>(std::ceil((wanted - 2 * end) / f.pitch)) + 1, 2, 10);
     while (f.rows > 2 && (f.rows - 1) * f.pitch + 2 * end > room) --f.rows;
     if ((f.rows - 1) * f.pitch + 2 * end > room) f.pitch = std::max(2.2 * bolt->d_0, std::floor((room - 2 * end) / 5) * 5);
     f.depth = (f.rows - 1) * f.pitch + 2 * end;
+    // Two rows in a deep web: the plate holds the beam against twisting by its own depth.
+    f.depth = std::min(room, std::max(f.depth, roundUp(0.6 * beam.h, 5)));
+    f.firstRow = (f.depth - (f.rows - 1) * f.pitch) / 2;
     f.top = roundTo((beam.h - f.depth) / 2, 5);
     return f;
 }

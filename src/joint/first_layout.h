@@ -15,6 +15,6 @@ template <> struct EnumNames<PlateReach> { static constexpr const char* names[] 
 [[nodiscard]] DirectWeld weldedLayout(const Section& beam, const std::string& steel);
 /// Fin plate on a support with bolts M20 8.8 in one line, by the usual practice: gap 10 mm, end and edge 2 d, pitch about 3 to 4
 /// d, the plate over at least 0.6 of the beam's web.
-[[nodiscard]] FinPlate finPlateLayout(const Section& support, const Section& beam, const std::string& steel);
+[[nodiscard]] FinPlate finPlateLayout(const Section& support, const Section& beam, const std::string& steel, bool isOnWeb);
 
 } // namespace zg

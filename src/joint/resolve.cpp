@@ -28,7 +28,16 @@ public:
             r.column = member(r.columnMember, "members/" + column->id.str());
         }
         for (const Member& m : joint_.members)
-            if (const Framing* framing = std::get_if<Framing>(&m.placement)) r.sides.push_back(side(m, *framing));
+            if (const Framing* framing = std::get_if<Framing>(&m.placement)) r.sides.push_back(side(m, *framing, r.column));
+        for (const Connection& c : joint_.connections) {
+            ResolvedSide *own = nullptr, *partner = nullptr;
+            for (ResolvedSide& s : r.sides) {
+                if (s.id == c.end) own = &s;
+                if (s.id == c.onto) partner = &s;
+            }
+            const EndPlate* plate = std::get_if<EndPlate>(&c.how);
+            if (own && partner && plate) splice(*partner, *own, *plate);
+        }
         if (const DoublerSpec* doubler = findFitting<DoublerSpec>(joint_)) {
             r.doubler = *doubler;
             r.doublerSteel = steel(doubler->steel, doubler->thickness, "fittings/doubler");
@@ -116,7 +125,27 @@ private:
             error(where + "/rows", "A row has other than two bolts. Four-bolt rows are kept in the file but not verified yet.");
     }
 
-    void directWeld(ResolvedSide& r, const DirectWeld& how) {
+    /// The other plate of a splice: the same outline and bolts, measured from its own beam.
+    void splice(ResolvedSide& r, const ResolvedSide& like, const EndPlate& how) {
+        EndPlate own = how;
+        if (how.other) {
+            own.plate.thickness = how.other->thickness;
+            own.plate.steel = how.other->steel;
+            own.topWeld = how.other->topWeld;
+            own.bottomWeld = how.other->bottomWeld;
+            own.webWeld = how.other->webWeld;
+        }
+        const double down = r.spec.level - like.spec.level; // from the other beam's top flange to this one's
+        own.plate.above = how.plate.above - down;
+        own.plate.below = like.depth + how.plate.below + down - r.depth;
+        for (BoltRowSpec& row : own.rows) row.position += down;
+        endPlate(r, own, "connections/" + like.id.str() + "/end_plate/other");
+        r.isPartner = true;
+        r.onto = like.id;
+    }
+
+    void directWeld(ResolvedSide& r, const DirectWeld& how, const SteelStrength& face) {
+        r.plateSteel = face; // what the beam is welded to
         r.kind = ConnectionKind::DirectWeld;
         r.spec.plate.thickness = r.spec.plate.width = r.spec.plate.above = r.spec.plate.below = 0;
         r.spec.topWeld = how.topWeld;
@@ -132,7 +161,7 @@ private:
         bolts(r, how.size, how.grade, how.holes, where);
     }
 
-    ResolvedSide side(const Member& m, const Framing& framing) {
+    ResolvedSide side(const Member& m, const Framing& framing, const ResolvedMember& column) {
         const std::string where = m.id.str();
         ResolvedSide r;
         r.id = m.id;
@@ -147,7 +176,7 @@ private:
         if (const Connection* c = findConnection(joint_, m.id)) {
             r.onto = c->onto;
             if (const EndPlate* how = std::get_if<EndPlate>(&c->how)) endPlate(r, *how, "connections/" + where + "/end_plate");
-            if (const DirectWeld* how = std::get_if<DirectWeld>(&c->how)) directWeld(r, *how);
+            if (const DirectWeld* how = std::get_if<DirectWeld>(&c->how)) directWeld(r, *how, column.steel);
             if (const FinPlate* how = std::get_if<FinPlate>(&c->how)) finPlate(r, *how, "connections/" + where);
         }
         r.cosSlope = std::cos(framing.slope);
@@ -180,6 +209,11 @@ const ResolvedSide* ResolvedJoint::opposite(EndId which) const {
     for (const ResolvedSide& s : sides)
         if (own && s.id != which && s.isInPlane() && own->isInPlane() && s.direction != own->direction) return &s;
     return nullptr;
+}
+
+const ResolvedSide* ResolvedJoint::splicedTo(const ResolvedSide& one) const {
+    const ResolvedSide* other = side(one.onto);
+    return other && (one.isPartner || other->isPartner) ? other : nullptr;
 }
 
 tl::expected<ResolvedJoint, Diagnostics> resolve(const Job& job, const Joint& joint) {

@@ -35,6 +35,7 @@ struct ResolvedSide {
     EndId id = ends::right;
     EndId onto = ends::column;
     ConnectionKind kind = ConnectionKind::EndPlate;
+    bool isPartner = false; ///< the other end of a splice: its plate shares outline and bolts with the connection onto it
     Direction direction = Direction::Right;
     EndSpec spec;
     ResolvedMember beam;
@@ -71,6 +72,8 @@ struct ResolvedJoint {
     [[nodiscard]] bool isTwoSided() const { return sides.size() > 1; }
     /// The end on the other side of the column, in the plane; null without one.
     [[nodiscard]] const ResolvedSide* opposite(EndId which) const;
+    /// The end whose connection joins it to this one; null where there is no such splice.
+    [[nodiscard]] const ResolvedSide* splicedTo(const ResolvedSide& side) const;
     /// x of the face that an end in the plane is joined to.
     [[nodiscard]] double faceOf(const ResolvedSide& side) const { return hasColumn ? side.dir() * column.section.h / 2 : 0; }
 };

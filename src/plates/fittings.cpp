@@ -1,5 +1,5 @@
 #include "fe/connect.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 #include "plates/model_builder.h"
 
 namespace zg {

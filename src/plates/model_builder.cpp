@@ -1,6 +1,6 @@
 #include "plates/model_builder.h"
 #include "fe/connect.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 
 namespace zg {
 

@@ -1,7 +1,7 @@
 #include "plates/moment_rotation.h"
 #include "base/elapsed.h"
 #include "fe/results.h"
-#include "joint/assembly.h"
+#include "joint/geometry.h"
 #include "plates/beam_strips.h"
 #include "plates/model_builder.h"
 #include "plates/snapshot.h"

@@ -409,6 +409,22 @@ std::string anchorOf(const Check& c) {
     case CheckCode::WeldWeb: return "welds";
     case CheckCode::DoublerWeld: return "doubler weld";
     case CheckCode::BoltShearGroup: return "shear";
+    case CheckCode::FlangeBreadth:
+    case CheckCode::FlangeBreadthLeast: return "flange breadth";
+    case CheckCode::FinBearingPlate:
+    case CheckCode::FinBearingWeb: return "fin bearing";
+    case CheckCode::FinPlateGross:
+    case CheckCode::FinPlateNet:
+    case CheckCode::FinPlateBlock:
+    case CheckCode::FinPlateBending:
+    case CheckCode::FinPlateAxial: return "fin plate";
+    case CheckCode::FinWebGross:
+    case CheckCode::FinWebNet:
+    case CheckCode::FinWebAxial: return "fin web";
+    case CheckCode::FinWeld:
+    case CheckCode::FinWeldFull: return "fin weld";
+    case CheckCode::FinSupportShear:
+    case CheckCode::FinPunching: return "fin support";
     case CheckCode::ColumnWebTension:
     case CheckCode::ColumnFlangeBending:
     case CheckCode::EndPlateBending:

@@ -11,7 +11,7 @@ namespace {
 struct Made {
     TensionZone<double> zone{};
     std::vector<std::optional<double>> columnWeb;
-    TensionCaps<double> caps{1e9, 1e9, std::nullopt};
+    TensionCaps<double> caps{1e9, 1e9};
 };
 
 /// Random zone: each longer span is at least as strong as any part of it and at most the sum of its parts.
@@ -87,7 +87,7 @@ TEST_CASE("the limit of the sum is kept to the newton and named", "[component][6
         Made m = made(random, 4);
         Workings<double> w;
         const double free = assembleRows(w, m.zone, m.columnWeb, m.caps, 0).sum;
-        m.caps.webCompression = 0.7 * free;
+        m.caps.farCompression = 0.7 * free;
         m.caps.flangeCompression = 0.8 * free;
         m.caps.panelShear = 0.9 * free;
         auto forces = assembleRows(w, m.zone, m.columnWeb, m.caps, 0);
@@ -96,7 +96,7 @@ TEST_CASE("the limit of the sum is kept to the newton and named", "[component][6
         // Compression of the set uses up the lower flange in full, but the panel only by half.
         forces = assembleRows(w, m.zone, m.columnWeb, m.caps, -0.1 * free);
         CHECK_SAME(forces.sum, 0.6 * free, 1e-12);
-        m.caps.webCompression = m.caps.flangeCompression = 2 * free;
+        m.caps.farCompression = m.caps.flangeCompression = 2 * free;
         forces = assembleRows(w, m.zone, m.columnWeb, m.caps, -0.1 * free);
         CHECK_SAME(forces.sum, 0.85 * free, 1e-12);
         CHECK(forces.ends == Limit::PanelShear);

@@ -2,6 +2,7 @@
 #include "app/dialogs/section_chooser.h"
 #include "base/number_column.h"
 #include "base/text.h"
+#include "joint/recipes/recipe.h"
 #include "session/session.h"
 #include <QComboBox>
 #include <QDialogButtonBox>
@@ -11,17 +12,6 @@
 #include <algorithm>
 
 namespace zg {
-namespace {
-
-Section sectionOf(const Job& job, const std::string& name) {
-    for (const CustomSection& s : job.sections)
-        if (s.designation == name) return makeSection(s);
-    const Section* found = findSection(name);
-    return found ? *found : Section{};
-}
-
-} // namespace
-
 NewJointDialog::NewJointDialog(Session& session, QWidget* parent)
     : QDialog(parent), session_(session), mark_(new QLineEdit(this)), title_(new QLineEdit(this)),
       column_(new QPushButton(QStringLiteral("HEB 240"), this)), right_(new QPushButton(QStringLiteral("IPE 400"), this)),
@@ -69,20 +59,14 @@ Joint NewJointDialog::joint() const {
     j.mark = mark_->text().trimmed().isEmpty() ? freeMark(session_.job(), "B") : mark_->text().trimmed().toStdString();
     j.title = title_->text().trimmed().toStdString();
     const std::string steel = steel_->currentText().toStdString();
-    const MemberSpec columnSpec{column_->text().toStdString(), steel};
-    putColumn(j, columnSpec);
-    const Section column = sectionOf(session_.job(), columnSpec.section);
-    const auto reach = static_cast<PlateReach>(std::max(0, reach_->currentIndex()));
-    const auto span = readNumber(span_->text().toStdString());
-    const auto side = [&](EndId end, Direction direction, const QString& name) {
-        Framing framing;
-        framing.direction = direction;
-        if (span && *span > 0) framing.span = *span * unitOf(Quantity::Length, session_.job().settings.units).factor;
-        putEnd(j, end, {name.toStdString(), steel}, framing, ends::column,
-               firstLayout(column, sectionOf(session_.job(), name.toStdString()), steel, reach));
-    };
-    side(ends::right, Direction::Right, right_->text());
-    if (left_->text() != tr("none")) side(ends::left, Direction::Left, left_->text());
+    RecipeInput input;
+    input.column = {column_->text().toStdString(), steel};
+    input.beam = {right_->text().toStdString(), steel};
+    if (left_->text() != tr("none")) input.other = MemberSpec{left_->text().toStdString(), steel};
+    input.reach = static_cast<PlateReach>(std::max(0, reach_->currentIndex()));
+    if (const auto span = readNumber(span_->text().toStdString()); span && *span > 0)
+        input.span = *span * unitOf(Quantity::Length, session_.job().settings.units).factor;
+    (void)layOut(j, endPlateRecipe, session_.job(), input);
     return j;
 }
 

@@ -1,4 +1,4 @@
-#include "joint/assembly.h"
+#include "assembly/assembly.h"
 #include "support/joints.h"
 #include "support/reference.h"
 #include <algorithm>

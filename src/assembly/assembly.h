@@ -1,6 +1,6 @@
 #pragma once
+#include "joint/geometry.h"
 #include "joint/part.h"
-#include "joint/resolve.h"
 #include <array>
 
 namespace zg {
@@ -22,33 +22,38 @@ struct PlatePart {
     std::string what; ///< size as on a material list ("PL 20 x 200 x 480")
 };
 
-/// One bolt: its axis runs along x from the head to the nut.
+/// One bolt: its axis runs from under the head to under the nut, whichever way that is.
 struct BoltPart {
     PartRef part; ///< its row
     Point3 head, nut;
     double d = 0, washerOuter = 0, headHeight = 0, nutHeight = 0, washerThickness = 0;
+    std::vector<PartRef> plies; ///< what it holds together, from the head
 };
 
+/// Weld along an edge of one part on the face of another.
 struct WeldPart {
     PartRef part;
     Point3 from, to;
     WeldKind kind = WeldKind::Fillet;
     double throat = 0;
+    PartRef of, on;
 };
 
-/// Explicit geometry of the joint. x to the right, y across, z upwards; origin on the column axis at the level of the outer
-/// face of the right beam's top flange.
+/// Explicit geometry of the joint: every part in space, with what holds it. Drawing, detailing, lists and pictures read this,
+/// whatever the joint is made of. x to the right, y away from the reader, z upwards; origin at the node.
 struct Assembly {
     std::vector<PlatePart> plates;
     std::vector<BoltPart> bolts;
     std::vector<WeldPart> welds;
     double columnTop = 0, columnBottom = 0; ///< drawn extent; the top is real when the column ends
-    bool columnEnds = false;
+    bool hasColumn = true, columnEnds = false;
+    /// Where a drawn member is cut off.
     struct BeamEnd {
         EndId side;
+        Point3 axis; ///< point of its axis there
         double x = 0;
     };
-    std::vector<BeamEnd> beamEnds; ///< where the drawn beams end
+    std::vector<BeamEnd> beamEnds;
     [[nodiscard]] double beamEnd(EndId side) const {
         for (const BeamEnd& e : beamEnds)
             if (e.side == side) return e.x;
@@ -57,14 +62,9 @@ struct Assembly {
 };
 
 [[nodiscard]] Assembly buildAssembly(const ResolvedJoint& joint);
-/// Level of the outer face of a side's top flange, and of the point a distance down its plate.
-[[nodiscard]] double levelOf(const ResolvedSide& side, double positionDown);
-/// Levels of the lower and upper end of supplementary web plates: 40 mm beyond the end plates, within the column.
-[[nodiscard]] std::array<double, 2> doublerReach(const ResolvedJoint& joint, double columnTop);
-/// Levels of the lower and upper end of a side's backing plates: 2 d beyond the bolts of the upper or lower half of the beam
-/// (EN 1993-1-8:2005 6.2.4.3 asks for e_x). Nothing where there are no bolts.
-[[nodiscard]] std::optional<std::array<double, 2>> backingReach(const ResolvedSide& side, bool isTop);
-/// Width of one stiffener plate: given, or to the edge of the column flange.
-[[nodiscard]] double stiffenerWidth(const std::optional<double>& given, const Section& column);
+/// Corners of a plate: its outline on both faces, in the order of the outline, one face after the other.
+[[nodiscard]] std::vector<Point3> cornersOf(const PlatePart& plate);
+/// Point of a plate's outline in space, a distance out of its middle plane.
+[[nodiscard]] Point3 pointOf(const PlatePart& plate, Point2 q, double out);
 
 } // namespace zg

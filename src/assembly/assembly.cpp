@@ -1,0 +1,278 @@
+#include "assembly/assembly.h"
+#include "base/text.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+std::vector<Point2> rectangle(double x0, double y0, double x1, double y1) { return {{x0, y0}, {x1, y0}, {x1, y1}, {x0, y1}}; }
+
+std::string plateText(double t, double a, double b) {
+    return "PL " + significant(t, 4) + " × " + significant(a, 4) + " × " + significant(b, 4);
+}
+
+Point3 point(const std::array<double, 3>& a) { return {a[0], a[1], a[2]}; }
+Point3 operator+(Point3 a, Point3 b) { return {a.x + b.x, a.y + b.y, a.z + b.z}; }
+Point3 operator*(double k, Point3 a) { return {k * a.x, k * a.y, k * a.z}; }
+
+/// One end: the directions it is built along, and where its member begins.
+struct Place {
+    const ResolvedSide& s;
+    Point3 face, out, across;
+    Point3 start; ///< where the member meets its connection, on the level of the node
+};
+
+class Builder {
+public:
+    explicit Builder(const ResolvedJoint& joint) : joint_(joint), col_(joint.column.section) {}
+
+    Assembly run() {
+        if (joint_.hasColumn) column();
+        out_.hasColumn = joint_.hasColumn;
+        for (const ResolvedSide& s : joint_.sides) side(s);
+        stiffeners();
+        doubler();
+        diagonal();
+        return std::move(out_);
+    }
+
+private:
+    static constexpr Point3 ex{1, 0, 0}, ey{0, 1, 0}, ez{0, 0, 1};
+
+    void plate(PartRef part, Point3 origin, Point3 u, Point3 v, std::vector<Point2> outline, double t, const std::string& steel,
+               std::string what = {}) {
+        out_.plates.push_back({part, origin, u, v, std::move(outline), t, steel, std::move(what)});
+    }
+
+    void column() {
+        double top = 0;
+        double bottom = 0;
+        for (const ResolvedSide& s : joint_.sides) {
+            top = std::max(top, levelOf(s, -s.spec.plate.above));
+            bottom = std::min(bottom, levelOf(s, s.depth + s.spec.plate.below));
+        }
+        const double margin = 0.4 * joint_.main().depth + 30;
+        out_.columnEnds = joint_.columnSpec.endAbove.has_value();
+        out_.columnTop = joint_.columnSpec.endAbove.value_or(top + margin);
+        out_.columnBottom = bottom - margin;
+        const double h = col_.h / 2;
+        const std::string& steel = joint_.columnMember.steel;
+        const auto flange = rectangle(-col_.b / 2, out_.columnBottom, col_.b / 2, out_.columnTop);
+        plate({PartKind::ColumnWeb}, {}, ex, ez, rectangle(-h + col_.t_f, out_.columnBottom, h - col_.t_f, out_.columnTop),
+              col_.t_w, steel);
+        plate({PartKind::ColumnFlange, ends::right}, {h - col_.t_f / 2, 0, 0}, ey, ez, flange, col_.t_f, steel);
+        plate({PartKind::ColumnFlange, ends::left}, {-h + col_.t_f / 2, 0, 0}, ey, ez, flange, col_.t_f, steel);
+    }
+
+    void side(const ResolvedSide& s) {
+        const EndFrame frame = frameOf(joint_, s);
+        Place p{s, point(frame.face), point(frame.out), point(frame.across), {}};
+        const double away = s.kind == ConnectionKind::FinPlate ? s.spec.fin.gap : s.spec.plate.thickness;
+        p.start = p.face + away * p.out;
+        switch (s.kind) {
+        case ConnectionKind::EndPlate: endPlate(p); break;
+        case ConnectionKind::DirectWeld: flangeWelds(p, columnFace(s)); break;
+        case ConnectionKind::FinPlate: finPlate(p); break;
+        }
+        beam(p);
+    }
+
+    PartRef columnFace(const ResolvedSide& s) const {
+        if (!joint_.hasColumn) return {PartKind::EndPlate, s.onto};
+        return s.isInPlane() ? PartRef{PartKind::ColumnFlange, s.direction == Direction::Right ? ends::right : ends::left}
+                             : PartRef{PartKind::ColumnWeb};
+    }
+
+    void endPlate(const Place& p) {
+        const ResolvedSide& s = p.s;
+        const double t_p = s.spec.plate.thickness, w = s.spec.plate.width;
+        const double top = levelOf(s, -s.spec.plate.above), bottom = levelOf(s, s.depth + s.spec.plate.below);
+        plate({PartKind::EndPlate, s.id}, p.face + (t_p / 2) * p.out, p.across, ez, rectangle(-w / 2, bottom, w / 2, top), t_p,
+              s.spec.plate.steel, plateText(t_p, w, top - bottom));
+        if (!s.isPartner) bolts(p);
+        flangeWelds(p, {PartKind::EndPlate, s.id});
+        backing(p, s.spec.backingTop, PartKind::BackingTop, true);
+        backing(p, s.spec.backingBottom, PartKind::BackingBottom, false);
+        rib(p, s.spec.ribTop, PartKind::RibTop, levelOf(s, 0), s.spec.plate.above);
+        rib(p, s.spec.ribBottom, PartKind::RibBottom, levelOf(s, s.depth), -s.spec.plate.below);
+    }
+
+    void beam(const Place& p) {
+        const ResolvedSide& s = p.s;
+        const Section& b = s.beam.section;
+        const double length = joint_.isTwoSided() ? 0.62 * s.depth + 90 : 1.05 * s.depth + 120;
+        const Point3 axis = s.cosSlope * p.out + s.sinSlope * ez;
+        const double top = levelOf(s, 0), run = length / s.cosSlope, tan = s.sinSlope / s.cosSlope;
+        const Point3 end = p.start + length * p.out + (top - s.depth / 2 + length * tan) * ez;
+        out_.beamEnds.push_back({s.id, end, end.x});
+        const auto flange = rectangle(0, -b.b / 2, run, b.b / 2);
+        const auto shifted = [&](double down) { return p.start + (top - down / s.cosSlope) * ez; };
+        // The flanges start at the plate face; with a slope their cut is drawn square to the beam, the webs' cut is exact.
+        plate({PartKind::BeamTopFlange, s.id}, shifted(b.t_f / 2), axis, p.across, flange, b.t_f, s.spec.beam.steel);
+        plate({PartKind::BeamBottomFlange, s.id}, shifted(b.h - b.t_f / 2), axis, p.across, flange, b.t_f, s.spec.beam.steel);
+        const double t = s.flange;
+        plate({PartKind::BeamWeb, s.id}, p.start + top * ez, p.out, ez,
+              {{0, -s.depth + t}, {length, -s.depth + t + length * tan}, {length, -t + length * tan}, {0, -t}}, b.t_w,
+              s.spec.beam.steel);
+    }
+
+    BoltPart boltOf(const ResolvedSide& s, int row) const {
+        BoltPart bolt;
+        bolt.part = {PartKind::BoltRow, s.id, row};
+        bolt.d = s.bolt.d;
+        bolt.washerOuter = s.bolt.washerOuter;
+        bolt.washerThickness = s.bolt.washerThickness;
+        bolt.headHeight = s.bolt.headHeight;
+        bolt.nutHeight = s.bolt.nutHeight;
+        return bolt;
+    }
+
+    void bolts(const Place& p) {
+        const ResolvedSide& s = p.s;
+        const ResolvedSide* partner = joint_.splicedTo(s);
+        for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
+            const BoltRowSpec& row = s.spec.rows[i];
+            const double gauge = row.gauge.value_or(s.spec.bolts.gauge), backing = backingBehind(s, row);
+            const double behind = (partner ? partner->spec.plate.thickness : col_.t_f) + backing;
+            for (const double y : {-gauge / 2, gauge / 2}) {
+                BoltPart bolt = boltOf(s, static_cast<int>(i));
+                const Point3 at = p.face + y * p.across + levelOf(s, row.position) * ez;
+                bolt.head = at + (-behind) * p.out;
+                bolt.nut = at + s.spec.plate.thickness * p.out;
+                if (backing > 0)
+                    bolt.plies.push_back({row.position < s.depth / 2 ? PartKind::BackingTop : PartKind::BackingBottom, s.id});
+                bolt.plies.push_back(columnFace(s));
+                bolt.plies.push_back({PartKind::EndPlate, s.id});
+                out_.bolts.push_back(bolt);
+            }
+        }
+    }
+
+    void flangeWelds(const Place& p, PartRef on) {
+        const ResolvedSide& s = p.s;
+        const double b = s.beam.section.b / 2;
+        const auto add = [&](PartKind kind, PartKind of, double down0, double down1, double halfWidth, const WeldSpec& weld) {
+            const auto at = [&](double y, double down) { return p.start + y * p.across + levelOf(s, down) * ez; };
+            out_.welds.push_back(
+                {{kind, s.id}, at(-halfWidth, down0), at(halfWidth, down1), weld.kind, weld.throat, {of, s.id}, on});
+        };
+        add(PartKind::WeldTop, PartKind::BeamTopFlange, 0, s.flange, b, s.spec.topWeld);
+        add(PartKind::WeldBottom, PartKind::BeamBottomFlange, s.depth, s.depth - s.flange, b, s.spec.bottomWeld);
+        add(PartKind::WeldWeb, PartKind::BeamWeb, s.flange, s.depth - s.flange, s.beam.section.t_w / 2, s.spec.webWeld);
+    }
+
+    /// The plate lies against one side of the beam's web, which stays on the member's axis.
+    void finPlate(const Place& p) {
+        const ResolvedSide& s = p.s;
+        const FinPlate& f = s.spec.fin;
+        const double reach = f.firstLine + (f.lines - 1) * f.linePitch + f.edge, top = levelOf(s, f.top);
+        const double beside = (s.beam.section.t_w + f.thickness) / 2;
+        const PartRef ref{PartKind::FinPlate, s.id};
+        plate(ref, p.face + beside * p.across, p.out, ez, rectangle(0, top - f.depth, reach, top), f.thickness, f.steel,
+              plateText(f.thickness, reach, f.depth));
+        for (int i = 0; i < f.rows; ++i)
+            for (int line = 0; line < f.lines; ++line) {
+                BoltPart bolt = boltOf(s, i);
+                const Point3 at = p.face + (f.firstLine + line * f.linePitch) * p.out + (top - f.firstRow - i * f.pitch) * ez;
+                bolt.head = at + (s.beam.section.t_w / 2 + f.thickness) * p.across;
+                bolt.nut = at + (-s.beam.section.t_w / 2) * p.across;
+                bolt.plies = {ref, {PartKind::BeamWeb, s.id}};
+                out_.bolts.push_back(bolt);
+            }
+        const Point3 edge = p.face + beside * p.across;
+        out_.welds.push_back({ref, edge + (top - f.depth) * ez, edge + top * ez, WeldKind::Fillet, f.throat, ref, columnFace(s)});
+    }
+
+    void rib(const Place& p, const std::optional<RibSpec>& spec, PartKind kind, double level, double height) {
+        if (!spec || std::abs(height) < 1) return;
+        const ResolvedSide& s = p.s;
+        // Along the beam's flange, which may slope.
+        plate({kind, s.id}, p.start + level * ez, s.cosSlope * p.out + s.sinSlope * ez, (height > 0 ? 1.0 : -1.0) * ez,
+              {{0, 0}, {spec->length, 0}, {0, std::abs(height)}}, spec->thickness, spec->steel,
+              plateText(spec->thickness, std::abs(height), spec->length));
+    }
+
+    void backing(const Place& p, const std::optional<BackingSpec>& spec, PartKind kind, bool atTop) {
+        if (!spec) return;
+        const auto reach = backingReach(p.s, atTop);
+        if (!reach) return;
+        const auto [low, high] = *reach;
+        // 6.2.4.3: at least to the edge of the flange.
+        const double y0 = col_.t_w / 2 + col_.r;
+        for (const double sign : {-1.0, 1.0}) {
+            plate({kind, p.s.id}, p.face + (-col_.t_f - spec->thickness / 2) * p.out, p.across, ez,
+                  rectangle(std::min(sign * y0, sign * col_.b / 2), low, std::max(sign * y0, sign * col_.b / 2), high),
+                  spec->thickness, spec->steel, plateText(spec->thickness, col_.b / 2 - y0, high - low));
+        }
+    }
+
+    void stiffeners() {
+        const double inner = col_.h / 2 - col_.t_f;
+        for (const StiffenerPair& pair : columnStiffeners(joint_)) {
+            const double width = stiffenerWidth(pair.spec->width, col_);
+            for (const double sign : {-1.0, 1.0}) {
+                const double y0 = sign * col_.t_w / 2;
+                plate({pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side},
+                      {0, 0, pair.level}, ex, ey,
+                      rectangle(-inner, std::min(y0, y0 + sign * width), inner, std::max(y0, y0 + sign * width)),
+                      pair.spec->thickness, pair.spec->steel, plateText(pair.spec->thickness, width, 2 * inner));
+            }
+        }
+    }
+
+    void doubler() {
+        if (!joint_.doubler) return;
+        const DoublerSpec& d = *joint_.doubler;
+        const auto [bottom, top] = doublerReach(joint_, out_.columnTop);
+        const double half = clearWebDepth(col_) / 2;
+        for (int i = 0; i < d.sides; ++i) {
+            const double y = (i ? -1 : 1) * (col_.t_w + d.thickness) / 2;
+            plate({PartKind::Doubler}, {0, y, 0}, ex, ez, rectangle(-half, bottom, half, top), d.thickness, d.steel,
+                  plateText(d.thickness, 2 * half, top - bottom));
+        }
+    }
+
+    void diagonal() {
+        if (!joint_.diagonal) return;
+        const DiagonalSpec& d = *joint_.diagonal;
+        const ResolvedSide& s = joint_.main();
+        const double inner = col_.h / 2 - col_.t_f;
+        const double top = levelOf(s, s.flange / 2);
+        const double bottom = levelOf(s, s.depth - s.flange / 2);
+        const bool rises = d.direction == DiagonalDirection::Tension; // towards the right beam's top flange
+        const double length = std::hypot(2 * inner, top - bottom);
+        const Point3 from{-inner, 0, rises ? bottom : top};
+        const Point3 u{2 * inner / length, 0, (rises ? top - bottom : bottom - top) / length};
+        const double width = stiffenerWidth(d.width, col_);
+        for (const double sign : {-1.0, 1.0}) {
+            const double y0 = sign * col_.t_w / 2;
+            plate({PartKind::Diagonal}, from, u, ey,
+                  rectangle(0, std::min(y0, y0 + sign * width), length, std::max(y0, y0 + sign * width)), d.thickness, d.steel,
+                  plateText(d.thickness, width, length));
+        }
+    }
+
+    const ResolvedJoint& joint_;
+    const Section& col_;
+    Assembly out_;
+};
+
+} // namespace
+
+Assembly buildAssembly(const ResolvedJoint& joint) { return Builder(joint).run(); }
+
+Point3 pointOf(const PlatePart& p, Point2 q, double out) {
+    const Point3 n{p.u.y * p.v.z - p.u.z * p.v.y, p.u.z * p.v.x - p.u.x * p.v.z, p.u.x * p.v.y - p.u.y * p.v.x};
+    const double length = std::sqrt(n.x * n.x + n.y * n.y + n.z * n.z); // u and v of a rib on a slope are not square
+    return p.origin + q.x * p.u + q.y * p.v + (out / std::max(1e-9, length)) * n;
+}
+
+std::vector<Point3> cornersOf(const PlatePart& plate) {
+    std::vector<Point3> corners;
+    for (const double out : {-plate.thickness / 2, plate.thickness / 2})
+        for (const Point2 q : plate.outline) corners.push_back(pointOf(plate, q, out));
+    return corners;
+}
+
+} // namespace zg

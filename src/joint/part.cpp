@@ -1,0 +1,50 @@
+#include "joint/part.h"
+#include <cstdlib>
+
+namespace zg {
+
+std::string partId(const PartRef& part) {
+    const std::string side = part.side.str();
+    switch (part.kind) {
+    case PartKind::ColumnWeb: return "column.web";
+    case PartKind::ColumnFlange: return "column.flange." + side;
+    case PartKind::EndPlate: return side + ".plate";
+    case PartKind::BeamTopFlange: return side + ".beam.top";
+    case PartKind::BeamBottomFlange: return side + ".beam.bottom";
+    case PartKind::BeamWeb: return side + ".beam.web";
+    case PartKind::BoltRow: return side + ".row." + std::to_string(part.index + 1);
+    case PartKind::StiffenerTop: return side + ".stiffener.top";
+    case PartKind::StiffenerBottom: return side + ".stiffener.bottom";
+    case PartKind::Doubler: return "column.doubler";
+    case PartKind::Diagonal: return "column.diagonal";
+    case PartKind::BackingTop: return side + ".backing.top";
+    case PartKind::BackingBottom: return side + ".backing.bottom";
+    case PartKind::RibTop: return side + ".rib.top";
+    case PartKind::RibBottom: return side + ".rib.bottom";
+    case PartKind::WeldTop: return side + ".weld.top";
+    case PartKind::WeldBottom: return side + ".weld.bottom";
+    case PartKind::WeldWeb: return side + ".weld.web";
+    case PartKind::FinPlate: return side + ".fin";
+    }
+    return {};
+}
+
+std::optional<PartRef> partOfId(const std::string& id) {
+    const std::size_t row = id.find(".row.");
+    for (int kind = 0; kind <= static_cast<int>(PartKind::FinPlate); ++kind) {
+        PartRef part{static_cast<PartKind>(kind), {}, 0};
+        // Parts of an end begin with its name; a column flange ends with the side it is on.
+        const std::size_t dot = part.kind == PartKind::ColumnFlange ? id.rfind('.') : id.find('.');
+        if (dot == std::string::npos) return std::nullopt;
+        const std::string end = part.kind == PartKind::ColumnFlange ? id.substr(dot + 1) : id.substr(0, dot);
+        if (!EndId::fits(end)) continue;
+        part.side = EndId(std::string_view(end));
+        if (part.kind == PartKind::ColumnWeb || part.kind == PartKind::Doubler || part.kind == PartKind::Diagonal)
+            part.side = ends::right;
+        if (part.kind == PartKind::BoltRow && row != std::string::npos) part.index = std::atoi(id.c_str() + row + 5) - 1;
+        if (partId(part) == id) return part;
+    }
+    return std::nullopt;
+}
+
+} // namespace zg

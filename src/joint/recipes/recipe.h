@@ -1,0 +1,43 @@
+#pragma once
+#include "joint/first_layout.h"
+#include "joint/joint.h"
+
+namespace zg {
+
+struct Job;
+
+/// What a first layout is made from. What a recipe does not ask is left as it is.
+struct RecipeInput {
+    MemberSpec column{"HEB 240", "S355"}, beam{"IPE 400", "S355"};
+    std::optional<MemberSpec> other; ///< the beam on the left; the second member of a splice
+    std::optional<MemberSpec> front; ///< a beam on the column's web
+    PlateReach reach = PlateReach::ExtendedTop;
+    std::optional<double> span;
+    double slope = 0, otherSlope = 0;
+};
+
+/// A family: a name, what it asks, a first layout that puts members, connections and fittings together. Nothing downstream asks
+/// which recipe a joint came from.
+struct Recipe {
+    const char* key;   ///< on the command line
+    const char* name;  ///< kept with the joint
+    const char* group; ///< how members meet
+    bool asksColumn, asksReach, asksOther;
+    void (*make)(Joint& joint, const RecipeInput& input, const Section& column, const Section& beam, const Section& other);
+};
+
+/// In the order of the gallery.
+[[nodiscard]] const std::vector<Recipe>& recipes();
+/// By key or name; null when there is none.
+[[nodiscard]] const Recipe* findRecipe(const std::string& keyOrName);
+
+/// The section a member names: of the job's own, else of the catalogue; nothing when neither has it.
+[[nodiscard]] std::optional<Section> sectionOf(const Job& job, const std::string& designation);
+/// First layout; members, connections, fittings and the recipe's name are set, the rest of the joint stays. False when a section
+/// is not known.
+[[nodiscard]] bool layOut(Joint& joint, const Recipe& recipe, const Job& job, const RecipeInput& input);
+
+// One a family.
+extern const Recipe endPlateRecipe, weldedRecipe, spliceRecipe, finPlateRecipe;
+
+} // namespace zg
