@@ -192,8 +192,9 @@ int plates(const PlatesCommand& c) {
     }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());
-    if (!findMember(joint, EndId(c.side.c_str())))
-        return fail({{Severity::Error, joint.mark, "Joint " + joint.mark + " has no beam on the left."}});
+    const bool asksSide = c.isConverging || !c.curve.empty();
+    if (asksSide && !findMember(joint, EndId(c.side.c_str())))
+        return fail({{Severity::Error, joint.mark, "Joint " + joint.mark + " has no beam on the " + c.side + "."}});
     const UnitSystem units = job->settings.units;
     TerminalProgress::catchInterrupt();
     if (c.isConverging) return converge(*resolved, c, units);

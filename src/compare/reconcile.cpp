@@ -56,12 +56,14 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     for (const RowResult& row : c.rows) most = std::max(most, scale * row.F_tr_Rd);
     for (const RowResult& row : c.rows) {
         tension += scale * row.F_tr_Rd;
+        if (row.place < 0) continue; // a welded flange: its couple is compared below
         const double net = row.place < static_cast<int>(inside.rowNet.size()) ? inside.rowNet[row.place] : 0;
         if (std::max(net, scale * row.F_tr_Rd) < 0.05 * most) continue;
         add(Counterpart::RowForce, row.place, scale * row.F_tr_Rd, net, Quantity::Force, PartingReason::PlasticSharing);
     }
     add(Counterpart::Compression, -1, tension, inside.compression, Quantity::Force, PartingReason::SpreadCompression);
     // The other beam is without load: the panel's shear is the sum of the rows (beta = 1).
+    if (!c.hasPanel) return r;
     add(Counterpart::PanelShear, -1, tension, inside.panelShear, Quantity::Force,
         inside.panelShear < tension ? PartingReason::ColumnBeyondPanel : PartingReason::Unknown);
     return r;

@@ -84,20 +84,7 @@ private:
     /// Both directions of the force by themselves and together: (F_ver/F_b_ver)^2 + (F_hor/F_b_hor)^2 <= 1.
     void bearing(bool isPlate) {
         w_.heading(2, isPlate ? "Bearing in the fin plate" : "Bearing in the beam web", "fin bearing");
-        const double webEnd = f_.top + f_.firstRow; // first row below the beam's top flange
-        BearingPlace vertical, horizontal;
-        vertical.t = horizontal.t = isPlate ? f_.thickness : side_.beam.section.t_w;
-        vertical.f_u = horizontal.f_u = isPlate ? side_.plateSteel.f_u : side_.beam.steel.f_u;
-        vertical.isOversize = horizontal.isOversize = f_.holes == HoleKind::Oversize;
-        vertical.p_1 = f_.rows > 1 ? f_.pitch : 0;
-        vertical.e_1 =
-            isPlate ? std::max(1e-9, std::min(f_.firstRow, f_.depth - f_.firstRow - (f_.rows - 1) * f_.pitch)) : webEnd;
-        vertical.e_2 = std::max(1e-9, isPlate ? f_.edge : f_.firstLine - f_.gap);
-        vertical.p_2 = f_.lines > 1 ? f_.linePitch : 1e6;
-        horizontal.e_1 = vertical.e_2;
-        horizontal.p_1 = f_.lines > 1 ? f_.linePitch : 0;
-        horizontal.e_2 = vertical.e_1;
-        horizontal.p_2 = f_.rows > 1 ? f_.pitch : 1e6;
+        const auto [vertical, horizontal] = finBearing(side_, isPlate);
         const Num up = boltBearing(w_, m_, s_, vertical);
         const Num along = boltBearing(w_, m_, s_, horizontal);
         const Num u =

@@ -51,12 +51,7 @@ private:
     Point2 sizeOf(const ResolvedSide& s) const {
         const double tall = s.depth + s.spec.plate.above + s.spec.plate.below;
         if (s.isInPlane()) return {std::max(s.spec.plate.width, c_.joint.hasColumn ? c_.joint.column.section.b : 0.0), tall};
-        return {c_.joint.column.section.b / 2 + outReach(s), tall};
-    }
-    double outReach(const ResolvedSide& s) const {
-        for (const Assembly::BeamEnd& e : c_.assembly.beamEnds)
-            if (e.side == s.id) return std::abs(e.axis.y);
-        return 0;
+        return {c_.joint.column.section.b / 2 + sideViewReach(c_.joint, s), 1.24 * tall};
     }
 
     void faces(int shown) {
@@ -66,7 +61,7 @@ private:
         plan.take(c.h / 2 + 90, c.b / 2);
         for (const ResolvedSide& s : c_.joint.sides)
             if (!s.isInPlane()) {
-                const double y = (s.direction == Direction::Back ? 1 : -1) * std::min(outReach(s), c.b / 2 + 0.6 * s.depth);
+                const double y = (s.direction == Direction::Back ? 1 : -1) * sideViewReach(c_.joint, s);
                 plan.take(-s.beam.section.b / 2, y);
                 plan.take(s.beam.section.b / 2, y);
             }
@@ -97,7 +92,7 @@ private:
             const double middle = (levelOf(s, -s.spec.plate.above) + levelOf(s, s.depth + s.spec.plate.below)) / 2;
             f.scale = faceScale_;
             f.x = x0 + each / 2 + 20;
-            if (!s.isInPlane()) f.x -= (outReach(s) - c.b / 2) / 2 * faceScale_; // the column's axis is at nil
+            if (!s.isInPlane()) f.x -= (sideViewReach(c_.joint, s) - c.b / 2) / 2 * faceScale_; // the column's axis is at nil
             f.y = 48 + (faceHeight - 48) / 2 + middle * faceScale_;
         }
         if (c_.joint.hasColumn)
@@ -127,6 +122,13 @@ void SheetCanvas::shade(const Shape& shape, const PartRef& part) {
     tint.isHatched = state->state == CheckState::Over;
     tint.target = part;
     drawing.shapes.push_back(std::move(tint));
+}
+
+double sideViewReach(const ResolvedJoint& joint, const ResolvedSide& s) {
+    const FinPlate& f = s.spec.fin;
+    const double plate =
+        s.kind == ConnectionKind::FinPlate ? f.firstLine + (f.lines - 1) * f.linePitch + f.edge : s.spec.plate.thickness;
+    return joint.column.section.t_w / 2 + plate + std::max(60.0, 0.25 * s.depth);
 }
 
 bool SheetCanvas::showsFace(const ResolvedSide& side) const {

@@ -29,6 +29,9 @@ struct SheetCanvas {
     [[nodiscard]] bool showsFace(const ResolvedSide& side) const;
 };
 
+/// How far from the column's axis the view of a member that leaves the elevation goes, mm.
+[[nodiscard]] double sideViewReach(const ResolvedJoint& joint, const ResolvedSide& side);
+
 void drawElevation(SheetCanvas& canvas);
 void drawFace(SheetCanvas& canvas, const ResolvedSide& side);
 void drawSection(SheetCanvas& canvas);

@@ -33,7 +33,10 @@ public:
         if (o_.withGhosts) ghosts();
         panelLabel();
         if (o_.set >= 0 && o_.set < static_cast<int>(joint_.actions.size())) {
-            for (const ResolvedSide& s : joint_.sides) s.isInPlane() ? forces(s) : forcesOutOfPlane(s);
+            for (const ResolvedSide& s : joint_.sides) {
+                if (s.isPartner && !findForces(joint_.actions[static_cast<std::size_t>(o_.set)], s.id)) continue; // the held end
+                s.isInPlane() ? forces(s) : forcesOutOfPlane(s);
+            }
         }
         names();
     }
@@ -131,7 +134,11 @@ private:
     void panelLabel() {
         const PartState* state = canvas_.stateOf({PartKind::ColumnWeb});
         if (!state || state->utilisation < 0.005) return;
-        const Point2 c = elevation_.page(0, levelOf(joint_.main(), joint_.main().depth * 0.42));
+        // Clear of a member that stands before the web.
+        const bool isHidden =
+            std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) { return !s.isInPlane(); });
+        const Point2 c = isHidden ? elevation_.page(0, a_.columnBottom + 46 / elevation_.scale)
+                                  : elevation_.page(0, levelOf(joint_.main(), joint_.main().depth * 0.42));
         const bool isCalm = state->state == CheckState::Within;
         const Tone tone = isCalm ? Tone::FaintInk : Tone::Ink;
         if (joint_.column.section.h * elevation_.scale > 60) {
@@ -288,7 +295,9 @@ private:
             const bool isTaken = std::any_of(joint_.sides.begin(), joint_.sides.end(),
                                              [d = direction](const ResolvedSide& s) { return s.direction == d; });
             if (isTaken) continue;
-            const double dir = end == ends::right ? 1 : -1, x0 = dir * c.h / 2, x1 = x0 + dir * reach;
+            const double dir = end == ends::right ? 1 : -1, x0 = dir * c.h / 2;
+            const double room = (dir > 0 ? canvas_.drawing.width - elevation_.page(x0, 0).x : elevation_.page(x0, 0).x) - 4;
+            const double x1 = x0 + dir * std::min(reach, std::max(0.0, room / elevation_.scale));
             ghost({FittingKind::Beam, end, 0, ConnectionKind::EndPlate}, box(x0, top, x1, top - 0.45 * like.depth));
             ghost({FittingKind::Beam, end, 0, ConnectionKind::DirectWeld}, box(x0, top - 0.55 * like.depth, x1, low));
         }

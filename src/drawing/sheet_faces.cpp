@@ -78,7 +78,8 @@ public:
     void sideView(const ResolvedSide& s) {
         const Frame& f = canvas_.faces.at(s.id);
         const double out = s.direction == Direction::Back ? 1 : -1;
-        const auto at = [&](const Point3& p) { return f.page(out * p.y, p.z); };
+        const double limit = viewReach(s); // the member goes on beyond the picture
+        const auto at = [&](const Point3& p) { return f.page(std::min(out * p.y, limit), p.z); };
         const double cb = joint_.column.section.b / 2, top = levelOf(s, -0.12 * s.depth), bottom = levelOf(s, 1.12 * s.depth);
         for (const double x : {-cb, cb})
             d_.polyline({f.page(x, bottom), f.page(x, std::min(a_.columnTop, top))}, Tone::FaintInk, weight::thin).isDashed =
@@ -114,10 +115,12 @@ public:
             const double y = f.page(0, bottom).y + 16;
             horizontalDimension(d_, y, f.page(0, lower).y + 2, f.page(web, 0).x, f.page(web + p.firstLine, 0).x,
                                 length(p.firstLine), {});
-            d_.label({f.page(outMiddle(s), 0).x, y + 18},
-                     std::to_string(p.rows * p.lines) + " " + p.size + " " + p.grade + ", plate " +
-                         shown(p.thickness, Quantity::Length, o_.units) + " " + p.steel,
+            d_.label({f.page(outMiddle(s), 0).x, y + 18}, std::to_string(p.rows * p.lines) + " " + p.size + " " + p.grade,
                      textSize::label, Tone::FaintInk, Align::Centre)
+                .target = PartRef{PartKind::BoltRow, s.id, 0};
+            d_.label({f.page(outMiddle(s), 0).x, y + 32},
+                     "plate " + shown(p.thickness, Quantity::Length, o_.units) + " " + p.steel, textSize::label, Tone::FaintInk,
+                     Align::Centre)
                 .target = PartRef{PartKind::FinPlate, s.id};
         }
         d_.label({f.page(outMiddle(s), 0).x, 22}, name(s.id) + " beam " + s.beam.section.designation, textSize::label,
@@ -126,11 +129,8 @@ public:
     }
 
 private:
-    double outMiddle(const ResolvedSide& s) const {
-        for (const Assembly::BeamEnd& e : a_.beamEnds)
-            if (e.side == s.id) return (std::abs(e.axis.y) - joint_.column.section.b / 2) / 2;
-        return 0;
-    }
+    double viewReach(const ResolvedSide& s) const { return sideViewReach(joint_, s); }
+    double outMiddle(const ResolvedSide& s) const { return (viewReach(s) - joint_.column.section.b / 2) / 2; }
     /// Of a splice both plates.
     std::string thicknesses(const ResolvedSide& s) const {
         const std::string own = shown(s.spec.plate.thickness, Quantity::Length, o_.units);
@@ -257,7 +257,10 @@ public:
                     d_.polyline({plan_.page(dir * (h - c.t_f - 16), y), plan_.page(x1 + dir * 22, y)}, Tone::Ink,
                                 std::max(1.5, s->bolt.d * plan_.scale * 0.6));
         }
-        const Point2 bottom = plan_.page(0, -c.b / 2);
+        double lowest = -c.b / 2;
+        for (const ResolvedSide& side : joint_.sides)
+            if (side.direction == Direction::Front) lowest = std::min(lowest, -sideViewReach(joint_, side));
+        const Point2 bottom = plan_.page(0, lowest);
         d_.label({bottom.x, std::min(d_.height - 4, bottom.y + 15)},
                  (o_.width < 640 ? "section, " : "section through the column, ") + c.designation + " " +
                      joint_.columnMember.steel,
@@ -273,7 +276,7 @@ private:
                                                          p.part.kind == PartKind::FinPlate || p.part.kind == PartKind::BeamWeb);
             if (!isShown) continue;
             std::vector<Point2> points;
-            const double limit = joint_.column.section.b / 2 + 0.6 * s.depth;
+            const double limit = sideViewReach(joint_, s);
             for (const Point3& c : cornersOf(p)) points.push_back(plan_.page(c.x, std::clamp(c.y, -limit, limit)));
             Shape& shape =
                 d_.polygon(convexHull(std::move(points)), p.part.kind == PartKind::BeamTopFlange ? Tone::SteelLight : Tone::Steel,

@@ -4,11 +4,26 @@
 
 namespace zg {
 
+EndForces givenAt(const ResolvedJoint& joint, const ResolvedSide& side, const ActionSet& set) {
+    const ResolvedSide* other = joint.splicedTo(side);
+    const EndForces* far = other ? findForces(set, other->id) : nullptr;
+    if (!far || findForces(set, side.id)) return forcesAt(set, side.id);
+    // Normal to the plates and the moment as they are, along the plates the other way.
+    const double N = far->N * other->cosSlope + far->V * other->sinSlope,
+                 V = -(far->V * other->cosSlope - far->N * other->sinSlope);
+    EndForces f = *far;
+    f.end = side.id;
+    f.N = N * side.cosSlope - V * side.sinSlope;
+    f.V = V * side.cosSlope + N * side.sinSlope;
+    if (f.V_y) f.V_y = -*f.V_y;
+    return f;
+}
+
 FaceForces faceForces(const ResolvedJoint& joint, EndId id, const ActionSet& set) {
     const ResolvedSide* side = joint.side(id);
     FaceForces f;
     if (!side) return f;
-    const EndForces given = forcesAt(set, id);
+    const EndForces given = givenAt(joint, *side, set);
     f.N = given.N * side->cosSlope + given.V * side->sinSlope;
     f.V = given.V * side->cosSlope - given.N * side->sinSlope;
     f.M = given.M;

@@ -10,6 +10,9 @@ struct FaceForces {
     double M = 0; ///< positive with tension at the top
 };
 
+/// Forces given at an end; of a splice those of the other end, turned, where this one is not named; nil where nothing is.
+[[nodiscard]] EndForces givenAt(const ResolvedJoint& joint, const ResolvedSide& side, const ActionSet& set);
+
 /// Carries the given forces of one beam to the face of the column and into the plane of its end plate.
 [[nodiscard]] FaceForces faceForces(const ResolvedJoint& joint, EndId side, const ActionSet& set);
 

@@ -22,22 +22,71 @@ double elongationOf(const std::string& grade) {
 
 } // namespace
 
-BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, double backing) {
+namespace {
+
+/// A bolt through two plates that lie on each other.
+BoltStrength through(const Settings& settings, const ResolvedSide& side, bool hasThreadInShear, double grip, double thinner) {
     constexpr double pi = 3.14159265358979323846;
-    const double gamma = joint.settings.gamma_M2, f_ub = side.boltClass.f_ub;
+    const double gamma = settings.gamma_M2, f_ub = side.boltClass.f_ub;
+    BoltStrength s;
+    s.F_t_Rd = 0.9 * f_ub * side.bolt.A_s / gamma;
+    s.F_v_Rd = (hasThreadInShear ? side.boltClass.alpha_v_thread * side.bolt.A_s : side.boltClass.alpha_v_shank * side.bolt.A) *
+               f_ub / gamma;
+    s.B_p_Rd = 0.6 * pi * side.bolt.d_m * thinner / gamma;
+    s.L_b = elongationLength(side.bolt, grip);
+    s.k_shear = side.bolt.d * side.bolt.d * f_ub / 2; // 16 d^2 f_ub/d_M16 for a row of two bolts
+    s.fractureLength = elongationOf(side.boltClass.name) * side.bolt.d;
+    return s;
+}
+
+double bearing(const Settings& settings, const ResolvedSide& side, const BearingPlace& p) {
+    const double d = side.bolt.d, d_0 = side.bolt.d_0, f_ub = side.boltClass.f_ub;
+    double alpha_b = std::min(1.0, f_ub / p.f_u);
+    if (p.e_1 > 0) alpha_b = std::min(alpha_b, p.e_1 / (3 * d_0));
+    if (p.p_1 > 0) alpha_b = std::min(alpha_b, p.p_1 / (3 * d_0) - 0.25);
+    const double k_1 = std::max(0.0, std::min({2.5, 2.8 * p.e_2 / d_0 - 1.7, 1.4 * p.p_2 / d_0 - 1.7}));
+    const double F_b_Rd = k_1 * std::max(0.0, alpha_b) * p.f_u * d * p.t / settings.gamma_M2;
+    return p.isOversize ? 0.8 * F_b_Rd : F_b_Rd;
+}
+
+} // namespace
+
+BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, double backing) {
     const ResolvedSide* partner = joint.splicedTo(side);
     const double gripped = partner ? partner->spec.plate.thickness : joint.column.section.t_f;
     const double grippedStrength = partner ? partner->plateSteel.f_u : joint.column.steel.f_u;
-    BoltStrength s;
-    s.F_t_Rd = 0.9 * f_ub * side.bolt.A_s / gamma;
-    s.F_v_Rd = (side.spec.bolts.threadInShearPlane ? side.boltClass.alpha_v_thread * side.bolt.A_s
-                                                   : side.boltClass.alpha_v_shank * side.bolt.A) *
-               f_ub / gamma;
-    const double thinner = std::min(side.spec.plate.thickness * side.plateSteel.f_u, gripped * grippedStrength);
-    s.B_p_Rd = 0.6 * pi * side.bolt.d_m * thinner / gamma;
-    s.L_b = elongationLength(side.bolt, gripped + side.spec.plate.thickness + backing);
-    s.k_shear = side.bolt.d * side.bolt.d * f_ub / 2; // 16 d^2 f_ub/d_M16 for a row of two bolts
-    s.fractureLength = elongationOf(side.boltClass.name) * side.bolt.d;
+    return through(joint.settings, side, side.spec.bolts.threadInShearPlane, gripped + side.spec.plate.thickness + backing,
+                   std::min(side.spec.plate.thickness * side.plateSteel.f_u, gripped * grippedStrength));
+}
+
+std::array<BearingPlace, 2> finBearing(const ResolvedSide& side, bool isPlate) {
+    const FinPlate& f = side.spec.fin;
+    BearingPlace vertical, horizontal;
+    vertical.t = horizontal.t = isPlate ? f.thickness : side.beam.section.t_w;
+    vertical.f_u = horizontal.f_u = isPlate ? side.plateSteel.f_u : side.beam.steel.f_u;
+    vertical.isOversize = horizontal.isOversize = f.holes == HoleKind::Oversize;
+    vertical.p_1 = f.rows > 1 ? f.pitch : 0;
+    vertical.e_1 =
+        isPlate ? std::max(1e-9, std::min(f.firstRow, f.depth - f.firstRow - (f.rows - 1) * f.pitch)) : f.top + f.firstRow;
+    vertical.e_2 = std::max(1e-9, isPlate ? f.edge : f.firstLine - f.gap);
+    vertical.p_2 = f.lines > 1 ? f.linePitch : 1e6;
+    horizontal.e_1 = vertical.e_2;
+    horizontal.p_1 = f.lines > 1 ? f.linePitch : 0;
+    horizontal.e_2 = vertical.e_1;
+    horizontal.p_2 = f.rows > 1 ? f.pitch : 1e6;
+    return {vertical, horizontal};
+}
+
+FinBoltStrength finBoltStrength(const ResolvedJoint& joint, const ResolvedSide& side) {
+    const FinPlate& f = side.spec.fin;
+    const double web = side.beam.section.t_w;
+    FinBoltStrength s;
+    s.bolt = through(joint.settings, side, f.threadInShearPlane, f.thickness + web,
+                     std::min(f.thickness * side.plateSteel.f_u, web * side.beam.steel.f_u));
+    s.F_b_Rd = 1e300;
+    for (const bool isPlate : {true, false})
+        for (const BearingPlace& place : finBearing(side, isPlate))
+            s.F_b_Rd = std::min(s.F_b_Rd, bearing(joint.settings, side, place));
     return s;
 }
 
@@ -75,17 +124,9 @@ BearingPlace bearingPlace(const ResolvedJoint& joint, const ResolvedSide& side, 
 
 double bearingStrength(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, int sense) {
     if (sense == 0) return std::min(bearingStrength(joint, side, row, 1), bearingStrength(joint, side, row, -1));
-    const double d = side.bolt.d, d_0 = side.bolt.d_0, f_ub = side.boltClass.f_ub;
     double least = 1e300;
-    for (const bool isPlate : {true, false}) {
-        const BearingPlace p = bearingPlace(joint, side, row, isPlate, sense > 0);
-        double alpha_b = std::min(1.0, f_ub / p.f_u);
-        if (p.e_1 > 0) alpha_b = std::min(alpha_b, p.e_1 / (3 * d_0));
-        if (p.p_1 > 0) alpha_b = std::min(alpha_b, p.p_1 / (3 * d_0) - 0.25);
-        const double k_1 = std::max(0.0, std::min({2.5, 2.8 * p.e_2 / d_0 - 1.7, 1.4 * p.p_2 / d_0 - 1.7}));
-        const double F_b_Rd = k_1 * std::max(0.0, alpha_b) * p.f_u * d * p.t / joint.settings.gamma_M2;
-        least = std::min(least, p.isOversize ? 0.8 * F_b_Rd : F_b_Rd);
-    }
+    for (const bool isPlate : {true, false})
+        least = std::min(least, bearing(joint.settings, side, bearingPlace(joint, side, row, isPlate, sense > 0)));
     return least;
 }
 

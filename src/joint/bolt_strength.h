@@ -1,5 +1,6 @@
 #pragma once
 #include "joint/resolve.h"
+#include <array>
 
 namespace zg {
 
@@ -20,12 +21,21 @@ struct BearingPlace {
     double t = 0, f_u = 0;
     bool isOversize = false;
 };
+/// Where a bolt of a fin plate bears, in the plate or in the beam's web: under a vertical force, under one along the beam.
+[[nodiscard]] std::array<BearingPlace, 2> finBearing(const ResolvedSide& side, bool isPlate);
 /// Of a row, in the end plate or in the column flange, when the beam pushes the column down (or up).
 [[nodiscard]] BearingPlace bearingPlace(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, bool isPlate,
                                         bool isDown);
 /// Bearing resistance of one bolt of a row, the lesser of end plate and column flange, N. `sense`: 1 down, -1 up, 0 the lesser of
 /// both.
 [[nodiscard]] double bearingStrength(const ResolvedJoint& joint, const ResolvedSide& side, std::size_t row, int sense);
+
+/// One bolt of a fin plate: tension, shear, punching and stiffness; bearing the least of plate and beam web in both directions.
+struct FinBoltStrength {
+    BoltStrength bolt;
+    double F_b_Rd = 0;
+};
+[[nodiscard]] FinBoltStrength finBoltStrength(const ResolvedJoint& joint, const ResolvedSide& side);
 
 [[nodiscard]] BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, double backing = 0);
 

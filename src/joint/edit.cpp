@@ -1,6 +1,6 @@
 #include "joint/edit.h"
-#include "joint/geometry.h"
 #include "joint/first_layout.h"
+#include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
 

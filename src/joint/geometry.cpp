@@ -46,9 +46,7 @@ std::vector<StiffenerPair> columnStiffeners(const ResolvedJoint& joint) {
         for (const bool isTop : {true, false}) {
             const auto& spec = isTop ? s.spec.stiffenerTop : s.spec.stiffenerBottom;
             if (!spec) continue;
-            StiffenerPair own{s.id,
-                              isTop ? FlangeSide::Top : FlangeSide::Bottom,
-                              &*spec,
+            StiffenerPair own{s.id, isTop ? FlangeSide::Top : FlangeSide::Bottom, &*spec,
                               isTop ? &s.stiffenerTopSteel : &s.stiffenerBottomSteel,
                               levelOf(s, isTop ? s.flange / 2 : s.depth - s.flange / 2)};
             const auto twin = std::find_if(pairs.begin(), pairs.end(), [&](const StiffenerPair& p) {

@@ -28,7 +28,8 @@ struct StiffenerPair {
 };
 [[nodiscard]] std::vector<StiffenerPair> columnStiffeners(const ResolvedJoint& joint);
 
-/// Where an end is joined: the point of the support's face on the level of the node, where the member goes (level), and across it.
+/// Where an end is joined: the point of the support's face on the level of the node, where the member goes (level), and across
+/// it.
 struct EndFrame {
     std::array<double, 3> face{}, out{}, across{};
 };

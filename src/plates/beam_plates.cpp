@@ -6,35 +6,74 @@
 
 namespace zg {
 
+ModelBuilder::Axes ModelBuilder::axesOf(const ResolvedSide& s) const {
+    const EndFrame f = frameOf(joint_, s);
+    const auto vec = [](const std::array<double, 3>& a) { return Vec3{a[0], a[1], a[2]}; };
+    return {vec(f.face), vec(f.out), vec(f.across)};
+}
+
+std::vector<int> ModelBuilder::supportShells(const ResolvedSide& s) const {
+    return s.isInPlane() ? columnFlange(s.direction) : columnWeb();
+}
+
 void ModelBuilder::side(const ResolvedSide& s) {
-    const double dir = s.dir(), face = joint_.faceOf(s), t_p = s.spec.plate.thickness, width = s.spec.plate.width;
+    switch (s.kind) {
+    case ConnectionKind::EndPlate: endPlate(s); break;
+    case ConnectionKind::DirectWeld: beam(s, supportShells(s)); break;
+    case ConnectionKind::FinPlate: finPlate(s); break;
+    }
+}
+
+void ModelBuilder::endPlate(const ResolvedSide& s) {
+    const Axes axes = axesOf(s);
+    const double t_p = s.spec.plate.thickness, width = s.spec.plate.width;
     const double top = levelOf(s, -s.spec.plate.above), bottom = levelOf(s, s.depth + s.spec.plate.below);
     GridLines y(-width / 2, width / 2, 2 * fine_), z(bottom, top, 2.5 * fine_);
     linesOfSide(s, y, z);
+    const ResolvedSide* partner = joint_.splicedTo(s);
+    if (partner) linesOfSide(*partner, y, z); // the beam on the other side of the bolts
     const PartRef ref{PartKind::EndPlate, s.id};
     const int plate = part(ref, t_p, s.plateSteel.f_y);
-    grid(plate, y.positions(), z.positions(), [&](double u, double v) { return Vec3{face + dir * t_p / 2, u, v}; });
-    const std::vector<int> plateShells = fe::shellsOf(out_.model, plate), flangeShells = columnFlange(s.direction);
+    grid(plate, y.positions(), z.positions(), [&](double u, double v) { return axes.at(t_p / 2, u, v); });
+    const std::vector<int>& plateShells = plates_[s.id] = fe::shellsOf(out_.model, plate);
     beam(s, plateShells);
     rib(s, true, plateShells);
     rib(s, false, plateShells);
-    bolts(s, plateShells, flangeShells, backings(s, flangeShells));
-    contact(ref, plateShells, flangeShells, t_p + col_.t_f);
+    if (s.isPartner) return; // bolts and contact are with the connection onto it
+    const std::vector<int> far = partner ? plates_[partner->id] : supportShells(s);
+    bolts(s, plateShells, far, partner ? std::vector<Backing>{} : backings(s, far));
+    contact(ref, plateShells, far, t_p + (partner ? partner->spec.plate.thickness : s.isInPlane() ? col_.t_f : col_.t_w));
 }
 
-void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShells) {
+void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShells) {
     const Section& b = s.beam.section;
-    const double dir = s.dir(), x0 = joint_.faceOf(s) + dir * s.spec.plate.thickness;
+    const Axes axes = axesOf(s);
+    const bool isFin = s.kind == ConnectionKind::FinPlate;
+    const double away = isFin ? s.spec.fin.gap : s.spec.plate.thickness;
     const double length = settings_.beamStub * b.h, top = levelOf(s, 0);
-    const Vec3 along{dir * s.cosSlope, 0, s.sinSlope}, up{-dir * s.sinSlope, 0, s.cosSlope};
-    const Vec3 axisStart{x0, 0, top - b.h / 2 / s.cosSlope}, axisEnd = axisStart + length * along;
+    const Vec3 vertical{0, 0, 1};
+    const Vec3 along = s.cosSlope * axes.out + s.sinSlope * vertical, up = s.cosSlope * vertical - s.sinSlope * axes.out;
+    const Vec3 axisStart = axes.at(away, 0, top - b.h / 2 / s.cosSlope), axisEnd = axisStart + length * along;
     // u from the plate to the end, d down the section, square to the axis.
     const auto at = [&](double u, double y, double d) {
-        const Vec3 from{x0, y, top - d / s.cosSlope}, to = axisEnd + Vec3{0, y, 0} + (b.h / 2 - d) * up;
+        const Vec3 from = axes.at(away, y, top - d / s.cosSlope), to = axisEnd + y * axes.across + (b.h / 2 - d) * up;
         return (1 - u) * from + u * to;
     };
     GridLines u(0, 1, 4 * fine_ / length), y(-b.b / 2, b.b / 2, 2 * fine_), d(b.t_f / 2, b.h - b.t_f / 2, 2.5 * fine_);
     u.fine(0, 0.02, 1.2 * fine_ / length);
+    if (isFin) { // lines through the bolts
+        const FinPlate& f = s.spec.fin;
+        for (int line = 0; line < f.lines; ++line) {
+            const double along_ = (f.firstLine + line * f.linePitch - f.gap) / length;
+            u.through(along_);
+            u.fine(along_ - s.bolt.washerOuter / length, along_ + s.bolt.washerOuter / length, fine_ / length);
+        }
+        for (int i = 0; i < f.rows; ++i) {
+            d.through(f.top + f.firstRow + i * f.pitch);
+            d.fine(f.top + f.firstRow + i * f.pitch - s.bolt.washerOuter, f.top + f.firstRow + i * f.pitch + s.bolt.washerOuter,
+                   fine_);
+        }
+    }
     y.through(0);
     d.through(b.t_f + rootDistance(b));
     d.through(b.h - b.t_f - rootDistance(b));
@@ -56,8 +95,9 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
             if (ys[i] <= -rootHalf + 1) before.push_back(edge[i]);
             if (ys[i] >= rootHalf - 1) after.push_back(edge[i]);
         }
-        const bool isInnerPositive = (kind == PartKind::BeamTopFlange) == (dir > 0); // y x (dir, 0, 0) points down for dir > 0
-        WeldPlace place{{weldKind, s.id}, edge, b.t_f, {dir, 0, 0}, &plateShells};
+        if (faceShells.empty()) return; // ends free
+        const bool isInnerPositive = (kind == PartKind::BeamTopFlange) == (cross(axes.across, axes.out).z < 0);
+        WeldPlace place{{weldKind, s.id}, edge, b.t_f, axes.out, &faceShells};
         if (spec.kind == WeldKind::Butt) return weld(place, spec, s.plateSteel, s.beam.steel);
         place.isOnPositiveSide = !isInnerPositive, place.isOnNegativeSide = isInnerPositive;
         weld(place, spec, s.plateSteel, s.beam.steel);
@@ -81,7 +121,8 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
         const bool isRoot = middle < strips.reach || middle > b.h - strips.reach;
         grid(isRoot ? root : web, us, {ds[j], ds[j + 1]}, [&](double a, double c) { return at(a, 0, c); });
     }
-    weld({{PartKind::WeldWeb, s.id}, webEdge, b.t_w, {dir, 0, 0}, &plateShells}, s.spec.webWeld, s.plateSteel, s.beam.steel);
+    if (!faceShells.empty())
+        weld({{PartKind::WeldWeb, s.id}, webEdge, b.t_w, axes.out, &faceShells}, s.spec.webWeld, s.plateSteel, s.beam.steel);
     // Far end: plane and stiff.
     std::vector<int> end;
     for (double c : ys)
@@ -92,12 +133,16 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
     const int handle = out_.model.addNode(axisEnd);
     out_.model.addRigid(handle, end, name(s.id) + std::string(".beam end"));
     const int load = out_.model.addCase(name(s.id) + std::string(".moment"));
-    out_.model.cases[load].forces.push_back({handle, fe::Ry, dir});
+    const Vec3 turn = cross(vertical, axes.out);
+    for (int k = 0; k < 2; ++k)
+        if (turn[k] != 0) out_.model.cases[load].forces.push_back({handle, static_cast<fe::Freedom>(3 + k), turn[k]});
     JointModel::Beam beam;
     beam.side = s.id;
     beam.handle = handle;
     beam.length = length;
-    beam.face = joint_.faceOf(s);
+    beam.face = axes.at(0, 0, axisStart.z);
+    beam.turn = turn;
+    beam.carriesMoment = !isFin && !s.isPartner && s.isInPlane();
     beam.axisLevel = axisStart.z;
     beam.loadCase = load;
     // A section near the joint: beyond it the beam is by itself, and what it turns plastically there is no rotation of the joint.
@@ -108,7 +153,14 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& plateShel
     beam.along = along;
     beam.isInPlane = carriesInPlaneOnly(joint_, s.id);
     // The frame holds the beam sideways and against twisting, unless forces are given there.
-    if (beam.isInPlane) out_.model.fix(handle, {fe::Uy, fe::Rx, fe::Rz}, name(s.id) + std::string(".beam held in plane"));
+    if (s.isPartner) {
+        out_.model.fixAll(handle, name(s.id) + std::string(".beam, held end"));
+        out_.heldBeam = s.id;
+    } else if (beam.isInPlane) {
+        const bool isAcrossY = s.isInPlane();
+        out_.model.fix(handle, {isAcrossY ? fe::Uy : fe::Ux, isAcrossY ? fe::Rx : fe::Ry, fe::Rz},
+                       name(s.id) + std::string(".beam held in plane"));
+    }
     out_.beams.push_back(beam);
 }
 

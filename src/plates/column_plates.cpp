@@ -70,6 +70,17 @@ void ModelBuilder::column() {
             for (double sign : {-1.0, 1.0}) onBoth(sign * (col_.t_w / 2 + stiffenerWidth((*stiffener)->width, col_)));
         }
     }
+    // What stands on the web: its plate's mid-plane and ends, fine beside them.
+    for (const ResolvedSide& s : joint_.sides) {
+        if (s.isInPlane() || s.kind != ConnectionKind::FinPlate) continue;
+        const double beside = (s.beam.section.t_w + s.spec.fin.thickness) / 2, high = levelOf(s, s.spec.fin.top);
+        x.through(beside);
+        x.fine(beside - 2 * fine_, beside + 2 * fine_, fine_);
+        for (double level : {high, high - s.spec.fin.depth}) {
+            z.through(level);
+            z.fine(level - 2 * fine_, level + 2 * fine_, fine_);
+        }
+    }
     const std::vector<double> zs = z.positions(), xs = x.positions();
     const double f_y = joint_.column.steel.f_y;
     web_ = {part({PartKind::ColumnWeb}, col_.t_w, f_y)};
@@ -83,37 +94,21 @@ void ModelBuilder::column() {
     columnEnds();
 }
 
-// Stiffeners of two beams that come to one level are one plate, the thicker, as they are in the workshop.
+// Each pair on the mesh line nearest to its level: edges share their nodes with flanges and web.
 void ModelBuilder::columnStiffeners(const std::vector<double>& xs, const std::vector<double>& ys, const std::vector<double>& zs) {
-    struct Placed {
-        PartRef ref;
-        const StiffenerSpec* spec;
-        double f_y;
-    };
-    std::map<double, Placed> atLevel;
-    for (const ResolvedSide& s : joint_.sides) {
-        for (bool isTop : {true, false}) {
-            const std::optional<StiffenerSpec>& spec = isTop ? s.spec.stiffenerTop : s.spec.stiffenerBottom;
-            if (!spec) continue;
-            const double wanted = depthOf(s, isTop);
-            const double level = *std::min_element(
-                zs.begin(), zs.end(), [&](double a, double b) { return std::abs(a - wanted) < std::abs(b - wanted); });
-            const Placed placed{{isTop ? PartKind::StiffenerTop : PartKind::StiffenerBottom, s.id},
-                                &*spec,
-                                (isTop ? s.stiffenerTopSteel : s.stiffenerBottomSteel).f_y};
-            const auto [at, isNew] = atLevel.emplace(level, placed);
-            if (isNew) continue;
-            if (spec->thickness > at->second.spec->thickness) at->second = placed;
-            out_.notes.push_back(std::string("The column stiffeners opposite the ") + (isTop ? "top" : "bottom") +
+    for (const StiffenerPair& pair : zg::columnStiffeners(joint_)) {
+        const double z = *std::min_element(
+            zs.begin(), zs.end(), [&](double a, double b) { return std::abs(a - pair.level) < std::abs(b - pair.level); });
+        if (pair.standsForTwo)
+            out_.notes.push_back(std::string("The column stiffeners opposite the ") +
+                                 EnumNames<FlangeSide>::names[static_cast<int>(pair.flange)] +
                                  " flanges of both beams meet: the plates have the thicker one only.");
-        }
-    }
-    for (const auto& [level, placed] : atLevel) {
-        const double width = col_.t_w / 2 + stiffenerWidth(placed.spec->width, col_), z = level;
+        const double width = col_.t_w / 2 + stiffenerWidth(pair.spec->width, col_);
         std::vector<double> within;
         for (double v : ys)
             if (std::abs(v) <= width + 1) within.push_back(v);
-        grid(part(placed.ref, placed.spec->thickness, placed.f_y), xs, within, [&](double u, double v) { return Vec3{u, v, z}; });
+        const PartRef ref{pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side};
+        grid(part(ref, pair.spec->thickness, pair.steel->f_y), xs, within, [&](double u, double v) { return Vec3{u, v, z}; });
     }
 }
 

@@ -1,5 +1,6 @@
 #include "plates/end_forces.h"
 #include "joint/action_columns.h"
+#include "joint/balance.h"
 #include "plates/model_builder.h"
 
 namespace zg {
@@ -41,16 +42,19 @@ Diagnostics forcesOnReleases(const ResolvedJoint& joint) {
 
 std::vector<fe::NodalForce> endForces(const ResolvedJoint& joint, const JointModel& m, const ActionSet& set) {
     std::vector<fe::NodalForce> forces;
+    const Vec3 vertical{0, 0, 1};
     for (const JointModel::Beam& beam : m.beams) {
+        if (beam.side == m.heldBeam) continue;
         const ResolvedSide& s = *joint.side(beam.side);
-        const double dir = s.dir();
-        const EndForces f = forcesAt(set, beam.side);
-        const Vec3 along{dir * s.cosSlope, 0, s.sinSlope}, down{dir * s.sinSlope, 0, -s.cosSlope};
-        const Vec3 from{joint.reference == ActionReference::Node ? 0 : beam.face, 0, beam.axisLevel};
-        Vec3 force = f.N * along + f.V * down, moment{0, dir * f.M, 0};
+        const EndForces f = givenAt(joint, s, set);
+        const Vec3 out = cross(beam.turn, vertical), down = s.sinSlope * out - s.cosSlope * vertical;
+        // Away from the reader, or to the right where the member itself goes that way.
+        const Vec3 across = s.isInPlane() ? Vec3{0, 1, 0} : Vec3{1, 0, 0};
+        const Vec3 from = joint.reference == ActionReference::Node ? Vec3{0, 0, beam.axisLevel} : beam.face;
+        Vec3 force = f.N * beam.along + f.V * down, moment = f.M * beam.turn;
         if (isOutOfPlane(f)) {
-            force = force + Vec3{0, f.V_y.value_or(0), 0};
-            moment = moment + f.T.value_or(0) * along + f.M_z.value_or(0) * Vec3{-dir * s.sinSlope, 0, s.cosSlope};
+            force = force + f.V_y.value_or(0) * across;
+            moment = moment + f.T.value_or(0) * beam.along + f.M_z.value_or(0) * (s.cosSlope * vertical - s.sinSlope * out);
         }
         apply(forces, m.model, beam.handle, from, force, moment);
     }

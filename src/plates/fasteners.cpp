@@ -1,13 +1,15 @@
 #include "fe/connect.h"
-#include "joint/geometry.h"
 #include "joint/bolt_strength.h"
+#include "joint/geometry.h"
 #include "plates/model_builder.h"
 
 namespace zg {
 
 void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
                          const std::vector<Backing>& backings) {
-    const double dir = s.dir(), face = joint_.faceOf(s);
+    const Axes axes = axesOf(s);
+    const ResolvedSide* partner = joint_.splicedTo(s);
+    const double far = partner ? partner->spec.plate.thickness : s.isInPlane() ? col_.t_f : col_.t_w;
     const auto sense = settings_.shearSense.find(s.id);
     for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
         const BoltRowSpec& row = s.spec.rows[i];
@@ -20,12 +22,12 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
             fe::BoltData bolt;
             const PartRef ref{PartKind::BoltRow, s.id, static_cast<int>(i)};
             bolt.id = partId(ref);
-            bolt.axis = {dir, 0, 0};
-            bolt.position = {face, y, z};
+            bolt.axis = axes.out;
+            bolt.position = axes.at(0, y, z);
             const double radius = s.bolt.washerOuter / 2;
-            if (backing) bolt.plates.push_back(patch(backing->shells, y, z, radius));
-            bolt.plates.push_back(patch(flangeShells, y, z, radius));
-            bolt.plates.push_back(patch(plateShells, y, z, radius));
+            if (backing) bolt.plates.push_back(patch(backing->shells, bolt.position, bolt.axis, radius));
+            bolt.plates.push_back(patch(flangeShells, bolt.position, bolt.axis, radius));
+            bolt.plates.push_back(patch(plateShells, bolt.position, bolt.axis, radius));
             const double F_b_Rd = bearingStrength(joint_, s, i, sense == settings_.shearSense.end() ? 0 : sense->second);
             // A row kept for shear alone has play along its bolts.
             const double k = youngsModulus * s.bolt.A_s / strength.L_b * (row.takesTension ? 1 : 1e-4);
@@ -36,8 +38,8 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
             bolt.law.fracture = strength.fractureLength;
             JointModel::Bolt placed;
             placed.row = ref;
-            placed.head = {face - dir * (col_.t_f + (backing ? backing->thickness : 0)), y, z};
-            placed.nut = {face + dir * s.spec.plate.thickness, y, z};
+            placed.head = axes.at(-far - (backing ? backing->thickness : 0), y, z);
+            placed.nut = axes.at(s.spec.plate.thickness, y, z);
             placed.firstLink = static_cast<int>(out_.model.links.size());
             placed.linkCount = fe::addBolt(out_.model, bolt);
             placed.F_t_Rd = strength.F_t_Rd;
@@ -51,14 +53,15 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
 }
 
 // Nodes under the washer, at least the nearest five.
-fe::BoltPatch ModelBuilder::patch(const std::vector<int>& shells, double y, double z, double radius) const {
+fe::BoltPatch ModelBuilder::patch(const std::vector<int>& shells, Vec3 centre, Vec3 axis, double radius) const {
     std::vector<std::pair<double, int>> nearest;
     std::vector<char> isSeen(out_.model.nodes.size(), 0);
     for (int e : shells)
         for (int n : out_.model.shells[e].nodes) {
             if (n < 0 || isSeen[n]) continue;
             isSeen[n] = 1;
-            nearest.emplace_back(std::hypot(out_.model.nodes[n].y - y, out_.model.nodes[n].z - z), n);
+            const Vec3 away = out_.model.nodes[n] - centre;
+            nearest.emplace_back(norm(away - dot(away, axis) * axis), n);
         }
     std::sort(nearest.begin(), nearest.end());
     fe::BoltPatch p;

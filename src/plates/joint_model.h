@@ -39,7 +39,9 @@ struct JointModel {
         EndId side = ends::right;
         int handle = 0;               ///< node at the axis of the far end
         double length = 0;            ///< from the plate's face to the handle along the axis, mm
-        double face = 0;              ///< x of the column's face
+        fe::Vec3 face;                ///< of the support, at the axis's level
+        fe::Vec3 turn;                ///< unit, about which a moment with tension at the top acts on the joint
+        bool carriesMoment = true;    ///< a curve of its own can be run
         double axisLevel = 0;         ///< z of the axis at the plate's face
         std::array<int, 2> section{}; ///< nodes at the top and bottom flange of a section near the joint
         fe::Vec3 along;               ///< unit, from the plate to the handle
@@ -47,6 +49,7 @@ struct JointModel {
         bool isInPlane = true;
     };
     std::vector<Beam> beams;
+    EndId heldBeam; ///< of a splice: the member whose far end is held; empty where the column is
     double columnBottom = 0, columnTop = 0;
     int freeEnd = -1;               ///< handle of the column's end that is not held; -1 when the column ends at the joint
     bool isTopHeld = false;         ///< the held end is the upper one

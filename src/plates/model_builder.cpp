@@ -8,16 +8,22 @@ ModelBuilder::ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings&
     : joint_(joint), settings_(settings), col_(joint.column.section) {
     // Five elements between the bolts, and none much larger than the end plate is thick.
     double size = 28;
-    for (const ResolvedSide& s : joint.sides)
+    for (const ResolvedSide& s : joint.sides) {
         if (s.kind == ConnectionKind::EndPlate) size = std::min({size, s.spec.bolts.gauge / 5, 1.4 * s.spec.plate.thickness});
+        if (s.kind == ConnectionKind::FinPlate) size = std::min({size, s.spec.fin.pitch / 4, 1.4 * s.spec.fin.thickness});
+    }
     fine_ = settings.sizeFactor * std::max(11.0, size);
     out_.elementSize = fine_;
     out_.isTopHeld = isTopHeld;
 }
 
 JointModel ModelBuilder::run() {
-    column();
-    for (const ResolvedSide& s : joint_.sides) side(s);
+    if (joint_.hasColumn) column();
+    // The far plate of a splice stands before what is bolted to it.
+    for (const bool isPartner : {true, false})
+        for (const ResolvedSide& s : joint_.sides)
+            if (s.isPartner == isPartner) side(s);
+    if (!joint_.hasColumn) return std::move(out_);
     doubler();
     diagonal();
     return std::move(out_);

@@ -61,7 +61,20 @@ private:
 
     // beam_plates.cpp
     void side(const ResolvedSide& s);
-    void beam(const ResolvedSide& s, const std::vector<int>& plateShells);
+    /// Directions an end is built along.
+    struct Axes {
+        Vec3 face, out, across;
+        [[nodiscard]] Vec3 at(double away, double side, double level) const {
+            return face + away * out + side * across + Vec3{0, 0, level};
+        }
+    };
+    [[nodiscard]] Axes axesOf(const ResolvedSide& s) const;
+    void endPlate(const ResolvedSide& s);
+    /// `faceShells`: what the beam's edge is welded to; none where it ends free.
+    void beam(const ResolvedSide& s, const std::vector<int>& faceShells);
+    // fin_plate.cpp
+    void finPlate(const ResolvedSide& s);
+    [[nodiscard]] std::vector<int> supportShells(const ResolvedSide& s) const;
 
     // fittings.cpp
     void doubler();
@@ -78,15 +91,16 @@ private:
     // fasteners.cpp
     void bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
                const std::vector<Backing>& backings);
-    [[nodiscard]] fe::BoltPatch patch(const std::vector<int>& shells, double y, double z, double radius) const;
+    [[nodiscard]] fe::BoltPatch patch(const std::vector<int>& shells, Vec3 centre, Vec3 axis, double radius) const;
 
     const ResolvedJoint& joint_;
     const PlateModelSettings& settings_;
     const Section& col_;
     JointModel out_;
     std::map<std::array<long long, 3>, int> places_;
-    std::vector<int> web_;                    ///< parts of the column's web
-    std::array<std::vector<int>, 2> flanges_; ///< parts of the column's flanges, right and left
+    std::vector<int> web_;                     ///< parts of the column's web
+    std::array<std::vector<int>, 2> flanges_;  ///< parts of the column's flanges, right and left
+    std::map<EndId, std::vector<int>> plates_; ///< shells of end plates
     double fine_ = 10;
 };
 

@@ -52,6 +52,10 @@ public:
             if (c.part == PartRef{PartKind::EndPlate, side.id}) contact_ = &c;
         const double tension = levelOf(side, isReversed ? side.depth - side.flange / 2 : side.flange / 2);
         compression_ = levelOf(side, isReversed ? side.flange / 2 : side.depth - side.flange / 2);
+        for (const JointModel::Weld& w : model.welds) {
+            const PartKind kind = isReversed ? PartKind::WeldTop : PartKind::WeldBottom;
+            if (side.kind == ConnectionKind::DirectWeld && w.part == PartRef{kind, side.id}) flange_.push_back(&w);
+        }
         // A cut across the column web half way up the panel: shells below it, nodes on it.
         const double middle = 0.5 * (tension + compression_);
         double level = 1e9;
@@ -115,7 +119,14 @@ public:
             p.compression -= net;
             net = 0;
         }
-        p.panelShear = std::abs(fe::forceAcrossCut(a, below_, cut_, {}).force.x);
+        // A welded flange brings its force through its welds.
+        for (const JointModel::Weld* w : flange_)
+            for (int link = w->firstLink; link < w->firstLink + w->linkCount; ++link) {
+                const auto force = a.springForce(link);
+                for (int k = 0; k < 3; ++k) p.compression += model_.model.links[link].axes[k].x * force[k];
+            }
+        p.compression = std::abs(p.compression);
+        if (!cut_.empty()) p.panelShear = std::abs(fe::forceAcrossCut(a, below_, cut_, {}).force.x);
     }
 
 private:
@@ -131,6 +142,7 @@ private:
     const JointModel& model_;
     const ResolvedSide& side_;
     const JointModel::Contact* contact_ = nullptr;
+    std::vector<const JointModel::Weld*> flange_;
     bool isReversed_;
     double compression_ = 0;
     std::vector<int> below_, cut_;
@@ -166,6 +178,11 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     auto built = buildJointModel(joint, settings.model);
     if (!built) return tl::unexpected(built.error());
     const JointModel& m = *built;
+    if (!m.beam(side)->carriesMoment)
+        return tl::unexpected(
+            Diagnostics{{Severity::Error, joint.mark,
+                         "The " + name(side) + " beam of joint " + joint.mark + " has no moment-rotation of its own: it is " +
+                             (resolved->isPartner ? "the other half of a splice." : "joined for shear.")}});
     Diagnostics found;
     const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, settings.threads});
     if (!analysis) return tl::unexpected(found);
@@ -173,8 +190,11 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const JointModel::Beam& beam = *m.beam(side);
     const ConnectionForces forces(m, *resolved, isReversed);
     const double sign = isReversed ? -1 : 1, dir = resolved->dir(), strainLimit = joint.plates.strainLimit;
-    const double members = beam.length / (youngsModulus * modelledSecondMoment(resolved->beam.section)) +
-                           columnFlexibility(m, beam.axisLevel, modelledColumn(joint.column.section));
+    double members = beam.length / (youngsModulus * modelledSecondMoment(resolved->beam.section));
+    if (const ResolvedSide* other = joint.splicedTo(*resolved))
+        members += m.beam(other->id)->length / (youngsModulus * modelledSecondMoment(other->beam.section));
+    else
+        members += columnFlexibility(m, beam.axisLevel, modelledColumn(joint.column.section));
     PlateMomentRotation out;
     out.side = side;
     out.isReversed = isReversed;
@@ -190,7 +210,11 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     stage.firstStep = settings.largestRotation / settings.points / 12;
     stage.largestStep = 12;
     out.curve.push_back({});
-    const double M_pl = resolved->beam.section.W_pl_y * resolved->beam.steel.f_y / joint.settings.gamma_M0;
+    const ResolvedSide* partner = joint.splicedTo(*resolved);
+    const auto plasticMoment = [&](const ResolvedSide& s) {
+        return s.beam.section.W_pl_y * s.beam.steel.f_y / joint.settings.gamma_M0;
+    };
+    const double M_pl = partner ? std::min(plasticMoment(*resolved), plasticMoment(*partner)) : plasticMoment(*resolved);
     LimitReached limit;
     double lastUse = 0, elasticTurn = 0;
     std::optional<Uses> seen; // of the step just taken

@@ -287,17 +287,18 @@ ActionSet overStrengthSet(const ResolvedJoint& joint, EndId side, bool isReverse
         f.M = sign * hinge;
         if (const auto clear = clearSpanOf(joint, s)) f.V = sign * 2 * hinge / *clear;
         f.V += s.spec.gravityShear.value_or(0);
-        if (joint.reference == ActionReference::Node) f.M += f.V * joint.column.section.h / 2;
+        if (joint.reference == ActionReference::Node && joint.hasColumn) f.M += f.V * joint.column.section.h / 2;
         return f;
     };
     const double sign = isReversed ? -1 : 1;
-    for (const ResolvedSide& s : joint.sides) set.forces.push_back(forces(s, s.id == side ? sign : -sign));
+    for (const ResolvedSide& s : joint.sides)
+        if (s.kind != ConnectionKind::FinPlate && !s.isPartner) set.forces.push_back(forces(s, s.id == side ? sign : -sign));
     return set;
 }
 
 std::optional<double> clearSpanOf(const ResolvedJoint& joint, const ResolvedSide& side) {
     if (!side.spec.span) return std::nullopt;
-    const double clear = *side.spec.span - joint.column.section.h - 2 * side.spec.plate.thickness;
+    const double clear = *side.spec.span - (joint.hasColumn ? joint.column.section.h : 0) - 2 * side.spec.plate.thickness;
     return clear > 0 ? std::optional<double>(clear) : std::nullopt;
 }
 

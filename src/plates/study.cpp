@@ -98,7 +98,7 @@ private:
              {std::pair{scope_.curves, Kind::Curve}, std::pair{wantsOverStrength(), Kind::OverStrength}})
             for (const JointModel::Beam& beam : model.beams)
                 for (bool isReversed : {false, true})
-                    if (isWanted) tasks_.push_back({kind, -1, beam.side, isReversed});
+                    if (isWanted && beam.carriesMoment) tasks_.push_back({kind, -1, beam.side, isReversed});
         isDone_.resize(tasks_.size());
         sets_.resize(tasks_.size());
         curves_.resize(tasks_.size());
@@ -212,7 +212,8 @@ private:
         if (!wantsOverStrength())
             out_.notes.emplace_back("Over-strength of the beams: not asked for (the joint is not designed for capacity).");
         else
-            for (const ResolvedSide& s : joint_.sides) overStrengthNotes(s);
+            for (const ResolvedSide& s : joint_.sides)
+                if (s.kind != ConnectionKind::FinPlate && !s.isPartner) overStrengthNotes(s);
     }
 
     void overStrengthNotes(const ResolvedSide& s) {

@@ -16,7 +16,8 @@ int stretchOf(const PartRef& part) {
     case PartKind::WeldTop:
     case PartKind::WeldBottom:
     case PartKind::WeldWeb: return 1;
-    case PartKind::EndPlate: return 2;
+    case PartKind::EndPlate:
+    case PartKind::FinPlate: return 2;
     case PartKind::BoltRow: return 3;
     case PartKind::ColumnFlange: return 4;
     case PartKind::ColumnWeb: return 5;
