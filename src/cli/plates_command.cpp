@@ -192,7 +192,7 @@ int plates(const PlatesCommand& c) {
     }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());
-    const bool asksSide = c.isConverging || !c.curve.empty();
+    const bool asksSide = c.isConverging || !c.curve.empty() || c.side != "right";
     if (asksSide && !findMember(joint, EndId(c.side.c_str())))
         return fail({{Severity::Error, joint.mark, "Joint " + joint.mark + " has no beam on the " + c.side + "."}});
     const UnitSystem units = job->settings.units;
