@@ -1,5 +1,6 @@
 #include "session/session.h"
 #include "exchange/job_file.h"
+#include "joint/plate_key.h"
 #include "joint/validate.h"
 #include "session/journal.h"
 #include "session/plate_studies.h"
@@ -291,10 +292,16 @@ const JointState& Session::stateOf(const Joint& joint) {
     JointState& state = states_[joint.id];
     if (state.key == key && (state.result || !state.problems.empty()) && (!state.result || state.result->mark == joint.mark)) {
         // Titles of sets are no part of the key but are shown with the result.
+        const std::uint64_t plates = plateKey(job_, joint);
+        if (plates == state.plates || !state.resolved) return state;
+        // Choices of the plate method changed: the result stands, the joint that the plates read is another.
+        if (auto again = resolve(job_, joint)) state.resolved = std::make_shared<const ResolvedJoint>(std::move(*again));
+        state.plates = plates;
         return state;
     }
     state = {};
     state.key = key;
+    state.plates = plateKey(job_, joint);
     auto resolved = resolve(job_, joint);
     if (!resolved) {
         state.problems = std::move(resolved.error());

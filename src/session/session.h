@@ -31,7 +31,8 @@ enum class SaveOutcome {
 
 /// What there is to show of a joint: its looked-up form and its result, or what is wrong with it.
 struct JointState {
-    std::uint64_t key = 0;
+    std::uint64_t key = 0;    ///< of the result
+    std::uint64_t plates = 0; ///< of what the plates read of the resolved joint
     std::shared_ptr<const ResolvedJoint> resolved;
     JointResultPtr result;
     Diagnostics problems;

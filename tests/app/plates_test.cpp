@@ -270,6 +270,7 @@ TEST_CASE("while the plates run the window answers, and cancel is heard at once"
     REQUIRE(late.size() > 50);
     WARN("event loop late by: median " << late[late.size() / 2] << " ms, 99 % " << late[late.size() * 99 / 100] << " ms, most "
                                        << late.back() << " ms");
+    INFO(b.child<QLabel>("plateLine")->text().toStdString());
     REQUIRE(b.session.plates().isRunning());
     watch.restart();
     QTest::mouseClick(b.child<QPushButton>("runPlates"), Qt::LeftButton);
