@@ -69,7 +69,7 @@ void MainWindow::makeCommands() {
     command(edit, tr("Ask or edit in words"), QKeySequence(tr("Ctrl+K")), [this] { verdict_->focusAskBar(); });
 
     QMenu* joint = menuBar()->addMenu(tr("J&oint"));
-    command(joint, tr("New joint …"), QKeySequence(tr("Ctrl+J")), [this] { newJoint(); });
+    command(joint, tr("New joint"), QKeySequence(tr("Ctrl+J")), [this] { newJoint(); });
     command(joint, tr("Duplicate joint"), QKeySequence(tr("Ctrl+Shift+J")), [this] { session_.duplicateCurrent(); });
     command(joint, tr("Remove joint"), {}, [this] { session_.removeCurrent(); });
     command(joint, tr("Mark, place, frame …"), QKeySequence(tr("Ctrl+I")), [this] { askForJoint(session_, this); });

@@ -1,14 +1,15 @@
 #include "app/main_window.h"
-#include "app/dialogs/new_joint_dialog.h"
 #include "app/dialogs/prompts.h"
 #include "app/dialogs/section_chooser.h"
 #include "app/panels/actions_panel.h"
 #include "app/panels/chart_strip.h"
+#include "app/panels/gallery_panel.h"
 #include "app/panels/ledger_panel.h"
 #include "app/panels/notice_banner.h"
 #include "app/panels/register_panel.h"
 #include "app/panels/verdict_bar.h"
 #include "app/plates/plates_view.h"
+#include "app/sheet/chip_row.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "app/views/start_view.h"
@@ -60,7 +61,14 @@ void MainWindow::build() {
     middle->setSpacing(0);
     auto* registerPanel = new RegisterPanel(session_, theme_, centre);
     connect(registerPanel, &RegisterPanel::newJointWanted, this, &MainWindow::newJoint);
-    middle->addWidget(registerPanel);
+    gallery_ = new GalleryPanel(session_, theme_, centre);
+    side_ = new QStackedWidget(centre);
+    side_->setFixedWidth(space::registerWidth);
+    side_->addWidget(registerPanel);
+    side_->addWidget(gallery_);
+    connect(gallery_, &GalleryPanel::proposed, this, [this] { chips_->show(gallery_->proposal()); });
+    connect(gallery_, &GalleryPanel::closed, this, &MainWindow::endNewJoint);
+    middle->addWidget(side_);
     auto* work = new QVBoxLayout;
     work->setContentsMargins(14, 4, 14, 6);
     work->setSpacing(5);
@@ -70,6 +78,10 @@ void MainWindow::build() {
     tabs_->setExpanding(false);
     for (const QString& name : {tr("Sheet"), tr("Springs"), tr("Plates"), tr("Workings")}) tabs_->addTab(name);
     work->addWidget(tabs_);
+    chips_ = new ChipRow(
+        session_, [this](const QString& now) { return chooseSection(now); }, centre);
+    connect(chips_, &ChipRow::answered, gallery_, &GalleryPanel::propose);
+    work->addWidget(chips_);
     views_ = new QStackedWidget(centre);
     sheet_ = new SheetView(
         session_, theme_, [this](const QString& now) { return chooseSection(now); }, views_);
@@ -137,7 +149,8 @@ void MainWindow::refresh() {
     const QString name = session_.path().isEmpty() ? tr("untitled") : QFileInfo(session_.path()).fileName();
     setWindowTitle(tr("%1[*] – Zealous Girder").arg(name));
     setWindowModified(session_.isModified());
-    pages_->setCurrentWidget(session_.job().joints.empty() ? static_cast<QWidget*>(start_) : pages_->widget(0));
+    pages_->setCurrentWidget(session_.job().joints.empty() && !session_.isProposing() ? static_cast<QWidget*>(start_)
+                                                                                      : pages_->widget(0));
 }
 
 void MainWindow::show(View view) { tabs_->setCurrentIndex(static_cast<int>(view)); }
@@ -154,8 +167,18 @@ void MainWindow::jumpToWorkings(const Check& check) {
 }
 
 void MainWindow::newJoint() {
-    NewJointDialog dialog(session_, this);
-    if (dialog.exec() == QDialog::Accepted) session_.addJoint(dialog.joint());
+    if (gallery_->proposal()) return gallery_->keep(); // the same key keeps what it brought
+    show(View::Sheet);
+    pages_->setCurrentIndex(0);
+    side_->setCurrentWidget(gallery_);
+    gallery_->open();
+}
+
+void MainWindow::endNewJoint() {
+    chips_->show(nullptr);
+    side_->setCurrentIndex(0);
+    refresh();
+    sheet_->setFocus();
 }
 
 bool MainWindow::openJob(const QString& path) {

@@ -11,6 +11,8 @@ namespace zg {
 
 enum class SaveOutcome;
 class ActionsPanel;
+class ChipRow;
+class GalleryPanel;
 class PlatesView;
 class Prompts;
 class SheetView;
@@ -56,6 +58,7 @@ private:
     bool saveTo(const QString& path);
     bool settle(const QString& path, SaveOutcome outcome);
     void newJoint();
+    void endNewJoint();
     void openDemo();
     void jumpToWorkings(const Check& check);
 
@@ -65,6 +68,9 @@ private:
     QString demoPath_;
     VerdictBar* verdict_ = nullptr;
     QTabBar* tabs_ = nullptr;
+    QStackedWidget* side_ = nullptr; ///< register or gallery
+    GalleryPanel* gallery_ = nullptr;
+    ChipRow* chips_ = nullptr;
     QStackedWidget* views_ = nullptr;
     QStackedWidget* pages_ = nullptr;
     SheetView* sheet_ = nullptr;

@@ -114,7 +114,7 @@ bool sameTarget(const Target& a, const Target& b) {
     if (const auto* f = std::get_if<ForceRef>(&a)) return *f == std::get<ForceRef>(b);
     if (const auto* f = std::get_if<FittingRef>(&a)) {
         const auto& g = std::get<FittingRef>(b);
-        return f->kind == g.kind && f->side == g.side && std::abs(f->position - g.position) < 1e-6;
+        return f->kind == g.kind && f->joining == g.joining && f->side == g.side && std::abs(f->position - g.position) < 1e-6;
     }
     return false;
 }

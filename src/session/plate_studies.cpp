@@ -182,6 +182,7 @@ void PlateStudies::start(const std::function<void(Work&)>& task) {
 
 void PlateStudies::run() {
     const Joint* joint = session_.current();
+    if (session_.isProposing()) return; // plates wait until the joint is kept
     if (isAutomatic_ && isRunning() && joint) {
         automatic_->start(); // the cancelled one is on its way out
         return;

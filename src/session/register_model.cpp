@@ -45,11 +45,6 @@ QVariant RegisterModel::data(const QModelIndex& index, int role) const {
         return c ? QString::fromUtf8(wordOf(c->classification.stiffness)) : QString();
     }
     case IdRole: return QString::fromStdString(joint.id);
-    case IsTwoSidedRole: return isTwoSided(joint);
-    case ReachRole: {
-        const EndPlate* plate = joint.connections.empty() ? nullptr : std::get_if<EndPlate>(&joint.connections.front().how);
-        return plate ? (plate->plate.above > 40 ? 1 : 0) + (plate->plate.below > 40 ? 2 : 0) : 0;
-    }
     default: return {};
     }
 }
@@ -63,6 +58,14 @@ void RegisterModel::update(unsigned changes) {
     } else if (rows_ > 0 && (changes & (Session::Content | Session::Settings_))) {
         Q_EMIT dataChanged(index(0), index(rows_ - 1));
     }
+}
+
+std::shared_ptr<const ResolvedJoint> RegisterModel::resolvedAt(int row) const {
+    const auto& joints = session_.job().joints;
+    if (row < 0 || row >= static_cast<int>(joints.size())) return nullptr;
+    const Joint& saved = joints[static_cast<std::size_t>(row)];
+    const Joint* current = session_.current();
+    return session_.stateOf(current && current->id == saved.id ? *current : saved).resolved;
 }
 
 } // namespace zg

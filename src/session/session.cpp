@@ -379,6 +379,13 @@ bool Session::push(const QString& title, Job after, const std::string& currentId
 }
 
 bool Session::edit(const QString& title, const std::function<void(Joint&)>& change, const QString& mergeKey) {
+    if (isProposing()) { // not in the register yet: no step to take back, Escape drops it all
+        Joint joint = *preview_;
+        change(joint);
+        sortRows(joint);
+        preview(std::move(joint));
+        return true;
+    }
     Job after = job_;
     const auto at = placeOf(job_, currentId_);
     if (at == job_.joints.end()) return false;
@@ -443,6 +450,15 @@ bool Session::addSection(const CustomSection& section) {
     else
         *twin = section;
     return push(tr("section %1").arg(QString::fromStdString(section.designation)), std::move(after), currentId_, {});
+}
+
+bool Session::isProposing() const { return preview_ && !findJoint(job_, preview_->id); }
+
+void Session::keepProposed() {
+    if (!isProposing()) return;
+    Joint joint = *preview_;
+    preview_.reset();
+    addJoint(std::move(joint));
 }
 
 void Session::preview(std::optional<Joint> joint) {

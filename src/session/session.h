@@ -117,6 +117,10 @@ public:
     bool addSection(const CustomSection& section);
     /// Shows a state while something is dragged; nothing ends it. No undo step.
     void preview(std::optional<Joint> joint);
+    /// What is previewed is no joint of the register: one that may become it.
+    [[nodiscard]] bool isProposing() const;
+    /// Takes the proposed joint into the register.
+    void keepProposed();
 
     // ---- the plate method
     [[nodiscard]] PlateStudies& plates() { return *plates_; }

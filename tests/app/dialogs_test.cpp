@@ -1,5 +1,4 @@
 #include "app/bench.h"
-#include "app/dialogs/new_joint_dialog.h"
 #include "app/dialogs/section_chooser.h"
 #include "app/dialogs/settings_dialog.h"
 #include "app/dialogs/shortcuts_dialog.h"
@@ -83,23 +82,6 @@ TEST_CASE("a section of one's own can be made and used", "[app][dialogs]") {
     CHECK(chooser.chosen() == QStringLiteral("WG 620"));
     REQUIRE(b.session.edit(QStringLiteral("own beam"), [](Joint& j) { member(j, ends::right).section = "WG 620"; }));
     CHECK(b.session.state()->resolved->main().depth == 620);
-}
-
-TEST_CASE("a new joint is laid out, added, selected and can be undone", "[app][dialogs]") {
-    Bench b("B1");
-    whenAsked([](QDialog& dialog) { CHECK(dialog.objectName() == QStringLiteral("newJoint")); }, false);
-    for (QAction* a : b.window.commands())
-        if (a->text() == QStringLiteral("New joint …")) a->trigger();
-    CHECK(b.session.job().joints.size() == 5);
-    whenAsked([](QDialog& dialog) { CHECK(dialog.findChildren<QPushButton*>().size() >= 5); });
-    for (QAction* a : b.window.commands())
-        if (a->text() == QStringLiteral("New joint …")) a->trigger();
-    REQUIRE(b.session.job().joints.size() == 6);
-    CHECK(b.session.current()->mark == "B5");
-    CHECK(endPlate(*b.session.current(), ends::right).rows.size() >= 3);
-    CHECK(b.session.state()->result);
-    b.session.undoStack()->undo();
-    CHECK(b.session.job().joints.size() == 5);
 }
 
 TEST_CASE("settings are asked for and change every joint in one step, cancel changes nothing", "[app][dialogs]") {

@@ -77,7 +77,8 @@ TEST_CASE("a supplementary web plate is as wide as the web is clear, and counts 
     CHECK_SAME(one.stiffness.k_2 / bare.stiffness.k_2, 1.5, 1e-12);
     CHECK_SAME(both.stiffness.k_2 / bare.stiffness.k_2, 2.0, 1e-12);
     for (std::size_t i = 0; i < bare.rows.size(); ++i)
-        if (bare.rows[i].at(Limit::ColumnWebTension).k > 0) CHECK_SAME(one.rows[i].at(Limit::ColumnWebTension).k / bare.rows[i].at(Limit::ColumnWebTension).k, 1.4, 1e-12);
+        if (bare.rows[i].at(Limit::ColumnWebTension).k > 0)
+            CHECK_SAME(one.rows[i].at(Limit::ColumnWebTension).k / bare.rows[i].at(Limit::ColumnWebTension).k, 1.4, 1e-12);
     CHECK(one.stiffness.S_j_ini > bare.stiffness.S_j_ini);
 }
 

@@ -38,14 +38,16 @@ TEST_CASE("fin plate with three bolts: by hand", "[component][fin]") {
     Job job = finJob();
     FinPlate& f = fin(job);
     f = FinPlate{};
-    f.thickness = 10, f.depth = 220, f.top = 40, f.gap = 10, f.firstLine = 50, f.rows = 3, f.firstRow = 40, f.pitch = 70, f.edge = 50;
+    f.thickness = 10, f.depth = 220, f.top = 40, f.gap = 10, f.firstLine = 50, f.rows = 3, f.firstRow = 40, f.pitch = 70,
+    f.edge = 50;
     f.throat = 6;
     const JointResult r = sample::verified(job);
     // z = 50, n = 3: I = 3·8·70²/12 = 9800; beta = 50·70·2/(2·9800) = 0.357; F = 90 √(1/9 + 0.1276) = 43.98 kN
     CHECK_REFERENCE(find(r, CheckCode::BoltShearGroup)->demand / 1e3, (Reference{43.98, 0.05, "kN", "V √(1/n² + β²)"}));
     CHECK_REFERENCE(find(r, CheckCode::BoltShearGroup)->resistance / 1e3, (Reference{94.08, 0.05, "kN", "0.6·800·245/1.25"}));
     CHECK_REFERENCE(find(r, CheckCode::FinPlateGross)->resistance / 1e3, (Reference{275.0, 0.2, "kN", "220·10·275/(1.27 √3)"}));
-    CHECK_REFERENCE(find(r, CheckCode::FinPlateNet)->resistance / 1e3, (Reference{305.9, 0.3, "kN", "(220 − 66)·10·430/(√3·1.25)"}));
+    CHECK_REFERENCE(find(r, CheckCode::FinPlateNet)->resistance / 1e3,
+                    (Reference{305.9, 0.3, "kN", "(220 − 66)·10·430/(√3·1.25)"}));
     // A_nt = 10·(50 − 11) = 390, A_nv = 10·(220 − 40 − 55) = 1250: 0.5·430·390/1.25 + 275·1250/√3
     CHECK_REFERENCE(find(r, CheckCode::FinPlateBlock)->resistance / 1e3, (Reference{67.08 + 198.46, 0.2, "kN", "(3.10)"}));
     // 220 >= 2.73·50: no bending
@@ -77,7 +79,8 @@ TEST_CASE("the most loaded bolt is in equilibrium with the group", "[component][
             for (int i = 0; i < rows; ++i)
                 for (int k = 0; k < lines; ++k) {
                     const double y = (i - (rows - 1) / 2.0) * g.pitch, x = lines == 2 ? (k - 0.5) * g.linePitch : 0;
-                    const double v = V / (rows * lines) + V * g.eccentricity * x / I, h = N / (rows * lines) + V * g.eccentricity * y / I;
+                    const double v = V / (rows * lines) + V * g.eccentricity * x / I,
+                                 h = N / (rows * lines) + V * g.eccentricity * y / I;
                     sumV += v, sumN += h, moment += v * x + h * y;
                     worst = std::max(worst, std::hypot(v, h));
                 }

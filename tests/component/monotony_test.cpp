@@ -33,7 +33,8 @@ std::vector<std::function<void(Joint&)>> sizes(std::initializer_list<const char*
 TEST_CASE("each component grows with what it is made of", "[component][property]") {
     const auto bolts =
         sizes({"M16", "M20", "M24", "M27"}, [](Joint& j, const char* name) { endPlate(j, ends::right).bolts.size = name; });
-    rises("column flange with bolt size", bolts, [](const ConnectionResult& c) { return *c.rows[1].at(Limit::ColumnFlange).alone; });
+    rises("column flange with bolt size", bolts,
+          [](const ConnectionResult& c) { return *c.rows[1].at(Limit::ColumnFlange).alone; });
     rises("end plate with bolt size", bolts, [](const ConnectionResult& c) { return *c.rows[1].at(Limit::EndPlate).alone; });
     const auto classes = sizes({"4.6", "5.6", "6.8", "8.8", "10.9"},
                                [](Joint& j, const char* name) { endPlate(j, ends::right).bolts.grade = name; });

@@ -29,7 +29,8 @@ Job spliceJob(const char* beam, const char* other, PlateReach reach, double slop
 } // namespace
 
 TEST_CASE("splice, flush with two rows: by hand", "[component][splice]") {
-    // IPE 300 S235, plates 15 x 160 S235, M20 8.8, gauge 90, rows at 60 and 240, fillets 6 and 4: docs/theory/splice.md, example 1.
+    // IPE 300 S235, plates 15 x 160 S235, M20 8.8, gauge 90, rows at 60 and 240, fillets 6 and 4: docs/theory/splice.md,
+    // example 1.
     Job job = spliceJob("IPE 300", nullptr, PlateReach::Flush);
     Joint& j = job.joints[0];
     for (Member& m : j.members) m.steel = "S235";
@@ -45,8 +46,9 @@ TEST_CASE("splice, flush with two rows: by hand", "[component][splice]") {
     }
     const ConnectionResult c = sample::verified(job).connections[0];
     REQUIRE(c.rows.size() == 2);
-    // The plate of the flush worked example of the column joint: m = 36.92, mode 2, F = 210.7 kN alone (docs/theory/worked-examples.md);
-    // beam web and bolts are its own too, so that without the column the row carries what plate and compression leave.
+    // The plate of the flush worked example of the column joint: m = 36.92, mode 2, F = 210.7 kN alone
+    // (docs/theory/worked-examples.md); beam web and bolts are its own too, so that without the column the row carries what plate
+    // and compression leave.
     Job onColumn = sample::jobOf(sample::workedFlush());
     onColumn.joints[0].actions = j.actions;
     const ConnectionResult column = sample::verified(onColumn).connections[0];

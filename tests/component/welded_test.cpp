@@ -71,7 +71,8 @@ TEST_CASE("welded joint, stiffened in tension and compression: by hand", "[compo
     CHECK_REFERENCE(c.V_wp_Rd / 1e3, (Reference{474.8 + 39.32, 0.2, "kN", "(6.8)"}));
     // Stiffeners clear of the root: 2·(100 − 21)·14·275 = 608.3; with the web 491.3 + 608.3
     CHECK_REFERENCE(*c.rows[0].at(Limit::ColumnWebTension).alone / 1e3, (Reference{1099.6, 0.5, "kN", "6.2.6.3(7)"}));
-    CHECK_REFERENCE(*c.rows[0].at(Limit::FlangeWidth).alone / 1e3, (Reference{668.25, 0.1, "kN", "180·13.5·275, the whole flange"}));
+    CHECK_REFERENCE(*c.rows[0].at(Limit::FlangeWidth).alone / 1e3,
+                    (Reference{668.25, 0.1, "kN", "180·13.5·275, the whole flange"}));
     CHECK_REFERENCE(c.M_j_Rd / 1e6, (Reference{198.7, 0.1, "kNm", "514.1·0.3865"}));
     CHECK(c.stiffness.k_2_isInfinite);
     CHECK(c.rows[0].at(Limit::ColumnWebTension).isRigid);
@@ -115,7 +116,8 @@ TEST_CASE("welded joint: mirrored, exchanged and turned it is the same joint", "
         }
 }
 
-TEST_CASE("welded joint: flange forces are in equilibrium with N and M, and the joint is used as its worst part", "[component][welded]") {
+TEST_CASE("welded joint: flange forces are in equilibrium with N and M, and the joint is used as its worst part",
+          "[component][welded]") {
     for (const double N : {-900e3, -200e3, 0.0, 200e3, 900e3})
         for (const double M : {0.0, 40e6, 120e6, 400e6}) {
             Job job = weldedJob("HEB 260", "IPE 360", "S275");
@@ -132,9 +134,10 @@ TEST_CASE("welded joint: flange forces are in equilibrium with N and M, and the 
             }
             double worst = 0;
             for (const Check& k : r.checks)
-                if (k.group == CheckGroup::Strength && (k.code == CheckCode::ColumnWebShear || k.code == CheckCode::ColumnWebTension ||
-                                                        k.code == CheckCode::FlangeBreadth || k.code == CheckCode::ColumnWebCompression ||
-                                                        k.code == CheckCode::BeamFlangeCompression))
+                if (k.group == CheckGroup::Strength &&
+                    (k.code == CheckCode::ColumnWebShear || k.code == CheckCode::ColumnWebTension ||
+                     k.code == CheckCode::FlangeBreadth || k.code == CheckCode::ColumnWebCompression ||
+                     k.code == CheckCode::BeamFlangeCompression))
                     worst = std::max(worst, k.utilisation);
             if (M / z > std::abs(counted) / 2) CHECK_SAME(c.utilisation, worst, 1e-9);
         }

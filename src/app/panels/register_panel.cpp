@@ -1,6 +1,8 @@
 #include "app/panels/register_panel.h"
 #include "app/theme/theme.h"
+#include "assembly/assembly.h"
 #include "base/text.h"
+#include "drawing/silhouette.h"
 #include "print/fonts.h"
 #include "print/painter.h"
 #include "session/register_model.h"
@@ -31,9 +33,15 @@ public:
             painter->setBrush(qcolor(p, Tone::Card));
             painter->drawRoundedRect(box, 5, 5);
         }
-        silhouette(*painter, box.left() + 8, box.top() + 7, index.data(RegisterModel::IsTwoSidedRole).toBool(),
-                   index.data(RegisterModel::ReachRole).toInt());
-        const double x = box.left() + 54;
+        if (const auto joint = static_cast<const RegisterModel*>(index.model())->resolvedAt(index.row())) {
+            painter->save();
+            painter->translate(box.left() + 5, box.top() + 6);
+            PaintOptions options;
+            options.palette = &p;
+            paintDrawing(*painter, silhouetteDrawing(buildAssembly(*joint), 44, 46), options);
+            painter->restore();
+        }
+        const double x = box.left() + 56;
         painter->setPen(qcolor(p, Tone::Ink));
         painter->setFont(interfaceFont(13, true));
         const QString mark = index.data(RegisterModel::MarkRole).toString();
@@ -73,20 +81,6 @@ public:
     }
 
 private:
-    void silhouette(QPainter& painter, double x, double y, bool isTwoSided, int reach) const {
-        const Palette& p = theme_.palette();
-        painter.setPen(QPen(qcolor(p, Tone::Ink), 1));
-        painter.setBrush(Qt::NoBrush);
-        const double column = isTwoSided ? x + 14 : x;
-        painter.drawRect(QRectF(column, y, 9, 42));
-        painter.drawRect(QRectF(column + 12, y + 10, isTwoSided ? 12 : 24, 22));
-        if (isTwoSided) painter.drawRect(QRectF(x - 1, y + 10, 12, 22));
-        painter.setBrush(qcolor(p, Tone::Ink));
-        const double top = reach & 1 ? 5 : 9;
-        const double bottom = reach & 2 ? 37 : 33;
-        painter.drawRect(QRectF(column + 9, y + top, 3, bottom - top));
-        if (isTwoSided) painter.drawRect(QRectF(column - 3, y + top, 3, bottom - top));
-    }
     Theme& theme_;
 };
 

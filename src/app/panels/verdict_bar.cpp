@@ -67,6 +67,13 @@ void VerdictBar::paintEvent(QPaintEvent*) {
         v = verdictOf(joint->mark, state->problems);
     if (joint && state && state->result && !session_.plates().isStale(*joint))
         addPlates(v, joint->mark, session_.plates().of(*joint).checks, joint->actions);
+    if (session_.isProposing()) {
+        v.head = QString::fromStdString(v.head)
+                     .replace(QStringLiteral(" holds"), QStringLiteral(" would hold"))
+                     .replace(QStringLiteral(" fails"), QStringLiteral(" would fail"))
+                     .toStdString();
+        v.rest = "Not in the register yet: Enter keeps it, Esc drops it. " + v.rest;
+    }
     paintStateRing(painter, 22, height() / 2.0, 6.5, v.state, p);
     const double room = width() - 42 - askWidth - 24;
     const QFont bold = interfaceFont(14.5, true);

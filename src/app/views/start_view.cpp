@@ -1,5 +1,8 @@
 #include "app/views/start_view.h"
 #include "app/theme/theme.h"
+#include "drawing/silhouette.h"
+#include "joint/job.h"
+#include "joint/recipes/recipe.h"
 #include "print/painter.h"
 #include "session/session.h"
 #include <QFileInfo>
@@ -36,7 +39,7 @@ StartView::StartView(Session& session, Theme& theme, QWidget* parent) : QWidget(
         column->addWidget(b);
         connect(b, &QPushButton::clicked, this, signal);
     };
-    button(tr("New joint: beam to column by an end plate"), "startNew", &StartView::newJointWanted);
+    button(tr("New joint from the gallery"), "startNew", &StartView::newJointWanted);
     button(tr("Open the demo job, Kelp Lane Boat Hall"), "startDemo", &StartView::demoWanted);
     button(tr("Open a job …"), "startOpen", &StartView::openWanted);
     column->addSpacing(14);
@@ -68,20 +71,22 @@ void StartView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.fillRect(rect(), qcolor(theme_.palette(), Tone::Card));
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(QPen(qcolor(theme_.palette(), Tone::Ink), 1.6));
-    const double x = 70, y = 158;
-    painter.setBrush(qcolor(theme_.palette(), Tone::SteelLight));
-    painter.drawRect(QRectF(x, y, 34, 128));
-    painter.setBrush(qcolor(theme_.palette(), Tone::Ink));
-    painter.drawRect(QRectF(x + 34, y + 22, 7, 84));
-    painter.setBrush(qcolor(theme_.palette(), Tone::Steel));
-    painter.drawRect(QRectF(x + 41, y + 36, 120, 8));
-    painter.drawRect(QRectF(x + 41, y + 92, 120, 8));
-    painter.setBrush(qcolor(theme_.palette(), Tone::SteelLight));
-    painter.drawRect(QRectF(x + 41, y + 44, 120, 48));
-    painter.setBrush(qcolor(theme_.palette(), Tone::Accent));
-    painter.setPen(Qt::NoPen);
-    for (const double dy : {28.0, 52.0, 84.0}) painter.drawRect(QRectF(x + 26, y + dy, 22, 4));
+    // The silhouettes of the gallery, one beside the other.
+    PaintOptions options;
+    options.palette = &theme_.palette();
+    double x = 66;
+    for (const Recipe& recipe : recipes()) {
+        Joint joint;
+        const Job job;
+        if (!layOut(joint, recipe, job, {})) continue;
+        const auto resolved = resolve(job, joint);
+        if (!resolved) continue;
+        painter.save();
+        painter.translate(x, 150);
+        paintDrawing(painter, silhouetteDrawing(buildAssembly(*resolved), 132, 128), options);
+        painter.restore();
+        x += 156;
+    }
 }
 
 } // namespace zg
