@@ -19,10 +19,12 @@ public:
         if (!resolved) return {};
         resolved_ = &*resolved;
         column();
-        fitting(FittingKind::Doubler, ends::right);
-        fitting(FittingKind::Diagonal, ends::right);
-        for (const ResolvedSide& s : resolved->sides)
-            if (s.kind == ConnectionKind::EndPlate) side(s.id);
+        fitting(FittingKind::Doubler, resolved->main().id);
+        fitting(FittingKind::Diagonal, resolved->main().id);
+        for (const Connection& c : joint_.connections) {
+            const EndId id = c.end;
+            std::visit([&](const auto& how) { connection(id, how); }, c.how);
+        }
         return std::move(out_);
     }
 
@@ -32,7 +34,7 @@ private:
 
     void fitting(FittingKind kind, EndId side) {
         const FittingRef ref{kind, side, 0};
-        if (hasFitting(joint_, ref)) return;
+        if (hasFitting(joint_, ref) || !canTake(*resolved_, ref)) return;
         Joint changed = joint_;
         addFitting(changed, *resolved_, ref);
         const bool isOfColumn = kind == FittingKind::Doubler || kind == FittingKind::Diagonal;
@@ -57,18 +59,28 @@ private:
         }
     }
 
-    void side(EndId id) {
-        const EndPlate& s = *findEndPlate(joint_, id);
-        thickness(id, s.plate.thickness);
-        boltSize(id, s.bolts);
-        if (s.bolts.grade == "8.8") {
-            Joint changed = joint_;
-            findEndPlate(changed, id)->bolts.grade = "10.9";
-            add("bolts 10.9" + suffix(id), std::move(changed));
+    /// The joint with its connection at this end changed.
+    template <class How, class Change> void with(EndId id, const std::string& text, Change change) {
+        Joint changed = joint_;
+        for (Connection& c : changed.connections)
+            if (How* how = c.end == id ? std::get_if<How>(&c.how) : nullptr) change(*how);
+        add(text + suffix(id), std::move(changed));
+    }
+
+    void connection(EndId id, const EndPlate& s) {
+        for (const double t : thicker(s.plate.thickness))
+            with<EndPlate>(id, "end plate " + significant(t, 3) + " mm", [t](EndPlate& p) { p.plate.thickness = t; });
+        if (s.other) {
+            for (const double t : thicker(s.other->thickness))
+                with<EndPlate>(id, "other end plate " + significant(t, 3) + " mm", [t](EndPlate& p) { p.other->thickness = t; });
+            welds<EndPlate>(id, "other ", [](EndPlate& p) -> OtherPlate& { return *p.other; });
         }
-        for (const FittingKind kind :
-             {FittingKind::StiffenerTop, FittingKind::StiffenerBottom, FittingKind::BackingTop, FittingKind::BackingBottom})
-            fitting(kind, id);
+        for (const std::string& size : larger(s.bolts.size))
+            with<EndPlate>(id, "bolts " + size, [&](EndPlate& p) { p.bolts.size = size; });
+        if (s.bolts.grade == "8.8") with<EndPlate>(id, "bolts 10.9", [](EndPlate& p) { p.bolts.grade = "10.9"; });
+        stiffeners(id);
+        fitting(FittingKind::BackingTop, id);
+        fitting(FittingKind::BackingBottom, id);
         if (s.plate.above > 40) fitting(FittingKind::RibTop, id);
         if (s.plate.below > 40) fitting(FittingKind::RibBottom, id);
         if (const auto room = roomForRow(*resolved_, id)) {
@@ -76,44 +88,72 @@ private:
             addFitting(changed, *resolved_, {FittingKind::Row, id, *room});
             add("another bolt row" + suffix(id), std::move(changed));
         }
-        weld(id, &EndPlate::topWeld, "top flange weld");
-        weld(id, &EndPlate::bottomWeld, "bottom flange weld");
-        weld(id, &EndPlate::webWeld, "web weld");
+        welds<EndPlate>(id, "", [](EndPlate& p) -> EndPlate& { return p; });
         extend(id);
     }
 
-    void thickness(EndId id, double now) {
-        int steps = 0;
-        for (const StockSize& size : stockPlates(false)) {
-            if (!size.isUsual || size.size <= now + 0.1 || steps == 2) continue;
-            Joint changed = joint_;
-            findEndPlate(changed, id)->plate.thickness = size.size;
-            add("end plate " + significant(size.size, 3) + " mm" + suffix(id), std::move(changed));
-            ++steps;
-        }
+    void connection(EndId id, const DirectWeld&) {
+        stiffeners(id);
+        welds<DirectWeld>(id, "", [](DirectWeld& w) -> DirectWeld& { return w; });
     }
 
-    void boltSize(EndId id, const BoltSpec& bolts) {
-        const BoltSize* now = findBoltSize(bolts.size);
-        int steps = 0;
+    void connection(EndId id, const FinPlate& s) {
+        for (const double t : thicker(s.thickness))
+            with<FinPlate>(id, "fin plate " + significant(t, 3) + " mm", [t](FinPlate& p) { p.thickness = t; });
+        for (const std::string& size : larger(s.size)) with<FinPlate>(id, "bolts " + size, [&](FinPlate& p) { p.size = size; });
+        if (s.grade == "8.8") with<FinPlate>(id, "bolts 10.9", [](FinPlate& p) { p.grade = "10.9"; });
+        if (s.threadInShearPlane)
+            with<FinPlate>(id, "shank in the shear plane", [](FinPlate& p) { p.threadInShearPlane = false; });
+        with<FinPlate>(id, "another bolt row", [](FinPlate& p) {
+            ++p.rows;
+            p.depth += p.pitch;
+        });
+        const double throat = s.throat + 1;
+        with<FinPlate>(id, "fin plate weld a " + significant(throat, 3), [throat](FinPlate& p) { p.throat = throat; });
+    }
+
+    void stiffeners(EndId id) {
+        fitting(FittingKind::StiffenerTop, id);
+        fitting(FittingKind::StiffenerBottom, id);
+    }
+
+    /// The next two usual sizes of plate.
+    static std::vector<double> thicker(double now) {
+        std::vector<double> out;
+        for (const StockSize& size : stockPlates(false))
+            if (size.isUsual && size.size > now + 0.1 && out.size() < 2) out.push_back(size.size);
+        return out;
+    }
+
+    /// The next two preferred sizes of bolt in the same set.
+    static std::vector<std::string> larger(const std::string& now) {
+        const BoltSize* bolt = findBoltSize(now);
+        std::vector<std::string> out;
         for (const BoltSize& b : boltSizes()) {
-            if (!now || b.set != now->set || b.d <= now->d || b.d == 18 || b.d == 22 || b.d == 33 || steps == 2) continue;
-            Joint changed = joint_;
-            findEndPlate(changed, id)->bolts.size = b.designation;
-            add("bolts " + b.designation + suffix(id), std::move(changed));
-            ++steps;
+            if (!bolt || b.set != bolt->set || b.d <= bolt->d || b.d == 18 || b.d == 22 || b.d == 33 || out.size() == 2) continue;
+            out.push_back(b.designation);
         }
+        return out;
     }
 
-    void weld(EndId id, WeldSpec EndPlate::*which, const char* text) {
-        const WeldSpec& now = findEndPlate(joint_, id)->*which;
-        if (now.kind == WeldKind::Butt) return;
-        Joint changed = joint_;
-        double& throat = (findEndPlate(changed, id)->*which).throat;
-        throat = now.throat < 8 ? now.throat + 2 : now.throat + 3;
-        add(std::string(text) + " a " + significant(throat, 3) + suffix(id), changed);
-        (findEndPlate(changed, id)->*which).kind = WeldKind::Butt;
-        add(std::string(text) + " butt welded" + suffix(id), std::move(changed));
+    /// A larger throat, and a butt weld, for each of the three welds of what `at` gives of the connection.
+    template <class How, class At> void welds(EndId id, const std::string& whose, At at) {
+        Joint probe = joint_;
+        for (Connection& c : probe.connections) {
+            How* how = c.end == id ? std::get_if<How>(&c.how) : nullptr;
+            if (!how) continue;
+            auto& now = at(*how);
+            const auto weld = [&](auto which, const char* text) {
+                if ((now.*which).kind == WeldKind::Butt) return;
+                const double throat = (now.*which).throat < 8 ? (now.*which).throat + 2 : (now.*which).throat + 3;
+                with<How>(id, whose + text + " a " + significant(throat, 3), [&](How& h) { (at(h).*which).throat = throat; });
+                with<How>(id, whose + text + " butt welded", [&](How& h) { (at(h).*which).kind = WeldKind::Butt; });
+            };
+            using Welds = std::remove_reference_t<decltype(now)>;
+            weld(&Welds::topWeld, "top flange weld");
+            weld(&Welds::bottomWeld, "bottom flange weld");
+            weld(&Welds::webWeld, "web weld");
+        }
     }
 
     /// A row outside the top flange, for a plate that is flush there.

@@ -137,7 +137,7 @@ private:
         // Clear of a member that stands before the web.
         const bool isHidden =
             std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) { return !s.isInPlane(); });
-        const Point2 c = isHidden ? elevation_.page(0, a_.columnBottom + 46 / elevation_.scale)
+        const Point2 c = isHidden ? elevation_.page(0, a_.columnTop - 34 / elevation_.scale)
                                   : elevation_.page(0, levelOf(joint_.main(), joint_.main().depth * 0.42));
         const bool isCalm = state->state == CheckState::Within;
         const Tone tone = isCalm ? Tone::FaintInk : Tone::Ink;

@@ -184,14 +184,33 @@ void addBeam(Joint& joint, const ResolvedJoint& resolved, const FittingRef& ref)
 
 } // namespace
 
+bool canTake(const ResolvedJoint& joint, const FittingRef& ref) {
+    const ResolvedSide* side = joint.side(ref.side);
+    const bool isInPlane = side && side->isInPlane() && !side->isPartner;
+    const bool hasPlate = isInPlane && side->kind == ConnectionKind::EndPlate;
+    switch (ref.kind) {
+    case FittingKind::Beam: return joint.hasColumn && !side;
+    case FittingKind::Row:
+    case FittingKind::RibTop:
+    case FittingKind::RibBottom: return hasPlate;
+    case FittingKind::BackingTop:
+    case FittingKind::BackingBottom: return joint.hasColumn && hasPlate;
+    case FittingKind::StiffenerTop:
+    case FittingKind::StiffenerBottom: return joint.hasColumn && isInPlane;
+    case FittingKind::Doubler:
+    case FittingKind::Diagonal: return joint.hasColumn && joint.main().isInPlane();
+    }
+    return false;
+}
+
 void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& ref) {
+    if (!canTake(resolved, ref)) return;
     if (ref.kind == FittingKind::Beam) {
-        if (!findMember(joint, ref.side) && resolved.hasColumn) addBeam(joint, resolved, ref);
+        addBeam(joint, resolved, ref);
         return;
     }
     if (ref.kind == FittingKind::Row) {
         EndPlate* s = findEndPlate(joint, ref.side);
-        if (!s) return;
         BoltRowSpec row;
         row.position = ref.position;
         s->rows.push_back(row);
@@ -202,7 +221,6 @@ void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& r
         const ResolvedSide* r = flange ? resolved.side(ref.side) : &resolved.main();
         const Member* column = throughMember(joint);
         const bool isOnBeam = std::is_same_v<decltype(spec), RibSpec>;
-        if (!r || (!column && !isOnBeam)) return;
         usual(spec, resolved, *r, flange.value_or(FlangeSide::Top));
         putFitting(joint, isOnBeam ? ref.side : column->id, anchorOf(ref.side, flange), spec);
     });
@@ -266,8 +284,8 @@ int moveRow(Joint& joint, EndId side, int row, double position) {
 }
 
 std::optional<double> roomForRow(const ResolvedJoint& joint, EndId id) {
+    if (!canTake(joint, {FittingKind::Row, id})) return std::nullopt;
     const ResolvedSide* s = joint.side(id);
-    if (!s) return std::nullopt;
     const double clear = std::ceil(8 * root2 + s->bolt.washerOuter / 2);
     const double pitch = 2.2 * s->bolt.d_0;
     std::vector<double> inner{s->flange + clear - pitch, s->depth - s->flange - clear + pitch};

@@ -42,7 +42,10 @@ struct FittingRef {
     ConnectionKind joining = ConnectionKind::EndPlate; ///< beams: how they are joined
 };
 [[nodiscard]] bool hasFitting(const Joint& joint, const FittingRef& ref);
-/// Adds the fitting with usual sizes for this joint (thickness of the flange it faces, throats to suit).
+/// Whether the joint has what the fitting stands on: a column, an end plate, a free place.
+[[nodiscard]] bool canTake(const ResolvedJoint& joint, const FittingRef& ref);
+/// Adds the fitting with usual sizes for this joint (thickness of the flange it faces, throats to suit); nothing happens where it
+/// cannot stand.
 void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& ref);
 void removeFitting(Joint& joint, const FittingRef& ref);
 /// Removes what a part stands for (a row, a fitting, a beam that is not the last); false for parts that cannot go.

@@ -13,9 +13,12 @@ double roundUp(double x, double step) { return std::ceil(x / step - 1e-9) * step
 
 DirectWeld weldedLayout(const Section& beam, const std::string& steel) {
     DirectWeld s;
-    // Double fillets about as strong as the flange: EN 1993-1-8:2005 4.5.3.2 with the web's share of the length lost.
-    const bool isMild = steel.rfind("S235", 0) == 0 || steel.rfind("S275", 0) == 0;
-    s.topWeld = {WeldKind::Fillet, std::max(4.0, roundUp((isMild ? 0.56 : 0.66) * beam.t_f, 1))};
+    // Double fillets as strong as the flange, EN 1993-1-8:2005 4.5.3.2 and table 4.1: f_y sqrt(2) beta_w gamma_M2/(2 f_u) of its
+    // thickness, over the length that web and roots leave.
+    const auto is = [&](const char* grade) { return steel.rfind(grade, 0) == 0; };
+    const double share = is("S235") ? 0.462 : is("S275") ? 0.481 : is("S355") ? 0.577 : 0.753;
+    const double length = beam.b - beam.t_w / 2 - beam.r;
+    s.topWeld = {WeldKind::Fillet, std::max(4.0, roundUp(share * beam.t_f * beam.b / length, 1))};
     s.bottomWeld = s.topWeld;
     s.webWeld = {WeldKind::Fillet, std::max(4.0, roundUp(0.5 * beam.t_w, 1))};
     return s;

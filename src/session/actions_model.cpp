@@ -213,6 +213,8 @@ QString ActionsModel::balanceText() const {
                    tr("%1 %2.").arg(QString::fromStdString(state->result->actions[i].id), QString::fromStdString(text));
     }
     if (!out.isEmpty()) return out;
+    if (known == 0 && !throughMember(*session_.current()))
+        return tr("Forces of one end given: the other end is taken to balance them.");
     if (known == 0) return tr("No column forces given: the node's balance is not verified.");
     if (known == static_cast<int>(state->result->balance.size())) return tr("Node in balance in all sets.");
     return tr("Node in balance in the %n set(s) with column forces.", nullptr, known);

@@ -150,7 +150,10 @@ private:
             edit(Session::tr("steel of all members and plates %1").arg(QString::fromStdString(grade)), [grade](Joint& j) {
                 for (Member& m : j.members) m.steel = grade;
                 for (Connection& c : j.connections) {
-                    if (EndPlate* plate = std::get_if<EndPlate>(&c.how)) plate->plate.steel = grade;
+                    if (EndPlate* plate = std::get_if<EndPlate>(&c.how)) {
+                        plate->plate.steel = grade;
+                        if (plate->other) plate->other->steel = grade;
+                    }
                     if (FinPlate* fin = std::get_if<FinPlate>(&c.how)) fin->steel = grade;
                 }
             });
@@ -174,6 +177,7 @@ private:
         for (FittingRef& ref : all) {
             const QString name = QString::fromStdString(wordOf(ref));
             if (!rest_.isEmpty() && !matches(name, rest_)) continue;
+            if (isAdd && !canTake(*resolved, ref)) continue;
             if (ref.kind == FittingKind::Row) {
                 const auto room = roomForRow(*resolved, side_);
                 if (!isAdd || !room) continue;

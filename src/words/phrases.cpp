@@ -103,20 +103,24 @@ constexpr std::array phrases{
            "Add column stiffeners opposite the flange, or a heavier column."},
     Phrase{CheckCode::FlangeBreadthLeast, "flange_breadth_least", "Effective breadth of the flange without stiffeners",
            "Add column stiffeners opposite the flange: (4.7) asks for them."},
-    Phrase{CheckCode::FinBearingPlate, "fin_bearing_plate", "Bolts bearing on the fin plate", "Thicker plate, or larger distances."},
+    Phrase{CheckCode::FinBearingPlate, "fin_bearing_plate", "Bolts bearing on the fin plate",
+           "Thicker plate, or larger distances."},
     Phrase{CheckCode::FinBearingWeb, "fin_bearing_web", "Bolts bearing on the beam web", "Another row, or larger distances."},
     Phrase{CheckCode::FinPlateGross, "fin_plate_gross", "Fin plate in shear", "Deeper or thicker plate."},
     Phrase{CheckCode::FinPlateNet, "fin_plate_net", "Fin plate in shear at the holes", "Deeper or thicker plate."},
     Phrase{CheckCode::FinPlateBlock, "fin_plate_block", "Block of the fin plate", "Larger edge distance, or thicker plate."},
-    Phrase{CheckCode::FinPlateBending, "fin_plate_bending", "Fin plate in bending", "Deeper plate, or bolts nearer to the support."},
+    Phrase{CheckCode::FinPlateBending, "fin_plate_bending", "Fin plate in bending",
+           "Deeper plate, or bolts nearer to the support."},
     Phrase{CheckCode::FinPlateAxial, "fin_plate_axial", "Fin plate in tension", "Deeper or thicker plate."},
     Phrase{CheckCode::FinWebGross, "fin_web_gross", "Beam web in shear", "The beam itself is at its limit."},
     Phrase{CheckCode::FinWebNet, "fin_web_net", "Beam web in shear at the holes", "Fewer or smaller holes."},
     Phrase{CheckCode::FinWebAxial, "fin_web_axial", "Block of the beam web", "Bolts farther from the beam's end."},
     Phrase{CheckCode::FinWeld, "fin_weld", "Weld of the fin plate", "Larger throat, or a deeper plate."},
-    Phrase{CheckCode::FinWeldFull, "fin_weld_full", "Weld as strong as the fin plate", "Larger throat: the plate should yield before it."},
+    Phrase{CheckCode::FinWeldFull, "fin_weld_full", "Weld as strong as the fin plate",
+           "Larger throat: the plate should yield before it."},
     Phrase{CheckCode::FinSupportShear, "fin_support_shear", "Support in shear beside the fin plate", "Deeper plate."},
-    Phrase{CheckCode::FinPunching, "fin_punching", "Fin plate against the support's thickness", "Thinner fin plate, or a thicker support."},
+    Phrase{CheckCode::FinPunching, "fin_punching", "Fin plate against the support's thickness",
+           "Thinner fin plate, or a thicker support."},
     Phrase{CheckCode::FinDuctility, "fin_ductility", "Plate or web thin enough to turn", "Thinner fin plate, or larger bolts."},
     Phrase{CheckCode::FinGap, "fin_gap", "Gap between beam and support", "Let the beam turn: at least 10 mm."},
     Phrase{CheckCode::FinEnd, "fin_end", "End distance in the fin plate", "Move the bolts from the plate's end."},
@@ -124,7 +128,8 @@ constexpr std::array phrases{
     Phrase{CheckCode::FinEdgeWeb, "fin_edge_web", "Bolts to the beam's end", "Move the bolts into the beam."},
     Phrase{CheckCode::FinPitch, "fin_pitch", "Pitch of the fin plate's bolts", "Move the bolts apart."},
     Phrase{CheckCode::FinFits, "fin_fits", "Fin plate within the beam's web", "Keep the plate between the beam's roots."},
-    Phrase{CheckCode::FinDepth, "fin_depth", "Depth of the fin plate", "At least 0.6 of the beam's depth holds it against twisting."},
+    Phrase{CheckCode::FinDepth, "fin_depth", "Depth of the fin plate",
+           "At least 0.6 of the beam's depth holds it against twisting."},
     Phrase{CheckCode::BeamFitsColumn, "beam_fits_column", "Beam between the column's flanges",
            "End the beam before the flanges' tips: a larger gap and a longer plate."},
     Phrase{CheckCode::NotDoneProcedure, "not_done_procedure", "Connection by rules",
@@ -209,7 +214,10 @@ std::string numbersOf(const Check& c, UnitSystem units) {
     default: break;
     }
     if (c.group == CheckGroup::Detailing) return demand + (isMost ? ", at most " : ", at least ") + resistance;
-    if (c.quantity == Quantity::Stress) return "stress " + demand + ", limit " + resistance;
+    const bool isStress = c.quantity == Quantity::Stress;
+    if (c.group == CheckGroup::Strength && c.set < 0 && c.demand == 0)
+        return std::string("no demand, ") + (isStress ? "limit " : "resistance ") + resistance;
+    if (isStress) return "stress " + demand + ", limit " + resistance;
     return "demand " + demand + ", resistance " + resistance;
 }
 
@@ -245,9 +253,11 @@ const char* sentenceOf(RotationCapacity c) {
         return "Rotation capacity may be taken as sufficient for plastic analysis: the column web panel in shear governs "
                "(6.4.2(1)).";
     case RotationCapacity::WeldedStiffened:
-        return "Rotation capacity at least 0.025 h_c/h_b (6.4.3(1)): the column web is stiffened in compression and not in tension, "
+        return "Rotation capacity at least 0.025 h_c/h_b (6.4.3(1)): the column web is stiffened in compression and not in "
+               "tension, "
                "and its panel does not govern.";
-    case RotationCapacity::WeldedPlain: return "Rotation capacity at least 0.015 rad: a welded joint without stiffeners (6.4.3(2)).";
+    case RotationCapacity::WeldedPlain:
+        return "Rotation capacity at least 0.015 rad: a welded joint without stiffeners (6.4.3(2)).";
     case RotationCapacity::NotCovered: return "No rule of 6.4 gives a rotation capacity for this joint: none is claimed.";
     }
     return "";

@@ -1,5 +1,7 @@
 #include "advise/remedies.h"
 #include "advise/stock_strip.h"
+#include "joint/edit.h"
+#include "joint/recipes/recipe.h"
 #include "support/joints.h"
 #include <algorithm>
 
@@ -45,5 +47,48 @@ TEST_CASE("the failing demo joint has remedies, ranked, and applying one does wh
         Job changed = job;
         changed.joints[3] = r.joint;
         CHECK(sample::verified(changed, 3).utilisation == r.utilisation);
+    }
+}
+
+TEST_CASE("remedies, stock strips and places for fittings answer for the joints of every recipe", "[advise][recipes]") {
+    for (const Recipe& recipe : recipes()) {
+        INFO(recipe.name);
+        Job job;
+        Joint joint;
+        joint.id = "N1";
+        RecipeInput input;
+        input.span = 8000;
+        REQUIRE(layOut(joint, recipe, job, input));
+        ActionSet set = sample::actions("U1", 0, 150, recipe.key == finPlateRecipe.key ? 0 : 90);
+        for (EndForces& f : set.forces) f.end = framingEnds(joint).front();
+        joint.actions.push_back(set);
+        job.joints.push_back(joint);
+        const JointResult result = sample::verified(job);
+        std::size_t count = 0;
+        for (const Check& check : result.checks) {
+            for (const Remedy& remedy : remedies(job, job.joints[0], check, 3)) {
+                ++count;
+                CHECK(remedy.checkUtilisation < check.utilisation);
+                CHECK_FALSE(remedy.joint == joint);
+            }
+        }
+        CHECK(count > 5);
+
+        const auto resolved = resolve(job, joint);
+        REQUIRE(resolved);
+        for (int k = 0; k <= static_cast<int>(FittingKind::Row); ++k) {
+            for (const EndId end : {ends::right, ends::left, ends::front}) {
+                FittingRef ref{static_cast<FittingKind>(k), end, 0};
+                INFO(wordOf(ref) << " at " << name(end));
+                if (ref.kind == FittingKind::Row) ref.position = roomForRow(*resolved, end).value_or(0);
+                Joint changed = joint;
+                addFitting(changed, *resolved, ref);
+                const bool isTaken = canTake(*resolved, ref) && !hasFitting(joint, ref);
+                if (ref.kind != FittingKind::Row) CHECK((changed == joint) == !isTaken);
+                Job after = job;
+                after.joints[0] = changed;
+                CHECK(resolve(after, changed).has_value());
+            }
+        }
     }
 }

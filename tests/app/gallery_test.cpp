@@ -117,3 +117,37 @@ TEST_CASE("a welded beam is added on the left, and a beam on the web, by clickin
     b.session.undoStack()->undo();
     CHECK(framingEnds(*b.session.current()).size() == 1);
 }
+
+TEST_CASE("every joint of the gallery: all that is drawn answers a click, all checks a choice, all views open",
+          "[app][gallery]") {
+    for (const Recipe& recipe : recipes()) {
+        INFO(recipe.name);
+        GalleryBench b("B1");
+        b.trigger(QStringLiteral("New joint"));
+        b.choose(recipe.name);
+        REQUIRE(b.session.current()->recipe == recipe.name);
+        QTest::keyClick(b.child<QListWidget>("gallery"), Qt::Key_Return);
+        REQUIRE(b.session.job().joints.size() == 6);
+        QApplication::clipboard()->setText(QStringLiteral("set\tN\tV\nU1\t5\t60\n"));
+        b.trigger(QStringLiteral("Paste action sets"));
+        REQUIRE(b.session.state()->result);
+        for (const Check& check : ledger(*b.session.state()->result)) b.session.selectCheck(check);
+        const std::vector<Shape> shapes = b.window.sheet()->drawing().shapes;
+        std::set<PartKind> parts;
+        for (const Shape& s : shapes) {
+            const PartRef* part = std::get_if<PartRef>(&s.target);
+            if (!part || s.points.empty() || !parts.insert(part->kind).second) continue;
+            b.window.sheet()->openCard(*part, {300, 200});
+            REQUIRE(b.window.sheet()->card());
+            CHECK_FALSE(b.window.sheet()->card()->findChildren<QLabel*>().isEmpty());
+            b.window.sheet()->closeCard();
+        }
+        CHECK(parts.size() >= 3);
+        for (const MainWindow::View view :
+             {MainWindow::View::Springs, MainWindow::View::Plates, MainWindow::View::Workings, MainWindow::View::Sheet}) {
+            b.window.show(view);
+            QTest::qWait(5);
+            CHECK_FALSE(b.window.grab().isNull());
+        }
+    }
+}

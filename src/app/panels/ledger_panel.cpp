@@ -61,7 +61,8 @@ public:
         const QRectF line(box.left() + 26, box.top() + 3, box.width() - 32, 18);
         painter->drawText(line, Qt::AlignVCenter,
                           QFontMetricsF(painter->font()).elidedText(title, Qt::ElideMiddle, line.width()));
-        if (group != CheckGroup::Strength) {
+        const bool hasSet = !index.data(LedgerModel::SetRole).toString().isEmpty();
+        if (group != CheckGroup::Strength || (!hasSet && index.data(LedgerModel::RatioRole).toDouble() == 0)) {
             painter->setPen(qcolor(p, state == CheckState::Over ? Tone::Over : Tone::FaintInk));
             painter->setFont(interfaceFont(10.5));
             painter->drawText(QRectF(line.left(), box.top() + 20, line.width(), 16), Qt::AlignVCenter,
