@@ -52,6 +52,7 @@ Unit workingUnitOf(Quantity quantity) {
 }
 
 std::string shownNumber(double value, Quantity quantity, UnitSystem system) {
+    if (std::isinf(value)) return "infinite";
     const Unit unit = unitOf(quantity, system);
     std::string text = fixedDecimals(value / unit.factor, unit.decimals);
     if (quantity == Quantity::Length || quantity == Quantity::Stress || quantity == Quantity::Angle)
@@ -62,7 +63,7 @@ std::string shownNumber(double value, Quantity quantity, UnitSystem system) {
 std::string shown(double value, Quantity quantity, UnitSystem system) {
     const std::string number = shownNumber(value, quantity, system);
     const std::string symbol = unitOf(quantity, system).symbol;
-    if (symbol.empty()) return number;
+    if (symbol.empty() || std::isinf(value)) return number;
     return quantity == Quantity::Angle ? number + symbol : number + " " + symbol;
 }
 

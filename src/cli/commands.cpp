@@ -163,10 +163,10 @@ int create(const NewCommand& c) {
     job.title = "New job";
     Joint joint;
     joint.id = freeId(job);
-    joint.mark = c.mark;
     joint.title = c.title;
     const Recipe* recipe = findRecipe(c.recipe);
     if (!recipe) return fail({{Severity::Error, printable(c.recipe), "There is no recipe of this name."}});
+    joint.mark = c.mark.empty() ? freeMark(job, recipe->asksColumn ? "B" : "S") : c.mark;
     if (recipe->asksColumn && c.column.empty())
         return fail({{Severity::Error, "--column", "This recipe needs a column section."}});
     // Designations as the catalogue writes them; the first that is not known is told with what is near.

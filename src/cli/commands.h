@@ -16,7 +16,7 @@ struct SheetCommand : JobSource {
     bool isDark = false;
 };
 struct NewCommand {
-    std::string out, recipe = "end-plate", column, beam, left, front, steel = "S355", reach = "extended-top", mark = "B1", title, actions;
+    std::string out, recipe = "end-plate", column, beam, left, front, steel = "S355", reach = "extended-top", mark, title, actions;
     double span = 0, slope = 0, leftSlope = 0;
 };
 struct AdviseCommand : JobSource {

@@ -55,7 +55,7 @@ int main(int argc, char** argv) {
     std::signal(SIGPIPE, SIG_IGN); // a reader that went away is an error to be told, not a reason to vanish
     // What comes out of a job's texts is shown, never obeyed by the terminal.
     const PrintableOutput output(std::cout), errors(std::cerr);
-    CLI::App app{"Zealous Girder: bolted end-plate joints by the component method (EN 1993-1-8).\n"
+    CLI::App app{"Zealous Girder: moment-resisting steel joints by the component method (EN 1993-1-8) and by plates.\n"
                  "Exit codes: 0 all checks within, 2 something over 1.00, 1 could not be done."};
     app.require_subcommand(1);
     app.set_version_flag("--version", std::string(ZG_VERSION));
@@ -110,7 +110,7 @@ int main(int argc, char** argv) {
     new_->add_option("--reach", newC.reach, "End plate: flush, extended-top or extended-both")
         ->check(CLI::IsMember({"flush", "extended-top", "extended-both"}));
     new_->add_option("--span", newC.span, "Beam span in mm, for the class by stiffness")->check(numberWithin(200, 200000));
-    new_->add_option("--mark", newC.mark, "Mark of the joint");
+    new_->add_option("--mark", newC.mark, "Mark of the joint; B1, or S1 of a splice, when left out");
     new_->add_option("--title", newC.title, "Where the joint is");
     new_->add_option("--actions", newC.actions, "Table of action sets (tab separated or CSV, kN and kNm unless it names units)");
     new_->add_option("--out", newC.out, "Where to; - for standard output")->required();

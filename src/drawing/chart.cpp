@@ -40,7 +40,8 @@ private:
 
     void scales() {
         const double plateau = 1.6;
-        maxPhi_ = c_.curve.back().phi * plateau;
+        // A joint of which nothing yields to load has no rotation to scale by.
+        maxPhi_ = c_.curve.back().phi > 0 ? c_.curve.back().phi * plateau : 5e-3;
         maxM_ = c_.M_j_Rd * 1.18;
         if (o_.plates) {
             maxM_ = std::max(maxM_, 1.12 * o_.plates->M_j_Rd);

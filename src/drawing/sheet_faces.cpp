@@ -142,10 +142,10 @@ private:
         const auto weld = [&](const WeldSpec& w) {
             return w.kind == WeldKind::Butt ? std::string("butt") : "a " + shownNumber(w.throat, Quantity::Length, o_.units);
         };
-        d_.label({f.x, 22}, (joint_.isTwoSided() ? name(s.id) + " beam " : "beam ") + s.beam.section.designation + ", welded",
+        d_.label({f.x, 22}, joint_.isTwoSided() ? name(s.id) + " beam, welded" : s.beam.section.designation + ", welded",
                  textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::BeamWeb, s.id};
-        d_.label({f.x, f.page(0, bottom).y + 24},
+        d_.label({f.x, f.page(0, bottom).y + 36},
                  "flanges " + weld(s.spec.topWeld) + ", web " + weld(s.spec.webWeld) + " " +
                      unitOf(Quantity::Length, o_.units).symbol,
                  textSize::label, Tone::FaintInk, Align::Centre)

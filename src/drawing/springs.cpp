@@ -190,7 +190,7 @@ private:
             const std::string text = springName(c.kind, true);
             if (c.isRigid) {
                 d_.polyline({{x, yc_}, {to, yc_}}, c_.limit == c.kind ? Tone::Close : Tone::Ink, 3);
-                d_.symbol({(x + to) / 2, yc_ - 7}, text + ", stiffened: infinite", textSize::small, Tone::FaintInk, Align::Centre)
+                d_.symbol({(x + to) / 2, yc_ - 7}, text + ": infinite", textSize::small, Tone::FaintInk, Align::Centre)
                     .target = c.part;
             } else {
                 spring(x, to, yc_, text, c.k, c.alone, c_.limit == c.kind, c.part);
@@ -244,6 +244,7 @@ private:
         std::stable_sort(items.begin(), items.end(),
                          [](const RotationShare& a, const RotationShare& b) { return a.share > b.share; });
         std::string text = "Rotation under load: ";
+        if (std::isinf(c_.stiffness.S_j_ini)) text += "none, no component counts as flexible";
         for (std::size_t i = 0; i < items.size(); ++i) {
             if (items[i].share >= 0.005)
                 text += (i ? ", " : "") + springName(items[i].kind, true, false) + " " + fixedDecimals(100 * items[i].share, 0) +

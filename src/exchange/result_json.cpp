@@ -23,7 +23,11 @@ ordered_json componentJson(const Component& c) {
 
 ordered_json rowJson(const RowResult& r) {
     ordered_json j;
-    j["row"] = r.place + 1;
+    // A welded flange pulls where a bolted joint has its rows.
+    if (r.place < 0)
+        j["flange"] = "tension";
+    else
+        j["row"] = r.place + 1;
     j["h_r_mm"] = r.h_r;
     j["F_tr_Rd_N"] = r.F_tr_Rd;
     j["F_r_Ed_N"] = r.F_r_Ed;
@@ -58,10 +62,12 @@ ordered_json connectionJson(const JointResult& result, const ConnectionResult& c
     j["F_c_wc_Rd_N"] = c.F_c_wc_Rd;
     j["F_c_fb_Rd_N"] = c.F_c_fb_Rd;
     const Stiffness& k = c.stiffness;
-    j["S_j_ini_Nmm_per_rad"] = k.S_j_ini;
-    j["S_j_Nmm_per_rad"] = k.S_j;
+    // JSON has no infinity: nothing of the joint that is flexible is a word, never a number.
+    const auto finite = [](double value) { return std::isinf(value) ? ordered_json("infinite") : ordered_json(value); };
+    j["S_j_ini_Nmm_per_rad"] = finite(k.S_j_ini);
+    j["S_j_Nmm_per_rad"] = finite(k.S_j);
     j["z_eq_mm"] = k.z_eq;
-    j["k_eq_mm"] = k.k_eq;
+    if (k.k_eq > 0) j["k_eq_mm"] = k.k_eq; // of bolt rows; a welded flange has none
     if (k.k_1_isInfinite)
         j["k_1_mm"] = "infinite";
     else

@@ -79,7 +79,7 @@ struct FinPlate {
         v(Field{"thickness", Quantity::Length, 3, 60, "fin plate thickness"}, s.thickness);
         v(Field{"depth", Quantity::Length, 40, 2000, "depth of the fin plate"}, s.depth);
         v(Field{"top", Quantity::Length, -200, 3000, "its upper edge below the outer face of the beam's top flange"}, s.top);
-        v(Field{"gap", Quantity::Length, 0, 100, "face of the support to the end of the beam"}, s.gap);
+        v(Field{"gap", Quantity::Length, 0, 300, "face of the support to the end of the beam"}, s.gap);
         v(Field{"first_line", Quantity::Length, 10, 600, "face of the support to the first line of bolts"}, s.firstLine);
         v(Field{"lines", Quantity::None, 1, 2, "lines of bolts"}, s.lines);
         v(Field{"line_pitch", Quantity::Length, 20, 300, "distance of two lines"}, s.linePitch);

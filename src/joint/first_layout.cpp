@@ -26,21 +26,27 @@ DirectWeld weldedLayout(const Section& beam, const std::string& steel) {
 
 FinPlate finPlateLayout(const Section& support, const Section& beam, const std::string& steel, bool isOnWeb) {
     FinPlate f;
+    const double room = beam.h - 2 * (beam.t_f + beam.r) - 10;
     const BoltSize* bolt = findBoltSize(f.size);
-    const double end = roundUp(2 * bolt->d, 5);
+    // A shallow beam takes two rows of a smaller bolt, the shallowest one row.
+    for (const char* smaller : {"M16", "M12"})
+        if (room < 2 * roundUp(2 * bolt->d, 5) + 2.2 * bolt->d_0) bolt = findBoltSize(f.size = smaller);
+    const double end = std::min(roundUp(2 * bolt->d, 5), room / 2);
+    const bool isOneRow = room < 2 * end + 2.2 * bolt->d_0;
     const bool isMild = steel.rfind("S235", 0) == 0 || steel.rfind("S275", 0) == 0;
     f.steel = isMild ? "S275" : "S355";
     f.thickness = isMild ? 10 : 8;
     f.throat = roundUp((isMild ? 0.5 : 0.56) * f.thickness, 1);
-    f.firstRow = f.edge = end;
+    f.firstRow = end;
+    f.edge = roundUp(2 * bolt->d, 5);
     const bool isInside = !isOnWeb || beam.b <= support.h - 2 * support.t_f - 10;
     f.gap = isInside ? 10 : roundUp((support.b - support.t_w) / 2 + 10, 5);
-    f.firstLine = f.gap + end;
-    const double room = beam.h - 2 * (beam.t_f + beam.r) - 10;
+    f.firstLine = f.gap + f.edge;
     f.pitch = 70;
     const double wanted = std::min(room, std::max(0.62 * beam.h, 2 * end + f.pitch));
     f.rows = std::clamp(static_cast<int>(std::ceil((wanted - 2 * end) / f.pitch)) + 1, 2, 10);
     while (f.rows > 2 && (f.rows - 1) * f.pitch + 2 * end > room) --f.rows;
+    if (isOneRow) f.rows = 1;
     if ((f.rows - 1) * f.pitch + 2 * end > room) f.pitch = std::max(2.2 * bolt->d_0, std::floor((room - 2 * end) / 5) * 5);
     f.depth = (f.rows - 1) * f.pitch + 2 * end;
     // Two rows in a deep web: the plate holds the beam against twisting by its own depth.

@@ -18,6 +18,8 @@ std::string classSentence(const ConnectionResult& c, FrameKind frame, UnitSystem
         text = "Class by stiffness needs the beam's span; ";
     else
         text = capitalised(wordOf(k.stiffness)) + (frame == FrameKind::Braced ? " (braced frame), " : " (sway frame), ");
+    // Shear alone: there is neither a moment nor a stiffness to speak of.
+    if (c.M_j_Rd == 0 && c.stiffness.S_j_ini == 0) return "Taken as nominally pinned.";
     text += std::string(wordOf(k.strength)) + ", S_j,ini " + shown(c.stiffness.S_j_ini, Quantity::Stiffness, units) + ".";
     return text;
 }

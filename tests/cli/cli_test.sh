@@ -65,6 +65,18 @@ jsonschema.validate(load("result.json"), load("result.schema.json"))
 P
 /usr/bin/python3 -c "import json,jsonschema,sys; jsonschema.validate(json.load(open(sys.argv[1])), json.load(open('job.schema.json')))" "$root/demo/kelp-lane.zgj" || fail "the demo job does not follow the schema"
 
+# Each recipe: laid out, verified, its results by the schema, its report and Sheet.
+for recipe in end-plate welded fin-plate splice; do
+  column=(--column HEB300)
+  [ "$recipe" = splice ] && column=()
+  printf 'set\tV%s\nU1\t60\n' "$([ "$recipe" = fin-plate ] && echo " front")" >shear.tsv
+  expect 0 "$zg" new --recipe "$recipe" "${column[@]}" --beam IPE400 --span 8000 --actions shear.tsv --out "$recipe.zgj"
+  expect 0 "$zg" check "$recipe.zgj" --json result.json
+  /usr/bin/python3 -c "import json,jsonschema; jsonschema.validate(json.load(open('result.json')), json.load(open('result.schema.json'))); jsonschema.validate(json.load(open('$recipe.zgj')), json.load(open('job.schema.json')))" || fail "$recipe: a document does not follow its schema"
+  expect 0 "$zg" report "$recipe.zgj" --depth full --out "$recipe.html"
+  expect 0 "$zg" sheet "$recipe.zgj" --joint "$([ "$recipe" = splice ] && echo S1 || echo B1)" --out "$recipe.svg"
+done
+
 printf 'set\tN\tV\tM\nU1\t-5\t90\t95\n' >actions.tsv
 expect 0 "$zg" new --column HEB240 --beam IPE400 --steel S275 --span 7500 --actions actions.tsv --out new.zgj
 expect 0 "$zg" check new.zgj; has "B1 holds." out.txt

@@ -1,7 +1,9 @@
 #include "component/welded_flange.h"
+#include "exchange/result_json.h"
 #include "joint/recipes/recipe.h"
 #include "support/joints.h"
 #include "support/reference.h"
+#include "words/verdict.h"
 #include <algorithm>
 #include <cmath>
 
@@ -181,4 +183,27 @@ TEST_CASE("rotation capacity of welded joints as 6.4.3 has it", "[component][wel
     CHECK_REFERENCE(c.classification.phi_Cd, (Reference{0.025 * 290 / 270, 1e-6, "rad", "(6.32)"}));
     stiffen(job.joints[0], ends::right, s);
     CHECK(sample::verified(job).connections[0].classification.rotation == RotationCapacity::NotCovered);
+}
+
+TEST_CASE("stiffened on both sides under equal moments nothing is flexible, and every reader says so", "[welded]") {
+    // EN 1993-1-8:2005 table 6.11: stiffened web k_2 infinite, beta = 0 at equal moments, so k_1 infinite; 6.3.2 leaves no other.
+    Job job = sample::extendedJob();
+    Joint& j = job.joints[0];
+    DirectWeld weld = weldedLayout(*findSection("IPE 300"), "S355");
+    for (const EndId end : {ends::right, ends::left}) {
+        frame(j, end, {"IPE 300", "S355"}, weld);
+        StiffenerSpec plate;
+        plate.thickness = 12;
+        plate.throat = 6;
+        stiffen(j, end, plate);
+        setForces(j.actions[0], end, 0, 50e3, 120e6);
+    }
+    j.actions.resize(1);
+    const JointResult r = sample::verified(job);
+    REQUIRE(r.connections.size() >= 2);
+    CHECK(std::isinf(r.connections[0].stiffness.S_j_ini));
+    CHECK(verdictOf(r, true, FrameKind::Unbraced, UnitSystem::SI).rest.find("S_j,ini infinite") != std::string::npos);
+    const std::string json = resultJson(job, {{&job.joints[0], std::make_shared<const JointResult>(r)}});
+    CHECK(json.find("\"S_j_ini_Nmm_per_rad\": \"infinite\"") != std::string::npos);
+    CHECK(json.find("null") == std::string::npos);
 }
