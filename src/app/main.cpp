@@ -6,6 +6,7 @@
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QStandardPaths>
+#include <cstdio>
 
 int main(int argc, char** argv) {
     using namespace zg;
@@ -26,6 +27,7 @@ int main(int argc, char** argv) {
     DialogPrompts prompts;
     MainWindow window(session, theme, prompts, demoPath());
     window.show();
+    if (parser.isSet(demo) && demoPath().isEmpty()) std::fprintf(stderr, "The demo job is not where the program was installed.\n");
     const QStringList files = parser.positionalArguments();
     const QString file = !files.isEmpty() ? files.first() : parser.isSet(demo) ? demoPath() : QString();
     if (!file.isEmpty()) window.openJob(file);

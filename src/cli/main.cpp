@@ -2,6 +2,7 @@
 #include "base/text.h"
 #include "commands.h"
 #include "joint/recipes/recipe.h"
+#include "manual.h"
 #include "printable_output.h"
 #include <CLI/CLI.hpp>
 #include <csignal>
@@ -165,6 +166,11 @@ int main(int argc, char** argv) {
     auto* schema_ = app.add_subcommand("schema", "Print the JSON Schema of the job file");
     schema_->add_flag("--result", ofResult, "Of the result document instead");
     schema_->callback([&] { code = schema(ofResult); });
+
+    auto* manual_ = app.add_subcommand("manual", "Print the man page of this command line");
+    manual_->callback([&] { std::cout << manualPage(app, ZG_VERSION); });
+    auto* completion_ = app.add_subcommand("completion", "Print completion for bash");
+    completion_->callback([&] { std::cout << bashCompletion(app); });
 
     if (saysUnknownCommand(app, argc, argv)) return couldNot;
     try {
