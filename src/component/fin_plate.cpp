@@ -24,6 +24,7 @@ public:
         out_.forces = a_.forces;
         out_.beta = 0;
         out_.hasPanel = false;
+        out_.isForShear = true;
         out_.M_Ed = a_.forces.M;
         out_.classification.stiffness = StiffnessClass::Pinned;
         out_.classification.strength = StrengthClass::Pinned;
@@ -228,6 +229,7 @@ private:
 
     void moment() {
         if (a_.forces.M != 0) notDone(CheckCode::NotDoneFinMoment, "");
+        notDone(CheckCode::NotDoneFinSupport, "");
         if (z_ > f_.thickness / 0.15) notDone(CheckCode::NotDoneFinBuckling, practice);
     }
 

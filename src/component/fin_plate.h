@@ -15,7 +15,7 @@ template <class Num>
 
 /// A fin plate under one action set: bolts with the eccentricity of the shear (z from the support's face), bearing in plate and
 /// beam web, plate gross, net and block, bending, beam web, weld, support, proportions for ductility (trade practice in the form
-/// of EN 1993-1-8:2005; docs/theory/fin-plate.md). A moment is not its business: listed as not done.
+/// of EN 1993-1-8:2005; docs/theory/other-connections.md). A moment is not its business: listed as not done.
 template <class Num>
 [[nodiscard]] ConnectionResult verifyFinPlate(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side,
                                               const ConnectionActions& actions, std::vector<Check>& checks);

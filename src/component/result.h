@@ -112,6 +112,7 @@ struct ConnectionResult {
     std::vector<RowResult> rows;
     std::vector<Component> compression; ///< chain of the compression, from the column (or the other member) to the beam
     bool hasPanel = true;               ///< a column's web panel takes part
+    bool isForShear = false;            ///< the rules give it no moment, and so no stiffness
     Stiffness stiffness;
     Classification classification;
     std::vector<CurvePoint> curve; ///< M-phi up to M_j_Rd

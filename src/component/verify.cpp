@@ -275,7 +275,9 @@ const ConnectionResult* connectionOf(const JointResult& result, const Check* che
     const ConnectionResult* best = nullptr;
     for (const ConnectionResult& c : result.connections) {
         if (check && check->set >= 0 && c.set == check->set && c.side == check->side) return &c;
-        if (!best || c.utilisation > best->utilisation) best = &c;
+        // A connection for shear alone stands for the joint only where there is no other.
+        const bool isShear = c.isForShear, isBestShear = best && best->isForShear;
+        if (!best || (isBestShear && !isShear) || (isShear == isBestShear && c.utilisation > best->utilisation)) best = &c;
     }
     return best;
 }

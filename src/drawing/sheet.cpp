@@ -33,7 +33,9 @@ public:
         const auto shown =
             std::count_if(c_.joint.sides.begin(), c_.joint.sides.end(), [&](const ResolvedSide& s) { return c_.showsFace(s); });
         const bool two = c_.joint.isTwoSided();
-        const double faceShare = shown > 2 ? 0.52 : shown > 1 ? 0.44 : 0.36;
+        // Two faces fill the row: what leaves the plane then stands below them, beside the section through the column.
+        isLow_ = shown > 2;
+        const double faceShare = shown > 1 ? 0.44 : 0.36;
         faceX_ = c_.options.width * (1 - faceShare);
         const double margin = 14;
         Extent e;
@@ -43,7 +45,7 @@ public:
         const double left = margin + (two ? armSpace - 6 : 8);
         c_.elevation = fitted(e, left, margin + 8, faceX_ - left - armSpace, c_.options.height - 2 * margin - 16, 1.6);
         c_.drawing.pixelsPerMm = c_.elevation.scale;
-        faces(static_cast<int>(shown));
+        faces();
     }
 
 private:
@@ -54,7 +56,39 @@ private:
         return {c_.joint.column.section.b / 2 + sideViewReach(c_.joint, s), 1.24 * tall};
     }
 
-    void faces(int shown) {
+    /// From left to right as the members stand, what leaves the plane last.
+    std::vector<const ResolvedSide*> shownInOrder() const {
+        std::vector<const ResolvedSide*> order;
+        for (const ResolvedSide& s : c_.joint.sides)
+            if (c_.showsFace(s)) order.push_back(&s);
+        const auto rank = [](const ResolvedSide* s) {
+            return s->direction == Direction::Left ? 0 : static_cast<int>(s->direction) + 1;
+        };
+        std::stable_sort(order.begin(), order.end(), [&](const auto* a, const auto* b) { return rank(a) < rank(b); });
+        return order;
+    }
+
+    /// Views side by side in a row, at one scale, their titles along its top.
+    void row(const std::vector<const ResolvedSide*>& views, double left, double width, double top, double height) {
+        const double each = width / static_cast<double>(std::max<std::size_t>(1, views.size()));
+        double scale = 1.6;
+        for (const ResolvedSide* s : views) scale = std::min({scale, (height - 62) / sizeOf(*s).y, (each - 92) / sizeOf(*s).x});
+        scale = std::max(scale, 0.02);
+        for (std::size_t i = 0; i < views.size(); ++i) {
+            const ResolvedSide& s = *views[i];
+            Frame& f = c_.faces[s.id];
+            const double middle = (levelOf(s, -s.spec.plate.above) + levelOf(s, s.depth + s.spec.plate.below)) / 2;
+            f.scale = scale;
+            f.title = top - 26;
+            f.x = left + (static_cast<double>(i) + 0.5) * each + 20;
+            // The column's axis is at nil.
+            if (!s.isInPlane()) f.x -= (sideViewReach(c_.joint, s) - c_.joint.column.section.b / 2) / 2 * scale;
+            f.y = top + (height - 48) / 2 + middle * scale;
+        }
+        faceScale_ = scale;
+    }
+
+    void faces() {
         Extent plan;
         const Section& c = c_.joint.column.section;
         plan.take(-c.h / 2 - 90, -c.b / 2);
@@ -65,43 +99,24 @@ private:
                 plan.take(-s.beam.section.b / 2, y);
                 plan.take(s.beam.section.b / 2, y);
             }
-        const double planHeight = c_.joint.hasColumn ? std::min(150.0, c_.options.height * 0.26) : 0;
-        const double faceHeight = c_.options.height - planHeight - 76;
-        const double each = (c_.options.width - faceX_ - 8) / std::max(1, shown);
-        double scale = 1.6;
-        for (const ResolvedSide& s : c_.joint.sides) {
-            if (!c_.showsFace(s)) continue;
-            const Point2 size = sizeOf(s);
-            scale = std::min({scale, (faceHeight - 62) / size.y, (each - 92) / size.x});
-        }
-        faceScale_ = std::max(scale, 0.02);
+        std::vector<const ResolvedSide*> upper, lower;
+        for (const ResolvedSide* s : shownInOrder()) (isLow_ && !s->isInPlane() ? lower : upper).push_back(s);
+        const double height = c_.options.height, width = c_.options.width - faceX_;
+        const double planHeight = !c_.joint.hasColumn ? 0 : isLow_ ? 0.38 * height : std::min(150.0, height * 0.26);
+        const double planWidth = isLow_ ? 0.46 * width : width;
+        if (isLow_) row(lower, faceX_ + planWidth, width - planWidth - 8, height - planHeight + 8, planHeight - 22);
+        const double lowScale = faceScale_;
+        row(upper, faceX_, width - 8, 48, height - planHeight - 76);
         c_.drawing.facePixelsPerMm = faceScale_;
         c_.drawing.faceLeft = faceX_;
-        // From left to right as the members stand, what leaves the plane last.
-        std::vector<const ResolvedSide*> order;
-        for (const ResolvedSide& s : c_.joint.sides)
-            if (c_.showsFace(s)) order.push_back(&s);
-        const auto rank = [](const ResolvedSide* s) {
-            return s->direction == Direction::Left ? 0 : static_cast<int>(s->direction) + 1;
-        };
-        std::stable_sort(order.begin(), order.end(), [&](const auto* a, const auto* b) { return rank(a) < rank(b); });
-        for (std::size_t i = 0; i < order.size(); ++i) {
-            const ResolvedSide& s = *order[i];
-            Frame& f = c_.faces[s.id];
-            const double x0 = faceX_ + static_cast<double>(i) * each;
-            const double middle = (levelOf(s, -s.spec.plate.above) + levelOf(s, s.depth + s.spec.plate.below)) / 2;
-            f.scale = faceScale_;
-            f.x = x0 + each / 2 + 20;
-            if (!s.isInPlane()) f.x -= (sideViewReach(c_.joint, s) - c.b / 2) / 2 * faceScale_; // the column's axis is at nil
-            f.y = 48 + (faceHeight - 48) / 2 + middle * faceScale_;
-        }
         if (c_.joint.hasColumn)
-            c_.plan = fitted(plan, faceX_ + 20, c_.options.height - planHeight - 14, c_.options.width - faceX_ - 40,
-                             planHeight - 16, faceScale_ * 1.2);
+            c_.plan = fitted(plan, faceX_ + 20, height - planHeight - 14, planWidth - 40, planHeight - 16,
+                             (isLow_ ? lowScale : faceScale_) * 1.2);
     }
 
     SheetCanvas& c_;
     double faceX_ = 0, faceScale_ = 1;
+    bool isLow_ = false;
 };
 
 } // namespace

@@ -9,6 +9,7 @@ namespace zg {
 struct Frame {
     double x = 0, y = 0; ///< page position of the model origin
     double scale = 1;
+    double title = 22; ///< where its title stands, y
     [[nodiscard]] Point2 page(double mx, double my) const { return {x + mx * scale, y - my * scale}; }
 };
 

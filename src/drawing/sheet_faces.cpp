@@ -123,7 +123,7 @@ public:
                      Align::Centre)
                 .target = PartRef{PartKind::FinPlate, s.id};
         }
-        d_.label({f.page(outMiddle(s), 0).x, 22}, name(s.id) + " beam " + s.beam.section.designation, textSize::label,
+        d_.label({f.page(outMiddle(s), 0).x, f.title}, name(s.id) + " beam " + s.beam.section.designation, textSize::label,
                  Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::BeamWeb, s.id};
     }

@@ -190,8 +190,8 @@ private:
             const std::string text = springName(c.kind, true);
             if (c.isRigid) {
                 d_.polyline({{x, yc_}, {to, yc_}}, c_.limit == c.kind ? Tone::Close : Tone::Ink, 3);
-                d_.symbol({(x + to) / 2, yc_ - 7}, text + ": infinite", textSize::small, Tone::FaintInk, Align::Centre)
-                    .target = c.part;
+                d_.symbol({(x + to) / 2, yc_ - 7}, text + ": infinite", textSize::small, Tone::FaintInk, Align::Centre).target =
+                    c.part;
             } else {
                 spring(x, to, yc_, text, c.k, c.alone, c_.limit == c.kind, c.part);
             }
@@ -267,7 +267,8 @@ private:
 std::vector<RotationShare> rotationShares(const ConnectionResult& c) {
     std::vector<RotationShare> shares;
     const Stiffness& k = c.stiffness;
-    if (k.k_eq <= 0) return shares;
+    // Tension that nothing yields to (a stiffened welded flange) has no part in it.
+    const double ofRows = k.k_eq > 0 ? 1 / k.k_eq : 0;
     const auto add = [&](Limit kind, double share) {
         for (RotationShare& s : shares)
             if (s.kind == kind) {
@@ -279,7 +280,7 @@ std::vector<RotationShare> rotationShares(const ConnectionResult& c) {
     if (c.hasPanel && !k.k_1_isInfinite && k.k_1 > 0) add(Limit::PanelShear, 1 / k.k_1);
     for (const Component& one : c.compression)
         if (!one.isRigid && one.k > 0) add(one.kind, 1 / one.k);
-    double total = 1 / k.k_eq;
+    double total = ofRows;
     for (const RotationShare& s : shares) total += s.share;
     // The rows' part of 1/k_eq is shared by the work their springs do under a unit rotation.
     double all = 0;
@@ -288,7 +289,8 @@ std::vector<RotationShare> rotationShares(const ConnectionResult& c) {
             if (r.k_eff > 0 && one.k > 0) all += r.k_eff * r.h_r * r.k_eff * r.h_r / one.k;
     for (const RowResult& r : c.rows)
         for (const Component& one : r.chain)
-            if (r.k_eff > 0 && one.k > 0) add(one.kind, r.k_eff * r.h_r * r.k_eff * r.h_r / one.k / all / k.k_eq);
+            if (r.k_eff > 0 && one.k > 0) add(one.kind, r.k_eff * r.h_r * r.k_eff * r.h_r / one.k / all * ofRows);
+    if (total <= 0) return {};
     for (RotationShare& s : shares) s.share /= total;
     return shares;
 }

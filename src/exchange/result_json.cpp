@@ -58,9 +58,12 @@ ordered_json connectionJson(const JointResult& result, const ConnectionResult& c
     j["M_j_Rd_Nmm"] = c.M_j_Rd;
     j["utilisation"] = c.utilisation;
     j["limit"] = wordOf(c.limit);
-    j["V_wp_Rd_N"] = c.V_wp_Rd;
-    j["F_c_wc_Rd_N"] = c.F_c_wc_Rd;
-    j["F_c_fb_Rd_N"] = c.F_c_fb_Rd;
+    // What is not there is left out, not zero: a splice has no column, a fin plate no compression.
+    if (c.hasPanel) {
+        j["V_wp_Rd_N"] = c.V_wp_Rd;
+        j["F_c_wc_Rd_N"] = c.F_c_wc_Rd;
+    }
+    if (!c.isForShear) j["F_c_fb_Rd_N"] = c.F_c_fb_Rd;
     const Stiffness& k = c.stiffness;
     // JSON has no infinity: nothing of the joint that is flexible is a word, never a number.
     const auto finite = [](double value) { return std::isinf(value) ? ordered_json("infinite") : ordered_json(value); };

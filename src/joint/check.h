@@ -102,7 +102,8 @@ enum class CheckCode {
     NotDoneOuterRows,
     NotDoneProcedure,
     NotDoneFinMoment,
-    NotDoneFinBuckling
+    NotDoneFinBuckling,
+    NotDoneFinSupport
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };

@@ -353,10 +353,13 @@ void Session::selectCheck(const std::optional<Check>& check) {
 const ConnectionResult* Session::shownConnection() {
     const JointState* s = state();
     if (!s || !s->result) return nullptr;
-    if (selectedCheck_ && selectedCheck_->set >= 0) return connectionOf(*s->result, &*selectedCheck_);
+    if (selectedCheck_ && selectedCheck_->set >= 0) {
+        const ConnectionResult* of = connectionOf(*s->result, &*selectedCheck_);
+        if (of && !of->isForShear) return of;
+    }
     const ConnectionResult* best = nullptr;
     for (const ConnectionResult& c : s->result->connections) {
-        if (c.set != activeSet_ && c.set >= 0) continue;
+        if ((c.set != activeSet_ && c.set >= 0) || c.isForShear) continue;
         if (!best || c.utilisation > best->utilisation) best = &c;
     }
     return best ? best : connectionOf(*s->result, nullptr);

@@ -138,6 +138,8 @@ constexpr std::array phrases{
            "A fin plate carries shear and axial force by rules; its moment is carried by the plates alone."},
     Phrase{CheckCode::NotDoneFinBuckling, "not_done_fin_buckling", "Lateral buckling of the long fin plate",
            "Not verified by rules where the bolts stand farther than t/0.15 from the support; the plates show it."},
+    Phrase{CheckCode::NotDoneFinSupport, "not_done_fin_support", "Support bending at the fin plate",
+           "Bending of the supporting web or flange out of its plane has no rule here; the plates show it."},
     Phrase{CheckCode::NotDoneBoltSlip, "not_done_slip", "Slip resistance",
            "Bolts are taken as bearing type; slip of preloaded bolts is not verified."},
     Phrase{CheckCode::NotDoneFatigue, "not_done_fatigue", "Fatigue", "Not verified."},

@@ -18,8 +18,7 @@ std::string classSentence(const ConnectionResult& c, FrameKind frame, UnitSystem
         text = "Class by stiffness needs the beam's span; ";
     else
         text = capitalised(wordOf(k.stiffness)) + (frame == FrameKind::Braced ? " (braced frame), " : " (sway frame), ");
-    // Shear alone: there is neither a moment nor a stiffness to speak of.
-    if (c.M_j_Rd == 0 && c.stiffness.S_j_ini == 0) return "Taken as nominally pinned.";
+    if (c.isForShear) return "Taken as nominally pinned.";
     text += std::string(wordOf(k.strength)) + ", S_j,ini " + shown(c.stiffness.S_j_ini, Quantity::Stiffness, units) + ".";
     return text;
 }
@@ -58,6 +57,8 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
                      (set.empty() ? "" : " in set " + set) + ". ";
         }
     }
+    // The class is that of what carries moment, also where a fin plate beside it governs.
+    if (c && c->isForShear) c = connectionOf(r, nullptr);
     if (c) v.rest += classSentence(*c, frame, units);
     std::string sets;
     for (const ActionSet& s : r.actions)

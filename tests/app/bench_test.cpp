@@ -25,7 +25,7 @@ TEST_CASE("an empty bench offers the demo job and opens it", "[app]") {
     REQUIRE(demo);
     CHECK(demo->isVisible());
     QTest::mouseClick(demo, Qt::LeftButton);
-    CHECK(b.session.job().joints.size() == 5);
+    CHECK(b.session.job().joints.size() == 7);
     CHECK_FALSE(demo->isVisible());
 }
 

@@ -98,6 +98,7 @@ TEST_CASE("fin plate: a moment, a long plate and a single bolt are said, not pas
     job = finJob();
     CHECK_FALSE(find(sample::verified(job), CheckCode::NotDoneFinMoment));
     CHECK_FALSE(find(sample::verified(job), CheckCode::NotDoneFinBuckling));
+    CHECK(find(sample::verified(job), CheckCode::NotDoneFinSupport));
     fin(job).firstLine = 140;
     CHECK(find(sample::verified(job), CheckCode::NotDoneFinBuckling));
     job = finJob();

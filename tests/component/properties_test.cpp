@@ -179,7 +179,9 @@ TEST_CASE("rows and compression are in equilibrium with the moment", "[component
             }
             const double H = c.isAxialCounted ? c.forces.N : 0;
             CHECK_SAME(T, c.T_Rd, 1e-12);
-            CHECK(T - H <= std::min(c.F_c_wc_Rd, c.F_c_fb_Rd) * (1 + 1e-12));
+            // A splice has no column's web.
+            const double most = c.hasPanel ? std::min(c.F_c_wc_Rd, c.F_c_fb_Rd) : c.F_c_fb_Rd;
+            CHECK(T - H <= most * (1 + 1e-12));
             if (!c.isAxialCounted) CHECK_SAME(M, c.M_j_Rd, 1e-12);
             // At M_Ed: moment about the centre of compression, and horizontal equilibrium.
             double M_Ed = 0;

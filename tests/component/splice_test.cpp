@@ -29,8 +29,7 @@ Job spliceJob(const char* beam, const char* other, PlateReach reach, double slop
 } // namespace
 
 TEST_CASE("splice, flush with two rows: by hand", "[component][splice]") {
-    // IPE 300 S235, plates 15 x 160 S235, M20 8.8, gauge 90, rows at 60 and 240, fillets 6 and 4: docs/theory/splice.md,
-    // example 1.
+    // IPE 300 S235, plates 15 x 160 S235, M20 8.8, gauge 90, rows at 60 and 240, fillets 6 and 4: docs/theory/worked-nodes.md, 3.
     Job job = spliceJob("IPE 300", nullptr, PlateReach::Flush);
     Joint& j = job.joints[0];
     for (Member& m : j.members) m.steel = "S235";
@@ -60,6 +59,10 @@ TEST_CASE("splice, flush with two rows: by hand", "[component][splice]") {
     // L_b = 15 + 15 + 2·3 + 0.5 (13 + 16) = 50.5 (washers 3 mm, head 12.5, nut 16 of the table); k_10 = 1.6·245/L_b
     const double L_b = 30 + 2 * 3 + 0.5 * (12.5 + 18);
     CHECK_REFERENCE(c.rows[0].at(Limit::Bolts).k, (Reference{1.6 * 245 / L_b, 0.2, "mm", "table 6.11"}));
+    CHECK_REFERENCE(c.rows[0].F_tr_Rd / 1e3, (Reference{211.18, 0.01, "kN", "docs/theory/worked-nodes.md, 3"}));
+    CHECK_REFERENCE(c.rows[1].F_tr_Rd / 1e3, (Reference{203.51, 0.01, "kN", "docs/theory/worked-nodes.md, 3"}));
+    CHECK_REFERENCE(c.M_j_Rd / 1e6, (Reference{60.674, 0.002, "kNm", "docs/theory/worked-nodes.md, 3"}));
+    CHECK_REFERENCE(c.stiffness.S_j_ini / 1e9, (Reference{40.493, 0.002, "MNm/rad", "docs/theory/worked-nodes.md, 3"}));
     // M = sum F h: by the rows as they stand.
     double M = 0, T = 0, kh = 0, kh2 = 0;
     for (const RowResult& r : c.rows) {
@@ -72,6 +75,31 @@ TEST_CASE("splice, flush with two rows: by hand", "[component][splice]") {
     CHECK_SAME(c.rows[0].h_r, 300 - 10.7 / 2 - 60, 1e-12);
     CHECK_SAME(c.stiffness.S_j_ini, 210000 * kh2, 1e-9); // (6.27) with (6.29), (6.31): E z_eq² k_eq = E Σ k h²
     (void)kh;
+}
+
+TEST_CASE("splice, extended above, unequal plates: by hand", "[component][splice]") {
+    Job job = spliceJob("IPE 400", nullptr, PlateReach::ExtendedTop);
+    EndPlate& e = endPlate(job.joints[0], ends::right);
+    e.plate.thickness = 20, e.plate.width = 200, e.plate.above = 90, e.plate.below = 20, e.plate.steel = "S275";
+    e.bolts.size = "M24", e.bolts.grade = "8.8", e.bolts.gauge = 110;
+    e.topWeld.throat = e.bottomWeld.throat = 7, e.webWeld.throat = 5;
+    e.other = OtherPlate{25, "S275", e.topWeld, e.bottomWeld, e.webWeld};
+    e.rows.clear();
+    for (const double p : {-45.0, 75.0, 150.0, 330.0}) {
+        BoltRowSpec row;
+        row.position = p;
+        e.rows.push_back(row);
+    }
+    const ConnectionResult c = sample::verified(job).connections[0];
+    const char* source = "docs/theory/worked-nodes.md, 4";
+    const double F[] = {289.95, 354.40, 249.04, 36.63}, k[] = {4.2878, 4.1454, 3.6144, 4.5804};
+    REQUIRE(c.rows.size() == 4);
+    for (std::size_t i = 0; i < 4; ++i) {
+        CHECK_REFERENCE(c.rows[i].F_tr_Rd / 1e3, (Reference{F[i], 0.02, "kN", source}));
+        CHECK_REFERENCE(c.rows[i].k_eff, (Reference{k[i], 0.001, "mm", source}));
+    }
+    CHECK_REFERENCE(c.M_j_Rd / 1e6, (Reference{302.755, 0.01, "kNm", source}));
+    CHECK_REFERENCE(c.stiffness.S_j_ini / 1e9, (Reference{309.874, 0.05, "MNm/rad", source}));
 }
 
 TEST_CASE("splice: exchange of the members, mirror and reversal leave the numbers", "[component][splice][property]") {

@@ -38,7 +38,7 @@ const Check& find(const JointResult& r, CheckCode code) {
 } // namespace
 
 TEST_CASE("welded joint, not stiffened: by hand", "[component][welded]") {
-    // HEB 240 and IPE 400, S275, fillets 8 on the flanges: docs/theory/welded-joint.md, example 1.
+    // HEB 240 and IPE 400, S275, fillets 8 on the flanges: docs/theory/worked-nodes.md, 1.
     Job job = weldedJob("HEB 240", "IPE 400", "S275");
     welds(job.joints[0]).topWeld.throat = welds(job.joints[0]).bottomWeld.throat = 8;
     const JointResult r = sample::verified(job);
@@ -61,7 +61,7 @@ TEST_CASE("welded joint, not stiffened: by hand", "[component][welded]") {
 }
 
 TEST_CASE("welded joint, stiffened in tension and compression: by hand", "[component][welded]") {
-    // The same with stiffeners 14 x 100, throat 7, at both flanges: docs/theory/welded-joint.md, example 2.
+    // The same with stiffeners 14 x 100, throat 7, at both flanges: docs/theory/worked-nodes.md, 2.
     Job job = weldedJob("HEB 240", "IPE 400", "S275");
     welds(job.joints[0]).topWeld.throat = welds(job.joints[0]).bottomWeld.throat = 8;
     StiffenerSpec s;

@@ -1,7 +1,9 @@
 #!/usr/bin/env bash
-# The page in docs is what the script prints: nobody edits a number by hand.
+# The pages in docs are what the scripts print: nobody edits a number by hand.
 set -euo pipefail
 root=$1
+export PYTHONDONTWRITEBYTECODE=1
 /usr/bin/python3 "$root/tests/verification/longhand.py" | diff - "$root/docs/theory/worked-examples.md"
+/usr/bin/python3 "$root/tests/verification/longhand_nodes.py" | diff - "$root/docs/theory/worked-nodes.md"
 /usr/bin/python3 "$root/data/check_materials.py" "$root/data" >/dev/null 2>&1 || (cd "$root/data" && /usr/bin/python3 check_materials.py | tail -1)
 (cd "$root/data" && /usr/bin/python3 check_tables.py | tail -1)
