@@ -234,7 +234,9 @@ private:
         const std::size_t most = use[0] >= use[1] ? (use[0] >= use[2] ? 0 : 2) : (use[1] >= use[2] ? 1 : 2);
         const double moments[][2] = {
             {T_ * z_, T_Rd_ * z_}, {C_ * z_, C_Rd_ * z_}, {out_.M_Ed, out_.V_wp_Rd * z_ / std::max(1e-9, a_.beta)}};
-        Check& joint = list_.add(CheckCode::JointMoment, std::max(0.0, moments[most][0]), std::max(0.0, moments[most][1]),
+        const bool isIdle = use[most] == 0; // nothing is used: what the joint could carry
+        Check& joint = list_.add(CheckCode::JointMoment, isIdle ? 0 : std::max(0.0, moments[most][0]),
+                                 isIdle ? out_.M_j_Rd : std::max(0.0, moments[most][1]),
                                  Quantity::Moment, N_ != 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
         out_.utilisation = joint.utilisation;
         joint.add(part(PartKind::WeldTop));

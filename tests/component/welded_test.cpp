@@ -51,6 +51,11 @@ TEST_CASE("welded joint, not stiffened: by hand", "[component][welded]") {
     CHECK_REFERENCE(*c.rows[0].at(Limit::FlangeWidth).alone / 1e3, (Reference{634.8, 0.1, "kN", "(4.6a), (6.20)"}));
     CHECK_REFERENCE(c.M_j_Rd / 1e6, (Reference{183.5, 0.1, "kNm", "474.8·(400 − 13.5)"}));
     CHECK(c.limit == Limit::PanelShear);
+    Job idle = job; // without a demand every reader names the same resistance
+    idle.joints[0].actions.clear();
+    const JointResult none = sample::verified(idle);
+    CHECK_SAME(find(none, CheckCode::JointMoment).resistance, none.connections[0].M_j_Rd, 1e-12);
+    CHECK_SAME(none.connections[0].M_j_Rd, c.M_j_Rd, 1e-12);
     // k_1 = 0.38·3323/386.5 = 3.267; k_2 = k_3 = 0.7·226.13·10/164 = 9.652; 210000·386.5²/(1/3.267 + 2/9.652)
     CHECK_REFERENCE(c.stiffness.k_1, (Reference{3.267, 0.002, "mm", "table 6.11"}));
     CHECK_REFERENCE(c.stiffness.k_2, (Reference{9.652, 0.003, "mm", "table 6.11"}));
