@@ -70,7 +70,7 @@ ordered_json connectionJson(const JointResult& result, const ConnectionResult& c
     j["S_j_ini_Nmm_per_rad"] = finite(k.S_j_ini);
     j["S_j_Nmm_per_rad"] = finite(k.S_j);
     j["z_eq_mm"] = k.z_eq;
-    if (!c.isForShear) j["k_eq_mm"] = k.k_eq > 0 ? ordered_json(k.k_eq) : ordered_json("infinite");
+    if (!c.isForShear) j["k_eq_mm"] = k.k_eq > 0 || k.S_j_ini == 0 ? ordered_json(k.k_eq) : ordered_json("infinite");
     if (k.k_1_isInfinite)
         j["k_1_mm"] = "infinite";
     else
