@@ -45,6 +45,15 @@ QVariant RegisterModel::data(const QModelIndex& index, int role) const {
         return c ? QString::fromUtf8(wordOf(c->classification.stiffness)) : QString();
     }
     case IdRole: return QString::fromStdString(joint.id);
+    case TextRole: {
+        QStringList text{QString::fromStdString(joint.mark), QString::fromStdString(joint.title),
+                         QString::fromStdString(membersText(joint)), QString::fromStdString(joint.recipe),
+                         data(index, ClassRole).toString()};
+        for (const Connection& c : joint.connections)
+            text << std::visit([](const auto& how) { return QString::fromUtf8(how.kind); }, c.how)
+                        .replace(QLatin1Char('_'), QLatin1Char(' '));
+        return text.join(QLatin1Char('\n'));
+    }
     default: return {};
     }
 }

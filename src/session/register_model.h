@@ -11,7 +11,7 @@ struct ResolvedJoint;
 class RegisterModel : public QAbstractListModel {
     Q_OBJECT
 public:
-    enum Role { MarkRole = Qt::UserRole, MembersRole, RatioRole, StateRole, ClassRole, IdRole };
+    enum Role { MarkRole = Qt::UserRole, MembersRole, RatioRole, StateRole, ClassRole, IdRole, TextRole };
     explicit RegisterModel(Session& session, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;

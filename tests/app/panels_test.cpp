@@ -135,3 +135,45 @@ TEST_CASE("units switch everywhere at once and change no number", "[app][panels]
     for (const Shape& s : b.window.sheet()->drawing().shapes) hasInch = hasInch || s.text.find(" in ") != std::string::npos;
     CHECK(hasInch);
 }
+
+TEST_CASE("the register is filtered by words and by use, ordered, and the bench keeps its joint", "[app][panels]") {
+    Bench b("B2");
+    auto* list = b.window.findChild<QListView*>(QStringLiteral("register"));
+    auto* words = b.window.findChild<QLineEdit*>(QStringLiteral("registerFilter"));
+    REQUIRE(list);
+    REQUIRE(words);
+    const auto marks = [&] {
+        QStringList out;
+        for (int i = 0; i < list->model()->rowCount(); ++i) out << list->model()->index(i, 0).data().toString();
+        return out.join(QLatin1Char(' '));
+    };
+    const auto typed = [&](const char* text) {
+        words->clear();
+        QTest::keyClicks(words, QString::fromUtf8(text));
+        return marks();
+    };
+    CHECK(typed("over 0.9") == QStringLiteral("B2 B4"));
+    CHECK(typed("over 0,9 ipe450") == QStringLiteral("B2"));
+    CHECK(typed("splice") == QStringLiteral("S1"));
+    CHECK(typed("fin plate") == QStringLiteral("N1"));
+    CHECK(b.session.current()->mark == "B2"); // hidden, yet on the bench
+    CHECK(typed("nothing like it").isEmpty());
+    CHECK(typed("over much") == QStringLiteral("B1 B2 B3 B4 E1 N1 S1"));
+    bool isSaid = false;
+    for (auto* label : b.window.findChildren<QLabel*>())
+        isSaid = isSaid || label->text().contains(QStringLiteral("followed by a number"));
+    CHECK(isSaid);
+    typed("");
+    QPushButton* order = nullptr;
+    for (auto* p : b.window.findChildren<QPushButton*>())
+        if (p->text() == QStringLiteral("job order")) order = p;
+    REQUIRE(order);
+    order->click();
+    CHECK(marks().startsWith(QStringLiteral("B4 B2")));
+    CHECK(list->currentIndex().data().toString() == QStringLiteral("B2"));
+    QTest::keyClick(list, Qt::Key_Up);
+    CHECK(b.session.current()->mark == "B4");
+    order->click();
+    order->click();
+    CHECK(marks() == QStringLiteral("B1 B2 B3 B4 E1 N1 S1"));
+}

@@ -5,10 +5,12 @@
 #include "drawing/silhouette.h"
 #include "print/fonts.h"
 #include "print/painter.h"
+#include "session/register_filter.h"
 #include "session/register_model.h"
 #include "session/session.h"
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListView>
 #include <QPainter>
 #include <QPushButton>
@@ -33,7 +35,9 @@ public:
             painter->setBrush(qcolor(p, Tone::Card));
             painter->drawRoundedRect(box, 5, 5);
         }
-        if (const auto joint = static_cast<const RegisterModel*>(index.model())->resolvedAt(index.row())) {
+        const auto* shown = static_cast<const RegisterFilter*>(index.model());
+        if (const auto joint =
+                static_cast<const RegisterModel*>(shown->sourceModel())->resolvedAt(shown->mapToSource(index).row())) {
             painter->save();
             painter->translate(box.left() + 5, box.top() + 6);
             PaintOptions options;
@@ -87,7 +91,8 @@ private:
 } // namespace
 
 RegisterPanel::RegisterPanel(Session& session, Theme& theme, QWidget* parent)
-    : QWidget(parent), session_(session), model_(new RegisterModel(session, this)), list_(new QListView(this)) {
+    : QWidget(parent), session_(session), model_(new RegisterModel(session, this)), filter_(new RegisterFilter(this)),
+      list_(new QListView(this)) {
     setObjectName(QStringLiteral("panel"));
     setAttribute(Qt::WA_StyledBackground);
     setFixedWidth(space::registerWidth);
@@ -96,9 +101,24 @@ RegisterPanel::RegisterPanel(Session& session, Theme& theme, QWidget* parent)
     auto* head = new QLabel(this);
     head->setProperty("role", "faint");
     head->setContentsMargins(10, 0, 0, 0);
-    column->addWidget(head);
+    auto* order = new QPushButton(this);
+    order->setObjectName(QStringLiteral("link"));
+    order->setAccessibleName(tr("Order of the register"));
+    auto* top = new QHBoxLayout;
+    top->setContentsMargins(0, 0, 6, 0);
+    top->addWidget(head);
+    top->addStretch();
+    top->addWidget(order);
+    column->addLayout(top);
+    auto* words = new QLineEdit(this);
+    words->setObjectName(QStringLiteral("registerFilter"));
+    words->setPlaceholderText(tr("filter: IPE 400, rigid, over 0.9"));
+    words->setAccessibleName(tr("Filter of the register"));
+    words->setClearButtonEnabled(true);
+    column->addWidget(words);
+    filter_->setSourceModel(model_);
     list_->setObjectName(QStringLiteral("register"));
-    list_->setModel(model_);
+    list_->setModel(filter_);
     list_->setItemDelegate(new RegisterDelegate(theme, list_));
     list_->setAccessibleName(tr("Register of joints"));
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -111,22 +131,49 @@ RegisterPanel::RegisterPanel(Session& session, Theme& theme, QWidget* parent)
     foot->addStretch();
     column->addLayout(foot);
     connect(add, &QPushButton::clicked, this, &RegisterPanel::newJointWanted);
-    const auto count = [this, head] {
-        const auto n = session_.job().joints.size();
-        head->setText(n == 1 ? tr("Register   1 joint") : tr("Register   %1 joints").arg(n));
+    const auto count = [this, head, order, words] {
+        const int n = model_->rowCount(), shown = filter_->rowCount();
+        head->setText(!filter_->problem().isEmpty() ? filter_->problem()
+                      : shown != n                  ? tr("%1 of %2 joints").arg(shown).arg(n)
+                      : n == 1                      ? tr("Register   1 joint")
+                                                    : tr("Register   %1 joints").arg(n));
+        // A handful is looked over faster than filtered.
+        const bool isLong = n > 4 || !words->text().isEmpty();
+        words->setVisible(isLong);
+        order->setVisible(isLong && filter_->problem().isEmpty());
+        order->setText(filter_->order() == RegisterFilter::Order::Job   ? tr("job order")
+                       : filter_->order() == RegisterFilter::Order::Use ? tr("by use")
+                                                                        : tr("by mark"));
         follow();
     };
     connect(&session, &Session::changed, this, count);
+    connect(words, &QLineEdit::textChanged, this, [this, count](const QString& text) {
+        isFiltering_ = true; // the list moves on from lines that go; the bench does not
+        filter_->setWords(text);
+        isFiltering_ = false;
+        count();
+    });
+    connect(order, &QPushButton::clicked, this, [this, count] {
+        const auto now = filter_->order();
+        filter_->setOrder(now == RegisterFilter::Order::Job   ? RegisterFilter::Order::Use
+                          : now == RegisterFilter::Order::Use ? RegisterFilter::Order::Mark
+                                                              : RegisterFilter::Order::Job);
+        count();
+    });
     connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
-        if (index.isValid()) session_.setCurrent(index.data(RegisterModel::IdRole).toString().toStdString());
+        if (index.isValid() && !isFiltering_) session_.setCurrent(index.data(RegisterModel::IdRole).toString().toStdString());
     });
     connect(&theme, &Theme::changed, list_->viewport(), qOverload<>(&QWidget::update));
     count();
 }
 
 void RegisterPanel::follow() {
-    const int row = model_->currentRow();
-    if (row >= 0 && list_->currentIndex().row() != row) list_->setCurrentIndex(model_->index(row));
+    // The joint on the bench stays there when the filter hides its line.
+    const QModelIndex at = filter_->mapFromSource(model_->index(model_->currentRow()));
+    if (list_->currentIndex() == at) return;
+    isFiltering_ = true;
+    list_->setCurrentIndex(at);
+    isFiltering_ = false;
 }
 
 } // namespace zg

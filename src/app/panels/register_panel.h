@@ -5,6 +5,7 @@ class QListView;
 
 namespace zg {
 
+class RegisterFilter;
 class RegisterModel;
 class Session;
 class Theme;
@@ -22,7 +23,9 @@ private:
     void follow();
     Session& session_;
     RegisterModel* model_;
+    RegisterFilter* filter_;
     QListView* list_;
+    bool isFiltering_ = false;
 };
 
 } // namespace zg
