@@ -13,8 +13,7 @@ class Reader {
 public:
     Reader(Session& session, const QString& typed) : session_(session) {
         words_ = typed.toLower().split(QRegularExpression(QStringLiteral("\\s+")), Qt::SkipEmptyParts);
-        side_ = take(QStringLiteral("left")) ? ends::left : ends::right;
-        (void)take(QStringLiteral("right"));
+        side_ = sideMeant();
         rest_ = words_.mid(1).join(QLatin1Char(' '));
         if (const auto n = readNumber(words_.isEmpty() ? std::string() : words_.last().toStdString()))
             number_ = *n * unitOf(Quantity::Length, session.job().settings.units).factor;
@@ -43,7 +42,23 @@ public:
 private:
     bool take(const QString& word) { return words_.removeAll(word) > 0; }
 
+    /// The end a word names, else the right one, else the first there is.
+    EndId sideMeant() {
+        if (take(QStringLiteral("left"))) return ends::left;
+        if (take(QStringLiteral("right"))) return ends::right;
+        const Joint* joint = session_.current();
+        if (!joint) return ends::right;
+        for (const EndId end : {ends::front, ends::back})
+            if (findMember(*joint, end) && take(QString::fromStdString(end.str()))) return end;
+        const std::vector<EndId> framing = framingEnds(*joint);
+        return findMember(*joint, ends::right) || framing.empty() ? ends::right : framing.front();
+    }
+
+    /// Offers the edit; one that would change nothing is none.
     void edit(const QString& text, std::function<void(Joint&)> change) {
+        Joint after = *session_.current();
+        change(after);
+        if (after == *session_.current()) return;
         Session& session = session_;
         out_.push_back({text, Session::tr("changes joint %1").arg(QString::fromStdString(session.current()->mark)),
                         [&session, text, change] { (void)session.edit(text, change); }});
@@ -69,8 +84,12 @@ private:
                 if (EndPlate* s = findEndPlate(j, side)) change(*s, x);
             });
         };
-        if (QStringLiteral("plate").startsWith(head) || head == QLatin1String("thickness"))
+        if (QStringLiteral("plate").startsWith(head) || head == QLatin1String("thickness")) {
             set(Session::tr("end plate"), [](EndPlate& s, double v) { s.plate.thickness = v; });
+            edit(QStringLiteral("%1 %2").arg(Session::tr("fin plate"), value), [side, x](Joint& j) {
+                if (FinPlate* f = joined<FinPlate>(j, side)) f->thickness = x;
+            });
+        }
         if (head == QLatin1String("width")) set(Session::tr("plate width"), [](EndPlate& s, double v) { s.plate.width = v; });
         if (head == QLatin1String("gauge")) set(Session::tr("gauge"), [](EndPlate& s, double v) { s.bolts.gauge = v; });
         if (head == QLatin1String("above"))
@@ -100,7 +119,26 @@ private:
         if (head == QLatin1String("weld")) {
             set(Session::tr("fillets all round"),
                 [](EndPlate& s, double v) { s.topWeld.throat = s.bottomWeld.throat = s.webWeld.throat = v; });
+            edit(QStringLiteral("%1 %2").arg(Session::tr("fillets"), value), [side, x](Joint& j) {
+                if (DirectWeld* d = joined<DirectWeld>(j, side)) d->topWeld.throat = d->bottomWeld.throat = d->webWeld.throat = x;
+                if (FinPlate* f = joined<FinPlate>(j, side)) f->throat = x;
+            });
         }
+    }
+
+    template <class How> static How* joined(Joint& joint, EndId side) {
+        for (Connection& c : joint.connections)
+            if (c.end == side) return std::get_if<How>(&c.how);
+        return nullptr;
+    }
+    /// An empty word leaves what is there.
+    static void setBolts(Joint& joint, EndId side, const std::string& size, const std::string& grade) {
+        const auto set = [&](std::string& toSize, std::string& toGrade) {
+            if (!size.empty()) toSize = size;
+            if (!grade.empty()) toGrade = grade;
+        };
+        if (EndPlate* s = joined<EndPlate>(joint, side)) set(s->bolts.size, s->bolts.grade);
+        if (FinPlate* f = joined<FinPlate>(joint, side)) set(f->size, f->grade);
     }
 
     void bolts() {
@@ -112,21 +150,14 @@ private:
             const QString tail = rest_.mid(name.size()).trimmed();
             if (!tail.isEmpty() && !findBoltClass(tail.toStdString())) continue;
             edit(QStringLiteral("%1 %2").arg(Session::tr("bolts"), name + (tail.isEmpty() ? QString() : QLatin1Char(' ') + tail)),
-                 [side, size, tail](Joint& j) {
-                     EndPlate* s = findEndPlate(j, side);
-                     if (!s) return;
-                     s->bolts.size = size.designation;
-                     if (!tail.isEmpty()) s->bolts.grade = tail.toStdString();
-                 });
+                 [side, size, tail](Joint& j) { setBolts(j, side, size.designation, tail.toStdString()); });
         }
     }
 
     void grade(const QString& name) {
         if (!findBoltClass(name.toStdString())) return;
         const EndId side = side_;
-        edit(Session::tr("bolt class %1").arg(name), [side, name](Joint& j) {
-            if (EndPlate* s = findEndPlate(j, side)) s->bolts.grade = name.toStdString();
-        });
+        edit(Session::tr("bolt class %1").arg(name), [side, name](Joint& j) { setBolts(j, side, {}, name.toStdString()); });
     }
 
     void section(bool isColumn) {

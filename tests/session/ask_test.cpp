@@ -44,3 +44,24 @@ TEST_CASE("edits in words do what they say", "[session][ask]") {
     CHECK(directEdits(s, QStringLiteral("make tea")).empty());
     CHECK(directEdits(s, QString()).empty());
 }
+
+TEST_CASE("the ask bar speaks of what the joint has", "[session][ask]") {
+    const QTemporaryDir folder;
+    Session s(folder.path());
+    REQUIRE(s.open(QStringLiteral(ZG_SOURCE_DIR "/demo/kelp-lane.zgj")));
+    s.setCurrent(findJoint(s.job(), "N1")->id);
+    CHECK(directEdits(s, QStringLiteral("left plate 30")).empty()); // welded: there is no plate to change
+    REQUIRE(directEdits(s, QStringLiteral("left weld 12")).size() == 1);
+    directEdits(s, QStringLiteral("left weld 12")).front().act();
+    CHECK(std::get<DirectWeld>(findConnection(*s.current(), ends::left)->how).topWeld.throat == 12);
+    REQUIRE(directEdits(s, QStringLiteral("front bolts M16 10.9")).size() == 1);
+    directEdits(s, QStringLiteral("front bolts M16 10.9")).front().act();
+    const FinPlate fin = std::get<FinPlate>(findConnection(*s.current(), ends::front)->how);
+    CHECK(fin.size == "M16");
+    CHECK(fin.grade == "10.9");
+    s.setCurrent(findJoint(s.job(), "S1")->id);
+    CHECK(directEdits(s, QStringLiteral("doubler 12")).empty());
+    CHECK(directEdits(s, QStringLiteral("column heb 300")).empty());
+    CHECK(directEdits(s, QStringLiteral("add stiffener")).empty());
+    CHECK(directEdits(s, QStringLiteral("plate 30")).size() == 1);
+}
