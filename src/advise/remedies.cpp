@@ -62,8 +62,7 @@ private:
     /// The joint with its connection at this end changed.
     template <class How, class Change> void with(EndId id, const std::string& text, Change change) {
         Joint changed = joint_;
-        for (Connection& c : changed.connections)
-            if (How* how = c.end == id ? std::get_if<How>(&c.how) : nullptr) change(*how);
+        if (How* how = findJoining<How>(changed, id)) change(*how);
         add(text + suffix(id), std::move(changed));
     }
 
@@ -73,7 +72,8 @@ private:
         if (s.other) {
             for (const double t : thicker(s.other->thickness))
                 with<EndPlate>(id, "other end plate " + significant(t, 3) + " mm", [t](EndPlate& p) { p.other->thickness = t; });
-            welds<EndPlate>(id, "other ", [](EndPlate& p) -> OtherPlate& { return *p.other; });
+            welds<EndPlate>(
+                id, "other ", [](auto& p) -> auto& { return *p.other; });
         }
         for (const std::string& size : larger(s.bolts.size))
             with<EndPlate>(id, "bolts " + size, [&](EndPlate& p) { p.bolts.size = size; });
@@ -88,13 +88,15 @@ private:
             addFitting(changed, *resolved_, {FittingKind::Row, id, *room});
             add("another bolt row" + suffix(id), std::move(changed));
         }
-        welds<EndPlate>(id, "", [](EndPlate& p) -> EndPlate& { return p; });
+        welds<EndPlate>(
+            id, "", [](auto& p) -> auto& { return p; });
         extend(id);
     }
 
     void connection(EndId id, const DirectWeld&) {
         stiffeners(id);
-        welds<DirectWeld>(id, "", [](DirectWeld& w) -> DirectWeld& { return w; });
+        welds<DirectWeld>(
+            id, "", [](auto& w) -> auto& { return w; });
     }
 
     void connection(EndId id, const FinPlate& s) {
@@ -138,22 +140,18 @@ private:
 
     /// A larger throat, and a butt weld, for each of the three welds of what `at` gives of the connection.
     template <class How, class At> void welds(EndId id, const std::string& whose, At at) {
-        Joint probe = joint_;
-        for (Connection& c : probe.connections) {
-            How* how = c.end == id ? std::get_if<How>(&c.how) : nullptr;
-            if (!how) continue;
-            auto& now = at(*how);
-            const auto weld = [&](auto which, const char* text) {
-                if ((now.*which).kind == WeldKind::Butt) return;
-                const double throat = (now.*which).throat < 8 ? (now.*which).throat + 2 : (now.*which).throat + 3;
-                with<How>(id, whose + text + " a " + significant(throat, 3), [&](How& h) { (at(h).*which).throat = throat; });
-                with<How>(id, whose + text + " butt welded", [&](How& h) { (at(h).*which).kind = WeldKind::Butt; });
-            };
-            using Welds = std::remove_reference_t<decltype(now)>;
-            weld(&Welds::topWeld, "top flange weld");
-            weld(&Welds::bottomWeld, "bottom flange weld");
-            weld(&Welds::webWeld, "web weld");
-        }
+        const How& now = *findJoining<How>(joint_, id);
+        using Welds = std::decay_t<decltype(at(std::declval<How&>()))>;
+        const auto weld = [&](WeldSpec Welds::*which, const char* text) {
+            const WeldSpec& is = at(now).*which;
+            if (is.kind == WeldKind::Butt) return;
+            const double throat = is.throat < 8 ? is.throat + 2 : is.throat + 3;
+            with<How>(id, whose + text + " a " + significant(throat, 3), [&](How& h) { (at(h).*which).throat = throat; });
+            with<How>(id, whose + text + " butt welded", [&](How& h) { (at(h).*which).kind = WeldKind::Butt; });
+        };
+        weld(&Welds::topWeld, "top flange weld");
+        weld(&Welds::bottomWeld, "bottom flange weld");
+        weld(&Welds::webWeld, "web weld");
     }
 
     /// A row outside the top flange, for a plate that is flush there.

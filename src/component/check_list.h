@@ -4,6 +4,9 @@
 
 namespace zg {
 
+/// Lists what is not verified at a side, once.
+void listNotDone(std::vector<Check>& checks, CheckCode code, EndId side, const char* clause, bool isReversed = false);
+
 /// Adds the checks of one connection in one set to a list.
 class CheckList {
 public:

@@ -21,13 +21,7 @@ public:
           column_(w, m, joint.settings) {}
 
     ConnectionResult run() {
-        out_.side = m_.side;
-        out_.isReversed = m_.isReversed;
-        out_.set = a_.set;
-        out_.forces = a_.forces;
-        out_.beta = a_.beta;
-        out_.sigma_com = a_.sigma_com;
-        out_.M_Ed = m_.isReversed ? -a_.forces.M : a_.forces.M;
+        out_ = resultOf(m_, a_);
         axialForce();
         capacity();
         rows();
@@ -55,11 +49,7 @@ private:
     /// 6.2.7.1(3): up to 5 % of the beam's plastic resistance the axial force is left out.
     void axialForce() {
         w_.heading(2, "Axial force", "axial force");
-        const Num A_b = w_.given("A_b", "area of the beam", Quantity::Area, m_.beam.A);
-        const Num f_y_b = w_.given("f_y_b", "beam's yield strength", Quantity::Stress, m_.beamSteel.f_y);
-        const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
-        const Num N_pl_Rd = w_.let("N_pl_Rd", "plastic resistance of the beam to axial force", Quantity::Force,
-                                   "EN 1993-1-1:2005 (6.6)", A_b * f_y_b / gamma_M0);
+        const Num N_pl_Rd = plasticAxialForce(w_, m_, s_);
         out_.N_pl_Rd = valueOf(N_pl_Rd);
         const Num N_Ed = w_.given("N_Ed", "axial force, tension positive", Quantity::Force, a_.forces.N);
         const Num n = w_.let("n_N", "its share", Quantity::Ratio, "EN 1993-1-8:2005 6.2.7.1(3)", magnitude(N_Ed) / N_pl_Rd);
@@ -610,6 +600,28 @@ private:
 };
 
 } // namespace
+
+ConnectionResult resultOf(const SideModel& m, const ConnectionActions& actions) {
+    ConnectionResult r;
+    r.side = m.side;
+    r.isReversed = m.isReversed;
+    r.set = actions.set;
+    r.forces = actions.forces;
+    r.beta = actions.beta;
+    r.sigma_com = actions.sigma_com;
+    r.M_Ed = m.isReversed ? -actions.forces.M : actions.forces.M;
+    return r;
+}
+
+template <class Num> Num plasticAxialForce(Workings<Num>& w, const SideModel& m, const Settings& s) {
+    const Num A_b = w.given("A_b", "area of the beam", Quantity::Area, m.beam.A);
+    const Num f_y_b = w.given("f_y_b", "beam's yield strength", Quantity::Stress, m.beamSteel.f_y);
+    const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
+    return w.let("N_pl_Rd", "plastic resistance of the beam to axial force", Quantity::Force, "EN 1993-1-1:2005 (6.6)",
+                 A_b * f_y_b / gamma_M0);
+}
+template double plasticAxialForce(Workings<double>&, const SideModel&, const Settings&);
+template Traced plasticAxialForce(Workings<Traced>&, const SideModel&, const Settings&);
 
 template <class Num>
 ConnectionResult verifyConnection(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,

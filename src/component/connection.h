@@ -13,6 +13,11 @@ struct ConnectionActions {
     double sigma_com = 0; ///< column's compressive stress at the web's root beside the compression flange
 };
 
+/// What the result of a connection on this side says before anything is verified.
+[[nodiscard]] ConnectionResult resultOf(const SideModel& m, const ConnectionActions& actions);
+/// N_pl,Rd of the beam, against which 6.2.7.1(3) measures its axial force.
+template <class Num> [[nodiscard]] Num plasticAxialForce(Workings<Num>& w, const SideModel& m, const Settings& s);
+
 /// The other end of a splice, turned the same way: its rows are those of this end.
 template <class Num> struct OtherEnd {
     SideModel model;

@@ -215,19 +215,8 @@ private:
         c.add(isPlate ? plateRef() : webRef());
     }
 
-    void notDone(CheckCode code, const char* clause) {
-        Check c;
-        c.code = code;
-        c.group = CheckGroup::NotDone;
-        c.state = CheckState::NotDone;
-        c.side = side_.id;
-        c.clause = clause;
-        const bool isSaid =
-            std::any_of(checks_.begin(), checks_.end(), [&](const Check& o) { return o.code == code && o.side == c.side; });
-        if (!isSaid) checks_.push_back(c);
-    }
-
     void moment() {
+        const auto notDone = [&](CheckCode code, const char* clause) { listNotDone(checks_, code, side_.id, clause); };
         if (a_.forces.M != 0) notDone(CheckCode::NotDoneFinMoment, "");
         notDone(CheckCode::NotDoneFinSupport, "");
         if (z_ > f_.thickness / 0.15) notDone(CheckCode::NotDoneFinBuckling, practice);

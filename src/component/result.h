@@ -147,7 +147,10 @@ using JointResultPtr = std::shared_ptr<const JointResult>;
 /// The checks people look at: the worst of each kind, side and rows over all sets, sorted by utilisation; then what is not done.
 /// `others`: checks by another method, which join.
 [[nodiscard]] std::vector<Check> ledger(const JointResult& result, const std::vector<Check>& others = {});
-/// The connection a check belongs to, or the one with the largest utilisation.
+/// The connection with the largest utilisation, of one set or of all; one for shear alone only where no other is.
+[[nodiscard]] const ConnectionResult* worstConnection(const JointResult& result, std::optional<int> set = {});
+/// What is shown with a check: the connection it belongs to; where that is for shear alone, the worst beside it that carries
+/// moment.
 [[nodiscard]] const ConnectionResult* connectionOf(const JointResult& result, const Check* check);
 
 } // namespace zg

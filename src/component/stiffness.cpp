@@ -22,6 +22,30 @@ template <class Num> std::string from(const char* part, int row, const LengthSou
     return {};
 }
 
+/// Rows as one spring at one lever arm.
+template <class Num> struct RowSum {
+    struct Together {
+        Num z_eq, k_eq;
+    };
+    std::optional<Num> kh, kh2;
+
+    void add(const Num& k_eff, const Num& h) {
+        kh = kh ? *kh + k_eff * h : k_eff * h;
+        kh2 = kh2 ? *kh2 + k_eff * square(h) : k_eff * square(h);
+    }
+    /// Nothing without a row that counts.
+    std::optional<Together> together(Workings<Num>& w) const {
+        w.heading(3, "Joint", "");
+        if (!kh || !(valueOf(*kh) > 0)) return std::nullopt;
+        const Num SigmakH = w.let("Sigmakh", "k_eff·h of all rows", Quantity::Area, "EN 1993-1-8:2005 6.3.3.1", *kh);
+        const Num SigmakH2 = w.let("Sigmakh_sq", "k_eff·h² of all rows", Quantity::Modulus, "EN 1993-1-8:2005 6.3.3.1", *kh2);
+        const Num z_eq =
+            w.result("z_eq", "equivalent lever arm", Quantity::Length, "EN 1993-1-8:2005 (6.31)", SigmakH2 / SigmakH);
+        const Num k_eq = w.result("k_eq", "all rows together", Quantity::Coefficient, "EN 1993-1-8:2005 (6.29)", SigmakH / z_eq);
+        return Together{z_eq, k_eq};
+    }
+};
+
 } // namespace
 
 /// Panel and web in compression (table 6.11), and S_j_ini with what the tension side adds to the flexibility, 1/mm.
@@ -81,7 +105,7 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
     const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
     const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolt.A_s);
     const Num L_b = w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m), table);
-    std::optional<Num> sumH, sumH2;
+    RowSum<Num> sum;
     const Num k_10 = w.let("k_10", "bolts in tension, one row", Quantity::Coefficient, table, 1.6 * A_s / L_b);
     for (int i = 0; i < zone.rows; ++i) {
         const std::size_t at = static_cast<std::size_t>(i);
@@ -108,15 +132,11 @@ Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const Tensio
         row.at(Limit::ColumnFlange).k = valueOf(k_4);
         row.at(Limit::EndPlate).k = valueOf(k_5);
         row.k_eff = valueOf(k_eff_r);
-        sumH = sumH ? *sumH + k_eff_r * h_r : k_eff_r * h_r;
-        sumH2 = sumH2 ? *sumH2 + k_eff_r * square(h_r) : k_eff_r * square(h_r);
+        sum.add(k_eff_r, h_r);
     }
-    w.heading(3, "Joint", "");
-    if (!sumH || !(valueOf(*sumH) > 0)) return out;
-    const Num SigmakH = w.let("Sigmakh", "k_eff·h of all rows", Quantity::Area, "EN 1993-1-8:2005 6.3.3.1", *sumH);
-    const Num SigmakH2 = w.let("Sigmakh_sq", "k_eff·h² of all rows", Quantity::Modulus, "EN 1993-1-8:2005 6.3.3.1", *sumH2);
-    const Num z_eq = w.result("z_eq", "equivalent lever arm", Quantity::Length, "EN 1993-1-8:2005 (6.31)", SigmakH2 / SigmakH);
-    const Num k_eq = w.result("k_eq", "all rows together", Quantity::Coefficient, "EN 1993-1-8:2005 (6.29)", SigmakH / z_eq);
+    const auto all = sum.together(w);
+    if (!all) return out;
+    const auto& [z_eq, k_eq] = *all;
     const Num flexibility = 1 / k_eq;
     columnStiffness(w, m, A_vc, b_eff_c_wc, beta_, z_eq, flexibility, out);
     out.z_eq = valueOf(z_eq);
@@ -134,7 +154,7 @@ Stiffness spliceStiffness(Workings<Num>& w, const SideModel& m, const TensionZon
     const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolt.A_s);
     const Num L_b = w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m), table);
     const Num k_10 = w.let("k_10", "bolts in tension, one row", Quantity::Coefficient, table, 1.6 * A_s / L_b);
-    std::optional<Num> sumH, sumH2;
+    RowSum<Num> sum;
     for (int i = 0; i < zone.rows; ++i) {
         const std::size_t at = static_cast<std::size_t>(i);
         RowResult& row = rows[at];
@@ -158,15 +178,11 @@ Stiffness spliceStiffness(Workings<Num>& w, const SideModel& m, const TensionZon
         row.at(Limit::EndPlate).k = valueOf(k_5);
         row.at(Limit::OtherPlate).k = valueOf(k_5o);
         row.k_eff = valueOf(k_eff_r);
-        sumH = sumH ? *sumH + k_eff_r * h_r : k_eff_r * h_r;
-        sumH2 = sumH2 ? *sumH2 + k_eff_r * square(h_r) : k_eff_r * square(h_r);
+        sum.add(k_eff_r, h_r);
     }
-    w.heading(3, "Joint", "");
-    if (!sumH || !(valueOf(*sumH) > 0)) return out;
-    const Num SigmakH = w.let("Sigmakh", "k_eff·h of all rows", Quantity::Area, "EN 1993-1-8:2005 6.3.3.1", *sumH);
-    const Num SigmakH2 = w.let("Sigmakh_sq", "k_eff·h² of all rows", Quantity::Modulus, "EN 1993-1-8:2005 6.3.3.1", *sumH2);
-    const Num z_eq = w.result("z_eq", "equivalent lever arm", Quantity::Length, "EN 1993-1-8:2005 (6.31)", SigmakH2 / SigmakH);
-    const Num k_eq = w.result("k_eq", "all rows together", Quantity::Coefficient, "EN 1993-1-8:2005 (6.29)", SigmakH / z_eq);
+    const auto all = sum.together(w);
+    if (!all) return out;
+    const auto& [z_eq, k_eq] = *all;
     const Num E = w.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
     out.z_eq = valueOf(z_eq);
     out.k_eq = valueOf(k_eq);

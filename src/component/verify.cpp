@@ -1,4 +1,5 @@
 #include "component/verify.h"
+#include "component/check_list.h"
 #include "component/connection.h"
 #include "component/fin_plate.h"
 #include "component/node_actions.h"
@@ -88,7 +89,7 @@ private:
     void connection(const ResolvedSide& s, bool isReversed, ConnectionActions actions, const ActionSet* set = nullptr) {
         if (s.isPartner) return; // its plate is verified with the connection onto it
         const Procedure procedure = procedureOf(joint_, s);
-        if (procedure == Procedure::None) return listNotDone(CheckCode::NotDoneProcedure, s.id, "");
+        if (procedure == Procedure::None) return listNotDone(out_.checks, CheckCode::NotDoneProcedure, s.id, "");
         if (procedure == Procedure::FinPlate) return finPlate(s, actions, set);
         const Prepared<Num>& p = prepared(s.id, isReversed);
         if constexpr (Workings<Num>::tracing) {
@@ -111,7 +112,7 @@ private:
                 verifyConnection(w_, joint_, p.model, p.zone, actions, out_.checks, p.other ? &*p.other : nullptr));
         if (p.zone.outsideNotCounted > 0 && !saidOutside_) {
             saidOutside_ = true;
-            listNotDone(CheckCode::NotDoneOuterRows, s.id, "EN 1993-1-8:2005 table 6.6", isReversed);
+            listNotDone(out_.checks, CheckCode::NotDoneOuterRows, s.id, "EN 1993-1-8:2005 table 6.6", isReversed);
         }
     }
 
@@ -121,19 +122,6 @@ private:
             w_.heading(1, beamTitle(s.id) + ", set " + set->id + ", fin plate",
                        name(s.id) + "-set-" + std::to_string(actions.set));
         out_.connections.push_back(verifyFinPlate(w_, joint_, s, actions, out_.checks));
-    }
-
-    void listNotDone(CheckCode code, EndId side, const char* clause, bool isReversed = false) {
-        Check c;
-        c.code = code;
-        c.group = CheckGroup::NotDone;
-        c.state = CheckState::NotDone;
-        c.side = side;
-        c.isReversed = isReversed;
-        c.clause = clause;
-        const bool isSaid = std::any_of(out_.checks.begin(), out_.checks.end(),
-                                        [&](const Check& other) { return other.code == code && other.side == side; });
-        if (!isSaid) out_.checks.push_back(c);
     }
 
     void withoutSets() {
@@ -155,14 +143,7 @@ private:
     }
 
     void notDone() {
-        const auto say = [&](CheckCode code, const char* clause) {
-            Check c;
-            c.code = code;
-            c.group = CheckGroup::NotDone;
-            c.state = CheckState::NotDone;
-            c.clause = clause;
-            out_.checks.push_back(c);
-        };
+        const auto say = [&](CheckCode code, const char* clause) { listNotDone(out_.checks, code, Check{}.side, clause); };
         const bool hasService = std::any_of(joint_.actions.begin(), joint_.actions.end(),
                                             [](const ActionSet& s) { return s.kind == SetKind::Serviceability; });
         if (hasService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
@@ -271,15 +252,26 @@ std::vector<Check> ledger(const JointResult& result, const std::vector<Check>& o
     return inOrder(std::move(list));
 }
 
-const ConnectionResult* connectionOf(const JointResult& result, const Check* check) {
+const ConnectionResult* worstConnection(const JointResult& result, std::optional<int> set) {
     const ConnectionResult* best = nullptr;
     for (const ConnectionResult& c : result.connections) {
-        if (check && check->set >= 0 && c.set == check->set && c.side == check->side) return &c;
+        if (set && c.set != *set) continue;
         // A connection for shear alone stands for the joint only where there is no other.
-        const bool isShear = c.isForShear, isBestShear = best && best->isForShear;
-        if (!best || (isBestShear && !isShear) || (isShear == isBestShear && c.utilisation > best->utilisation)) best = &c;
+        const bool isBetter = !best || (c.isForShear == best->isForShear ? c.utilisation > best->utilisation : best->isForShear);
+        if (isBetter) best = &c;
     }
     return best;
+}
+
+const ConnectionResult* connectionOf(const JointResult& result, const Check* check) {
+    const ConnectionResult* worst = worstConnection(result);
+    if (!check || check->set < 0) return worst;
+    const auto at = std::find_if(result.connections.begin(), result.connections.end(),
+                                 [&](const ConnectionResult& c) { return c.set == check->set && c.side == check->side; });
+    const ConnectionResult* own = at == result.connections.end() ? nullptr : &*at;
+    for (const ConnectionResult* c : {own, worstConnection(result, check->set), worst})
+        if (c && !c->isForShear) return c;
+    return own ? own : worst;
 }
 
 } // namespace zg

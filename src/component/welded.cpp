@@ -19,13 +19,7 @@ public:
         : w_(w), joint_(joint), s_(joint.settings), m_(m), a_(a), list_(checks, m, a.set), column_(w, m, joint.settings) {}
 
     ConnectionResult run() {
-        out_.side = m_.side;
-        out_.isReversed = m_.isReversed;
-        out_.set = a_.set;
-        out_.forces = a_.forces;
-        out_.beta = a_.beta;
-        out_.sigma_com = a_.sigma_com;
-        out_.M_Ed = m_.isReversed ? -a_.forces.M : a_.forces.M;
+        out_ = resultOf(m_, a_);
         z_ = m_.depth - m_.flange;
         axialForce();
         column_.resistances(a_.beta, a_.sigma_com);
@@ -49,11 +43,7 @@ private:
 
     void axialForce() {
         w_.heading(2, "Axial force", "axial force");
-        const Num A_b = w_.given("A_b", "area of the beam", Quantity::Area, m_.beam.A);
-        const Num f_y_b = w_.given("f_y_b", "beam's yield strength", Quantity::Stress, m_.beamSteel.f_y);
-        const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
-        out_.N_pl_Rd = valueOf(w_.let("N_pl_Rd", "plastic resistance of the beam to axial force", Quantity::Force,
-                                      "EN 1993-1-1:2005 (6.6)", A_b * f_y_b / gamma_M0));
+        out_.N_pl_Rd = valueOf(plasticAxialForce(w_, m_, s_));
         out_.isAxialCounted = std::abs(a_.forces.N) > s_.axialLimit * out_.N_pl_Rd;
         N_ = out_.isAxialCounted ? a_.forces.N : 0;
         if (a_.forces.N != 0)
@@ -236,8 +226,8 @@ private:
             {T_ * z_, T_Rd_ * z_}, {C_ * z_, C_Rd_ * z_}, {out_.M_Ed, out_.V_wp_Rd * z_ / std::max(1e-9, a_.beta)}};
         const bool isIdle = use[most] == 0; // nothing is used: what the joint could carry
         Check& joint = list_.add(CheckCode::JointMoment, isIdle ? 0 : std::max(0.0, moments[most][0]),
-                                 isIdle ? out_.M_j_Rd : std::max(0.0, moments[most][1]),
-                                 Quantity::Moment, N_ != 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
+                                 isIdle ? out_.M_j_Rd : std::max(0.0, moments[most][1]), Quantity::Moment,
+                                 N_ != 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
         out_.utilisation = joint.utilisation;
         joint.add(part(PartKind::WeldTop));
         joint.add(part(PartKind::WeldBottom));

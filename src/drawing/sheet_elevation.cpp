@@ -218,6 +218,7 @@ private:
 
     // ---- what could be added ------------------------------------------------------------------------------------
     void ghost(FittingRef ref, std::vector<Point2> points) {
+        if (!canTake(joint_, ref)) return;
         const double ghostWidth = 1.2;
         Shape& s = d_.polygon(std::move(points), Tone::Accent, Tone::Accent, ghostWidth);
         s.opacity = 0.10;
@@ -233,7 +234,7 @@ private:
     void ghosts() {
         const Section& c = joint_.column.section;
         const double inner = c.h / 2 - c.t_f;
-        if (joint_.hasColumn) beamGhosts();
+        beamGhosts();
         for (const ResolvedSide& side : joint_.sides) {
             if (!side.isInPlane() || side.isPartner) continue;
             const ResolvedSide* s = &side;
@@ -246,12 +247,11 @@ private:
             const double x0 = dir > 0 ? 0.12 * inner : -inner;
             const double x1 = dir > 0 ? inner : -0.12 * inner;
             const bool isShared = other && std::abs(top - levelOf(*other, 0)) < 30 && dir < 0;
-            if (joint_.hasColumn && !s->spec.stiffenerTop && !(isShared && joint_.main().spec.stiffenerTop))
+            if (!s->spec.stiffenerTop && !(isShared && joint_.main().spec.stiffenerTop))
                 ghost({FittingKind::StiffenerTop, id, 0}, box(other ? x0 : -inner, top - t, other ? x1 : inner, top + t));
-            if (joint_.hasColumn && !s->spec.stiffenerBottom)
+            if (!s->spec.stiffenerBottom)
                 ghost({FittingKind::StiffenerBottom, id, 0},
                       box(other ? x0 : -inner, bottom - t, other ? x1 : inner, bottom + t));
-            if (side.kind != ConnectionKind::EndPlate) continue;
             const double face = joint_.faceOf(side) + dir * s->spec.plate.thickness;
             if (!s->spec.ribTop && s->spec.plate.above > 40) {
                 ghost({FittingKind::RibTop, id, 0}, {elevation_.page(face, levelOf(*s, 0)),
@@ -270,7 +270,6 @@ private:
                                                          levelOf(*s, *room) - half, face + dir * 22, levelOf(*s, *room) + half));
             }
         }
-        if (!joint_.hasColumn) return;
         if (!joint_.doubler) {
             const double z = levelOf(joint_.main(), joint_.main().depth * 0.72);
             ghost({FittingKind::Doubler, ends::right, 0},

@@ -59,12 +59,6 @@ const Connection* findConnection(const Joint& joint, EndId end) {
 }
 Connection* findConnection(Joint& joint, EndId end) { return const_cast<Connection*>(findConnection(std::as_const(joint), end)); }
 
-const EndPlate* findEndPlate(const Joint& joint, EndId end) {
-    const Connection* c = findConnection(joint, end);
-    return c ? std::get_if<EndPlate>(&c->how) : nullptr;
-}
-EndPlate* findEndPlate(Joint& joint, EndId end) { return const_cast<EndPlate*>(findEndPlate(std::as_const(joint), end)); }
-
 std::vector<EndId> framingEnds(const Joint& joint) {
     std::vector<EndId> list;
     for (const Member& m : joint.members)

@@ -81,9 +81,16 @@ struct Joint {
 [[nodiscard]] Framing* findFraming(Joint& joint, EndId id);
 [[nodiscard]] const Connection* findConnection(const Joint& joint, EndId end);
 [[nodiscard]] Connection* findConnection(Joint& joint, EndId end);
-/// Null where the end is joined in another way.
-[[nodiscard]] const EndPlate* findEndPlate(const Joint& joint, EndId end);
-[[nodiscard]] EndPlate* findEndPlate(Joint& joint, EndId end);
+/// How an end is joined; null where it is joined in another way.
+template <class How> [[nodiscard]] const How* findJoining(const Joint& joint, EndId end) {
+    const Connection* c = findConnection(joint, end);
+    return c ? std::get_if<How>(&c->how) : nullptr;
+}
+template <class How> [[nodiscard]] How* findJoining(Joint& joint, EndId end) {
+    return const_cast<How*>(findJoining<How>(static_cast<const Joint&>(joint), end));
+}
+[[nodiscard]] inline const EndPlate* findEndPlate(const Joint& joint, EndId end) { return findJoining<EndPlate>(joint, end); }
+[[nodiscard]] inline EndPlate* findEndPlate(Joint& joint, EndId end) { return findJoining<EndPlate>(joint, end); }
 /// Ends that frame in, in the order of the members.
 [[nodiscard]] std::vector<EndId> framingEnds(const Joint& joint);
 /// More than one member frames in, so that words must say which.

@@ -87,7 +87,7 @@ private:
         if (QStringLiteral("plate").startsWith(head) || head == QLatin1String("thickness")) {
             set(Session::tr("end plate"), [](EndPlate& s, double v) { s.plate.thickness = v; });
             edit(QStringLiteral("%1 %2").arg(Session::tr("fin plate"), value), [side, x](Joint& j) {
-                if (FinPlate* f = joined<FinPlate>(j, side)) f->thickness = x;
+                if (FinPlate* f = findJoining<FinPlate>(j, side)) f->thickness = x;
             });
         }
         if (head == QLatin1String("width")) set(Session::tr("plate width"), [](EndPlate& s, double v) { s.plate.width = v; });
@@ -120,25 +120,21 @@ private:
             set(Session::tr("fillets all round"),
                 [](EndPlate& s, double v) { s.topWeld.throat = s.bottomWeld.throat = s.webWeld.throat = v; });
             edit(QStringLiteral("%1 %2").arg(Session::tr("fillets"), value), [side, x](Joint& j) {
-                if (DirectWeld* d = joined<DirectWeld>(j, side)) d->topWeld.throat = d->bottomWeld.throat = d->webWeld.throat = x;
-                if (FinPlate* f = joined<FinPlate>(j, side)) f->throat = x;
+                if (DirectWeld* d = findJoining<DirectWeld>(j, side))
+                    d->topWeld.throat = d->bottomWeld.throat = d->webWeld.throat = x;
+                if (FinPlate* f = findJoining<FinPlate>(j, side)) f->throat = x;
             });
         }
     }
 
-    template <class How> static How* joined(Joint& joint, EndId side) {
-        for (Connection& c : joint.connections)
-            if (c.end == side) return std::get_if<How>(&c.how);
-        return nullptr;
-    }
     /// An empty word leaves what is there.
     static void setBolts(Joint& joint, EndId side, const std::string& size, const std::string& grade) {
         const auto set = [&](std::string& toSize, std::string& toGrade) {
             if (!size.empty()) toSize = size;
             if (!grade.empty()) toGrade = grade;
         };
-        if (EndPlate* s = joined<EndPlate>(joint, side)) set(s->bolts.size, s->bolts.grade);
-        if (FinPlate* f = joined<FinPlate>(joint, side)) set(f->size, f->grade);
+        if (EndPlate* s = findJoining<EndPlate>(joint, side)) set(s->bolts.size, s->bolts.grade);
+        if (FinPlate* f = findJoining<FinPlate>(joint, side)) set(f->size, f->grade);
     }
 
     void bolts() {

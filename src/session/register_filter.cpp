@@ -36,8 +36,11 @@ void RegisterFilter::setOrder(Order order) {
 
 bool RegisterFilter::filterAcceptsRow(int row, const QModelIndex& parent) const {
     const QModelIndex index = sourceModel()->index(row, 0, parent);
-    const double use = index.data(RegisterModel::RatioRole).toDouble();
-    if ((over_ && !(use > *over_)) || (under_ && !(use >= 0 && use < *under_))) return false;
+    if (over_ || under_) { // only now: it takes a verification of the joint
+        const double use = index.data(RegisterModel::RatioRole).toDouble();
+        if ((over_ && !(use > *over_)) || (under_ && !(use >= 0 && use < *under_))) return false;
+    }
+    if (words_.isEmpty()) return true;
     const QString text = index.data(RegisterModel::TextRole).toString();
     // A section may be typed with or without its blank.
     const QString joined = QString(text).remove(QLatin1Char(' '));

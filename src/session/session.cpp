@@ -288,11 +288,10 @@ const Joint* Session::current() const {
 }
 
 const JointState& Session::stateOf(const Joint& joint) {
-    const std::uint64_t key = resultKey(job_, joint);
+    const std::uint64_t key = resultKey(job_, joint), plates = plateKey(job_, joint);
     JointState& state = states_[joint.id];
     if (state.key == key && (state.result || !state.problems.empty()) && (!state.result || state.result->mark == joint.mark)) {
         // Titles of sets are no part of the key but are shown with the result.
-        const std::uint64_t plates = plateKey(job_, joint);
         if (plates == state.plates || !state.resolved) return state;
         // Choices of the plate method changed: the result stands, the joint that the plates read is another.
         if (auto again = resolve(job_, joint)) state.resolved = std::make_shared<const ResolvedJoint>(std::move(*again));
@@ -301,7 +300,7 @@ const JointState& Session::stateOf(const Joint& joint) {
     }
     state = {};
     state.key = key;
-    state.plates = plateKey(job_, joint);
+    state.plates = plates;
     auto resolved = resolve(job_, joint);
     if (!resolved) {
         state.problems = std::move(resolved.error());
@@ -353,16 +352,9 @@ void Session::selectCheck(const std::optional<Check>& check) {
 const ConnectionResult* Session::shownConnection() {
     const JointState* s = state();
     if (!s || !s->result) return nullptr;
-    if (selectedCheck_ && selectedCheck_->set >= 0) {
-        const ConnectionResult* of = connectionOf(*s->result, &*selectedCheck_);
-        if (of && !of->isForShear) return of;
-    }
-    const ConnectionResult* best = nullptr;
-    for (const ConnectionResult& c : s->result->connections) {
-        if ((c.set != activeSet_ && c.set >= 0) || c.isForShear) continue;
-        if (!best || c.utilisation > best->utilisation) best = &c;
-    }
-    return best ? best : connectionOf(*s->result, nullptr);
+    if (selectedCheck_ && selectedCheck_->set >= 0) return connectionOf(*s->result, &*selectedCheck_);
+    const ConnectionResult* ofSet = worstConnection(*s->result, activeSet_);
+    return ofSet && !ofSet->isForShear ? ofSet : worstConnection(*s->result);
 }
 
 bool Session::push(const QString& title, Job after, const std::string& currentId, const QString& mergeKey) {

@@ -57,8 +57,6 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
                      (set.empty() ? "" : " in set " + set) + ". ";
         }
     }
-    // The class is that of what carries moment, also where a fin plate beside it governs.
-    if (c && c->isForShear) c = connectionOf(r, nullptr);
     if (c) v.rest += classSentence(*c, frame, units);
     std::string sets;
     for (const ActionSet& s : r.actions)

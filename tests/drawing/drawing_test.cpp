@@ -2,6 +2,7 @@
 #include "drawing/sheet.h"
 #include "drawing/springs.h"
 #include "drawing/svg.h"
+#include "joint/recipes/recipe.h"
 #include "support/joints.h"
 #include <algorithm>
 #include <cmath>
@@ -117,4 +118,36 @@ TEST_CASE("the moment-rotation curve rises from zero to the resistance", "[drawi
     CHECK(c.curve.back().phi == Approx(c.M_j_Rd * std::pow(1.5, 2.7) / c.stiffness.S_j_ini));
     for (std::size_t i = 1; i < c.curve.size(); ++i) CHECK(c.curve[i].phi > c.curve[i - 1].phi);
     CHECK_FALSE(momentRotationChart(result, c, {}).shapes.empty());
+}
+
+TEST_CASE("what the Sheet offers to add can stand there, on the joints of every recipe", "[drawing][recipes]") {
+    for (const Recipe& recipe : recipes()) {
+        INFO(recipe.name);
+        Job job;
+        Joint joint;
+        joint.id = joint.mark = "N1";
+        REQUIRE(layOut(joint, recipe, job, {}));
+        const auto r = resolve(job, joint);
+        REQUIRE(r);
+        SheetOptions o;
+        o.withGhosts = true;
+        for (const Shape& s : sheetDrawing(*r, nullptr, o).shapes)
+            if (const auto* ref = std::get_if<FittingRef>(&s.target)) CHECK(canTake(*r, *ref));
+    }
+}
+
+TEST_CASE("where a fin plate governs, what is shown with its check is the moment connection beside it", "[drawing][fin]") {
+    const Job job = sample::demo();
+    const Joint* node = findJoint(job, "N1");
+    REQUIRE(node);
+    const auto result = verify(job, *node);
+    REQUIRE(result);
+    const Check* governing = governingCheck(*result);
+    REQUIRE(governing);
+    REQUIRE(governing->side == ends::front);
+    const ConnectionResult* shown = connectionOf(*result, governing);
+    REQUIRE(shown);
+    CHECK_FALSE(shown->isForShear);
+    CHECK(shown->set == governing->set);
+    CHECK_FALSE(shown->rows.empty());
 }
