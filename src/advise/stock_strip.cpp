@@ -36,7 +36,7 @@ std::vector<StockSize> around(std::vector<StockSize> sizes, double current) {
 void compute(const Job& job, const Joint& joint, StockStrip& strip) {
     for (StockOption& option : strip.options) {
         Joint changed = joint;
-        if (!setParameter(changed, strip.part, strip.group, strip.key, option.value)) continue;
+        if (!setField(changed, strip.path, option.value)) continue;
         const auto result = verify(job, changed);
         if (!result || result->governing < 0) continue;
         option.utilisation = result->utilisation;
@@ -89,17 +89,17 @@ std::optional<StockStrip> stockStrip(const Job& job, const Joint& joint, const P
     StockStrip strip;
     strip.part = part;
     if (const Parameter* size = find(parameters, "size")) {
-        strip.group = size->group;
+        strip.path = size->path;
         strip.key = size->key;
         strip.title = "bolt size";
         bolts(strip, *size);
     } else if (const Parameter* thickness = find(parameters, "thickness")) {
-        strip.group = thickness->group;
+        strip.path = thickness->path;
         strip.key = thickness->key;
         strip.title = "thickness";
         plates(strip, *thickness, isUs);
     } else if (const Parameter* throat = find(parameters, "throat")) {
-        strip.group = throat->group;
+        strip.path = throat->path;
         strip.key = throat->key;
         strip.title = "throat";
         for (const StockSize& s : around(stockFillets(isUs), throat->number)) {

@@ -22,7 +22,8 @@ struct StockOption {
 
 struct StockStrip {
     PartRef part;
-    std::string group, key, title; ///< parameter it steps
+    FieldPath path; ///< the field it steps
+    std::string key, title;
     std::vector<StockOption> options;
     std::string remark; ///< "beyond 20 mm column web in shear decides"
 };

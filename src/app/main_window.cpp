@@ -1,6 +1,7 @@
 #include "app/main_window.h"
 #include "app/dialogs/prompts.h"
 #include "app/dialogs/section_chooser.h"
+#include "app/dialogs/settings_dialog.h"
 #include "app/panels/actions_panel.h"
 #include "app/panels/chart_strip.h"
 #include "app/panels/gallery_panel.h"
@@ -15,6 +16,7 @@
 #include "app/views/start_view.h"
 #include "app/views/workings_view.h"
 #include "drawing/springs.h"
+#include "joint/parameters.h"
 #include "print/pdf_report.h"
 #include "report/joint_report.h"
 #include "report/plate_report.h"
@@ -28,6 +30,7 @@
 #include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
+#include <algorithm>
 
 namespace zg {
 
@@ -55,6 +58,9 @@ void MainWindow::build() {
     column->addWidget(verdict_);
     auto* banner = new NoticeBanner(session_, centre);
     connect(banner, &NoticeBanner::failed, this, [this](const QString& why) { prompts_.tell(this, tr("Recovery"), why); });
+    connect(banner, &NoticeBanner::logWanted, this,
+            [this](const QString& lines) { prompts_.showText(this, tr("What the other window did last"), lines); });
+    connect(banner, &NoticeBanner::fieldWanted, this, &MainWindow::showField);
     column->addWidget(banner);
 
     auto* middle = new QHBoxLayout;
@@ -85,6 +91,7 @@ void MainWindow::build() {
     views_ = new QStackedWidget(centre);
     sheet_ = new SheetView(
         session_, theme_, [this](const QString& now) { return chooseSection(now); }, views_);
+    connect(sheet_, &SheetView::fieldWanted, this, [this](const FieldPath& path) { showField({}, path); });
     views_->addWidget(sheet_);
     views_->addWidget(new DrawingView(
         session_, theme_,
@@ -164,6 +171,27 @@ void MainWindow::jumpToWorkings(const Check& check) {
     if (check.method == CheckMethod::Plates) return show(View::Plates);
     show(View::Workings);
     workings_->jumpTo(check);
+}
+
+void MainWindow::showField(const QString& mark, const FieldPath& path) {
+    if (const Joint* named = mark.isEmpty() ? nullptr : findJoint(session_.job(), mark.toStdString()))
+        session_.setCurrent(named->id);
+    const Joint* joint = session_.current();
+    if (!joint || path.empty()) return;
+    const std::string& head = path.steps().front();
+    if (const auto part = partAt(*joint, path)) {
+        show(View::Sheet);
+        sheet_->showField(*part, path);
+    } else if (head == "actions") {
+        actions_->showField(path);
+    } else if (head == "settings") {
+        askForSettings(session_, this);
+    } else if (head == "plates") {
+        askForPlates(session_, this);
+    } else if (const auto own = jointParameters(*joint);
+               std::any_of(own.begin(), own.end(), [&](const Parameter& p) { return p.path == path; })) {
+        askForJoint(session_, this);
+    }
 }
 
 void MainWindow::newJoint() {

@@ -11,6 +11,7 @@ namespace zg {
 
 enum class SaveOutcome;
 class ActionsPanel;
+class FieldPath;
 class ChipRow;
 class GalleryPanel;
 class PlatesView;
@@ -61,6 +62,8 @@ private:
     void endNewJoint();
     void openDemo();
     void jumpToWorkings(const Check& check);
+    /// Goes to where a field is edited: of the named joint, else of the one on the bench.
+    void showField(const QString& mark, const FieldPath& path);
 
     Session& session_;
     Theme& theme_;

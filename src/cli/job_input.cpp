@@ -2,6 +2,7 @@
 #include "base/text.h"
 #include "exchange/file.h"
 #include "exchange/job_file.h"
+#include "logging/log.h"
 #include <algorithm>
 #include <cerrno>
 #include <cstring>
@@ -30,6 +31,7 @@ bool putToStandardOutput(const std::string& bytes) {
 } // namespace
 
 int fail(const Diagnostics& problems) {
+    logError(joined(problems));
     std::cerr << joined(problems) << "\n";
     return couldNot;
 }
@@ -62,12 +64,14 @@ tl::expected<LoadedJob, Diagnostics> load(const JobSource& source) {
     if (source.isStrict) {
         Diagnostics errors;
         for (const Diagnostic& note : read->notes)
-            if (note.severity == Severity::Warning) errors.push_back({Severity::Error, note.subject, note.message});
+            if (note.severity == Severity::Warning) {
+                errors.push_back(note);
+                errors.back().severity = Severity::Error;
+            }
         if (!errors.empty()) return tl::unexpected(std::move(errors));
     }
     for (const Diagnostic& note : read->notes)
-        std::cerr << (note.severity == Severity::Warning ? "warning: " : "note: ") << note.subject << ": " << note.message
-                  << "\n";
+        std::cerr << (note.severity == Severity::Warning ? "warning: " : "note: ") << joined({note}) << "\n";
     LoadedJob loaded{std::move(read->job), std::move(read->notes)};
     if (source.joint.empty()) return loaded;
     const Joint* joint = findJoint(loaded.job, source.joint);

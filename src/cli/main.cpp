@@ -2,6 +2,7 @@
 #include "base/text.h"
 #include "commands.h"
 #include "joint/recipes/recipe.h"
+#include "logging/log.h"
 #include "manual.h"
 #include "printable_output.h"
 #include <CLI/CLI.hpp>
@@ -34,6 +35,12 @@ CLI::Validator numberWithin(double least, double most) {
             range};
 }
 
+void keepLog(const std::string& level) {
+    const auto started = zg::startLog(zg::logFolder(), "zg", *zg::logLevelOf(level));
+    if (!started) std::cerr << started.error() << "\n";
+    zg::logCrashes();
+}
+
 /// A word that is no command, told by name; nothing when the first word is one.
 bool saysUnknownCommand(const CLI::App& app, int argc, char** argv) {
     if (argc < 2 || argv[1][0] == '-') return false;
@@ -60,6 +67,10 @@ int main(int argc, char** argv) {
                  "Exit codes: 0 all checks within, 2 something over 1.00, 1 could not be done."};
     app.require_subcommand(1);
     app.set_version_flag("--version", std::string(ZG_VERSION));
+    app.add_option_function<std::string>("--log", &keepLog,
+                                         "Keep a log of this run in the user's state folder: debug, info, warning, error or off")
+        ->check(CLI::IsMember({"debug", "info", "warning", "error", "off"}))
+        ->trigger_on_parse();
     app.footer("Examples:\n"
                "  zg new --column HEB240 --beam IPE400 --span 8000 --out job.zgj\n"
                "  zg check job.zgj\n"
@@ -178,7 +189,9 @@ int main(int argc, char** argv) {
     } catch (const CLI::ParseError& e) { code = app.exit(e) == 0 ? allWithin : couldNot; } catch (const std::exception& e) {
         std::cerr << "Could not be done: " << e.what() << "\n";
         code = couldNot;
+        zg::logError(e.what());
     }
+    zg::logInfo("ended with " + std::to_string(code));
     std::cout.flush();
     if (!std::cout) {
         std::cerr << "Standard output could not be written.\n";

@@ -4,6 +4,7 @@
 #include "exchange/file.h"
 #include "exchange/upgrade/v1_to_v2.h"
 #include "joint/edit.h"
+#include "joint/field_walk.h"
 #include "joint/validate.h"
 #include <algorithm>
 #include <charconv>
@@ -18,12 +19,6 @@ using nlohmann::ordered_json;
 constexpr const char* format = "zealous-girder-job";
 constexpr JsonLimits bounds{32, 2'000'000};
 constexpr const char* unitKeys[][2] = {{"length", "mm"}, {"force", "kN"}, {"moment", "kNm"}, {"angle", "deg"}};
-
-std::string joinedPath(const std::vector<std::string>& path) {
-    std::string text;
-    for (const std::string& p : path) text += (text.empty() ? "" : "/") + printable(p);
-    return text;
-}
 
 /// A value of the file in a message: whole when it is short.
 std::string inQuotes(const json& value) {
@@ -49,21 +44,60 @@ template <class J> std::string elementName(const J& element, std::size_t index) 
     return std::to_string(index + 1);
 }
 
+/// Name of a list's element in messages: as in the addresses of fields, of what is already known of it.
+std::string shownName(const json& element, std::size_t index) {
+    const auto text = [&](const json& object, const char* key) {
+        const auto found = object.is_object() ? object.find(key) : object.end();
+        return found != object.end() && found->is_string() ? found->get<std::string>() : std::string();
+    };
+    if (element.is_object() && element.contains("on"))
+        for (const auto& [key, value] : element.items()) {
+            if (key == "at" || !value.is_object()) continue;
+            const auto at = element.find("at");
+            return at == element.end() ? key : key + " " + text(*at, "connection") + " " + text(*at, "flange");
+        }
+    for (const char* key : {"mark", "id", "designation", "end"})
+        if (std::string name = text(element, key); !name.empty()) return name;
+    return std::to_string(index + 1);
+}
+
+/// Where the reader stands: in the file, for keys to be kept, and as it is said to people.
+struct Place {
+    std::vector<std::string> keys;
+    std::string joint; ///< its mark, inside one
+    FieldPath shown;
+    [[nodiscard]] Place at(const std::string& key) const {
+        Place inner = *this;
+        inner.keys.push_back(key);
+        inner.shown = shown / key;
+        return inner;
+    }
+    [[nodiscard]] Place element(const json& value, std::size_t index) const {
+        Place inner = *this;
+        inner.keys.push_back(elementName(value, index));
+        const std::string name = shownName(value, index);
+        if (keys.size() == 1 && keys.front() == "joints") {
+            inner.joint = printable(name);
+            inner.shown = {};
+        } else {
+            inner.shown = shown / name;
+        }
+        return inner;
+    }
+};
+
 class Reader {
 public:
-    Reader(const json& object, std::vector<std::string> path, Diagnostics& errors, Diagnostics& notes,
-           std::vector<UnknownKey>& unknown)
-        : object_(object), path_(std::move(path)), errors_(errors), notes_(notes), unknown_(unknown) {}
+    Reader(const json& object, Place place, Diagnostics& errors, Diagnostics& notes, std::vector<UnknownKey>& unknown)
+        : object_(object), place_(std::move(place)), errors_(errors), notes_(notes), unknown_(unknown) {}
 
     template <class T> void operator()(const Field& field, T& member) {
         const std::string key = fileKey(field);
         known_.push_back(key);
         const auto found = object_.find(key);
         if (found == object_.end()) return missing(field, key, member);
-        if (found->is_null()) return wrong(key, "a value, not null");
-        auto path = path_;
-        path.push_back(key);
-        read(field, *found, path, member);
+        if (found->is_null()) return add(Problem::NotNull, place_.at(key));
+        read(field, *found, place_.at(key), member);
     }
 
     /// Exactly one of the alternatives stands there, under the name of its kind.
@@ -76,29 +110,23 @@ public:
             all += (all.empty() ? "\"" : "\", \"") + std::string(Kind::kind);
             const auto found = object_.find(Kind::kind);
             if (found == object_.end()) return;
-            auto path = path_;
-            path.push_back(Kind::kind);
-            if (++count == 1) read(field, *found, path, member.template emplace<Kind>());
+            if (++count == 1) read(field, *found, place_.at(Kind::kind), member.template emplace<Kind>());
         };
         (alternative(T{}), ...);
-        if (count != 1)
-            errors_.push_back({Severity::Error, joinedPath(path_),
-                               std::string(count ? "More than one of " : "None of ") + all + "\" is given; expected is one (" +
-                                   field.help + ")."});
+        if (count != 1) add(count ? Problem::ManyAlternatives : Problem::NoAlternative, place_, {all + "\"", field.help});
     }
 
     void collectUnknown() {
         for (const auto& [key, value] : object_.items()) {
             if (std::find(known_.begin(), known_.end(), key) != known_.end()) continue;
-            auto path = path_;
-            path.push_back(key);
+            const Place place = place_.at(key);
             const auto meant = nearest(key, known_);
             std::string all;
             for (const std::string& k : known_) all += (all.empty() ? "" : ", ") + k;
-            notes_.push_back({Severity::Warning, joinedPath(path),
-                              "This key is not understood and has no effect" +
-                                  (meant ? "; is \"" + *meant + "\" meant?" : ". Understood here are " + all + ".")});
-            unknown_.push_back({path, value.dump(-1, ' ', false, json::error_handler_t::replace)});
+            notes_.push_back(problem(Problem::UnknownKey, place.joint, place.shown,
+                                     {meant ? "; is \"" + *meant + "\" meant?" : ". Understood here are " + all + "."}));
+            notes_.back().severity = Severity::Warning;
+            unknown_.push_back({place.keys, value.dump(-1, ' ', false, json::error_handler_t::replace)});
         }
     }
 
@@ -106,51 +134,46 @@ private:
     template <class T> void missing(const Field&, const std::string&, const T&) {}
     void missing(const Field& field, const std::string& key, const double& value) {
         if (value == 0 || field.quantity != Quantity::Length) return;
-        notes_.push_back(
-            {Severity::Note, where(key), std::string(field.help) + " is not given; taken as " + significant(value, 6) + " mm."});
+        notes_.push_back(problem(Problem::TakenByDefault, place_.joint, place_.shown / key, {field.help}));
+        notes_.back().severity = Severity::Note;
+        notes_.back().value = value;
+        notes_.back().quantity = field.quantity;
     }
-    std::string where(const std::string& key) const {
-        auto path = path_;
-        path.push_back(key);
-        return joinedPath(path);
+    void add(Problem code, const Place& place, std::vector<std::string> texts = {}) {
+        errors_.push_back(problem(code, place.joint, place.shown, std::move(texts)));
     }
-    void wrong(const std::string& key, const std::string& expected) {
-        errors_.push_back({Severity::Error, where(key), "Expected " + expected + "."});
-    }
-    void wrongAt(const std::vector<std::string>& path, const std::string& expected, const json& got) {
-        errors_.push_back(
-            {Severity::Error, joinedPath(path), "Expected " + expected + ", found " + std::string(got.type_name()) + "."});
+    void wrongAt(const Place& place, const std::string& expected, const json& got) {
+        add(Problem::WrongType, place, {expected, got.type_name()});
     }
 
-    void read(const Field& field, const json& value, const std::vector<std::string>& path, double& member) {
-        if (!value.is_number()) return wrongAt(path, "a number", value);
+    void read(const Field& field, const json& value, const Place& place, double& member) {
+        if (!value.is_number()) return wrongAt(place, "a number", value);
         const Unit unit = unitOf(field.quantity, UnitSystem::SI);
         const bool isPlain = field.quantity == Quantity::None || field.quantity == Quantity::Ratio;
         member = value.get<double>() * (isPlain ? 1 : unit.factor);
     }
-    void read(const Field&, const json& value, const std::vector<std::string>& path, int& member) {
+    void read(const Field&, const json& value, const Place& place, int& member) {
         const bool isWhole =
             value.is_number() && std::abs(value.get<double>()) <= 1e9 && std::trunc(value.get<double>()) == value.get<double>();
-        if (!isWhole) return wrongAt(path, "a whole number", value);
+        if (!isWhole) return wrongAt(place, "a whole number", value);
         member = static_cast<int>(value.get<double>());
     }
-    void read(const Field&, const json& value, const std::vector<std::string>& path, bool& member) {
-        if (!value.is_boolean()) return wrongAt(path, "true or false", value);
+    void read(const Field&, const json& value, const Place& place, bool& member) {
+        if (!value.is_boolean()) return wrongAt(place, "true or false", value);
         member = value.get<bool>();
     }
-    void read(const Field&, const json& value, const std::vector<std::string>& path, std::string& member) {
-        if (!value.is_string()) return wrongAt(path, "a text", value);
+    void read(const Field&, const json& value, const Place& place, std::string& member) {
+        if (!value.is_string()) return wrongAt(place, "a text", value);
         member = value.get<std::string>();
     }
-    void read(const Field&, const json& value, const std::vector<std::string>& path, ShortText& member) {
-        if (!value.is_string()) return wrongAt(path, "a text", value);
+    void read(const Field&, const json& value, const Place& place, ShortText& member) {
+        if (!value.is_string()) return wrongAt(place, "a text", value);
         const std::string text = value.get<std::string>();
         if (!ShortText::fits(text))
-            return wrongAt(path, "a name of at most " + std::to_string(ShortText::most) + " bytes", value);
+            return wrongAt(place, "a name of at most " + std::to_string(ShortText::most) + " bytes", value);
         member = ShortText(std::string_view(text));
     }
-    template <class T>
-    std::enable_if_t<std::is_enum_v<T>> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
+    template <class T> std::enable_if_t<std::is_enum_v<T>> read(const Field&, const json& value, const Place& place, T& member) {
         std::string all;
         int index = 0;
         for (const char* word : EnumNames<T>::names) {
@@ -161,43 +184,37 @@ private:
             all += (all.empty() ? "\"" : "\", \"") + std::string(word);
             ++index;
         }
-        errors_.push_back({Severity::Error, joinedPath(path), "Expected one of " + all + "\", found " + inQuotes(value) + "."});
+        add(Problem::NotOneOf, place, {all + "\"", inQuotes(value)});
     }
-    template <class T>
-    void read(const Field& field, const json& value, const std::vector<std::string>& path, std::optional<T>& member) {
-        read(field, value, path, member.emplace());
+    template <class T> void read(const Field& field, const json& value, const Place& place, std::optional<T>& member) {
+        read(field, value, place, member.emplace());
     }
-    template <class T>
-    void read(const Field& field, const json& value, const std::vector<std::string>& path, std::vector<T>& member) {
-        readList(field, value, path, member);
+    template <class T> void read(const Field& field, const json& value, const Place& place, std::vector<T>& member) {
+        readList(field, value, place, member);
     }
-    template <class T>
-    void read(const Field& field, const json& value, const std::vector<std::string>& path, SharedList<T>& member) {
-        readList(field, value, path, member);
+    template <class T> void read(const Field& field, const json& value, const Place& place, SharedList<T>& member) {
+        readList(field, value, place, member);
     }
-    template <class List>
-    void readList(const Field& field, const json& value, const std::vector<std::string>& path, List& member) {
-        if (!value.is_array()) return wrongAt(path, "a list", value);
+    template <class List> void readList(const Field& field, const json& value, const Place& place, List& member) {
+        if (!value.is_array()) return wrongAt(place, "a list", value);
         if (value.size() > 5000) {
-            errors_.push_back({Severity::Error, joinedPath(path), "More than 5000 entries."});
+            add(Problem::TooManyEntries, place);
+            errors_.back().value = static_cast<double>(value.size());
+            errors_.back().max = 5000;
             return;
         }
-        for (std::size_t i = 0; i < value.size(); ++i) {
-            auto inner = path;
-            inner.push_back(elementName(value[i], i));
-            read(field, value[i], inner, member.emplace_back());
-        }
+        for (std::size_t i = 0; i < value.size(); ++i) read(field, value[i], place.element(value[i], i), member.emplace_back());
     }
     template <class T>
-    std::enable_if_t<HasFields<T>::value> read(const Field&, const json& value, const std::vector<std::string>& path, T& member) {
-        if (!value.is_object()) return wrongAt(path, "an object", value);
-        Reader inner(value, path, errors_, notes_, unknown_);
+    std::enable_if_t<HasFields<T>::value> read(const Field&, const json& value, const Place& place, T& member) {
+        if (!value.is_object()) return wrongAt(place, "an object", value);
+        Reader inner(value, place, errors_, notes_, unknown_);
         T::fields(member, inner);
         inner.collectUnknown();
     }
 
     const json& object_;
-    std::vector<std::string> path_;
+    Place place_;
     Diagnostics& errors_;
     Diagnostics& notes_;
     std::vector<UnknownKey>& unknown_;
@@ -282,34 +299,27 @@ void restore(ordered_json& document, const UnknownKey& unknown) {
 Diagnostics checkUnits(const json& document) {
     const auto units = document.find("units");
     if (units == document.end()) return {};
-    const std::string understood = " Understood are length mm, force kN, moment kNm, angle deg.";
-    if (!units->is_object()) return {{Severity::Error, "units", "Expected an object." + understood}};
+    const std::string understood = "length mm, force kN, moment kNm, angle deg";
+    if (!units->is_object()) return {problem(Problem::UnitsNoObject, {}, FieldPath{"units"}, {understood})};
     for (const auto& [key, value] : units->items()) {
         const auto known =
             std::find_if(std::begin(unitKeys), std::end(unitKeys), [&k = key](const auto& u) { return k == u[0]; });
         if (known == std::end(unitKeys) || value != (*known)[1])
-            return {
-                {Severity::Error, "units/" + printable(key), "The file cannot be read in " + inQuotes(value) + "." + understood}};
+            return {problem(Problem::OtherUnits, {}, FieldPath{"units", key}, {inQuotes(value), understood})};
     }
     return {};
 }
 
 Diagnostics checkHead(const json& document) {
-    if (!document.is_object()) return {{Severity::Error, "", "This is not a job of Zealous Girder: expected an object."}};
+    if (!document.is_object()) return {problem(Problem::NotAJob, {}, {}, {"an object"})};
     const auto kind = document.find("format");
-    if (kind == document.end() || !kind->is_string() || kind->get<std::string>() != format) {
-        return {{Severity::Error, "format",
-                 std::string("This is not a job of Zealous Girder: expected \"format\": \"") + format + "\"."}};
-    }
+    if (kind == document.end() || !kind->is_string() || kind->get<std::string>() != format)
+        return {problem(Problem::NotAJob, {}, FieldPath{"format"}, {std::string("\"format\": \"") + format + "\""})};
     const auto version = document.find("version");
-    if (version == document.end() || !version->is_number_integer() || version->get<double>() < 1) {
-        return {{Severity::Error, "version", "Expected the version of the file format, a whole number from 1."}};
-    }
-    if (version->get<double>() > jobFileVersion) {
-        return {{Severity::Error, "version",
-                 "The file has version " + version->dump() + "; this program reads up to version " +
-                     std::to_string(jobFileVersion) + ". Open it with a newer program."}};
-    }
+    if (version == document.end() || !version->is_number_integer() || version->get<double>() < 1)
+        return {problem(Problem::NoVersion, {}, FieldPath{"version"})};
+    if (version->get<double>() > jobFileVersion)
+        return {problem(Problem::NewerVersion, {}, FieldPath{"version"}, {version->dump(), std::to_string(jobFileVersion)})};
     return checkUnits(document);
 }
 
@@ -324,7 +334,7 @@ tl::expected<ReadJob, Diagnostics> readJob(const std::string& text) {
     if (document->at("version") == 1) read.notes = upgradeV1(*document);
     if (hasErrors(read.notes)) return tl::unexpected(std::move(read.notes));
     for (const char* head : {"format", "version", "units"}) document->erase(head);
-    Reader reader(*document, {}, errors, read.notes, read.job.unknown);
+    Reader reader(*document, Place{}, errors, read.notes, read.job.unknown);
     Job::fields(read.job, reader);
     reader.collectUnknown();
     if (!hasErrors(errors)) {
@@ -355,9 +365,8 @@ tl::expected<ReadJob, Diagnostics> openJob(const std::string& path) {
     const auto text = readFile(path);
     if (!text) return tl::unexpected(Diagnostics{text.error()});
     auto job = readJob(*text);
-    if (!job) {
-        for (Diagnostic& d : job.error()) d.subject = printable(path) + (d.subject.empty() ? "" : ", " + d.subject);
-    }
+    if (!job)
+        for (Diagnostic& d : job.error()) d.file = printable(path);
     return job;
 }
 

@@ -1,4 +1,5 @@
 #include "exchange/job_file.h"
+#include "joint/field_walk.h"
 #include "joint/validate.h"
 #include <cmath>
 #include <nlohmann/json.hpp>

@@ -24,8 +24,9 @@ std::string textIn(const nlohmann::json& head, const char* key) {
 
 } // namespace
 
-std::string journalText(const Job& job, const std::string& jobPath) {
-    const nlohmann::json head{{"format", format}, {"version", 1}, {"job_file", jobPath}, {"job_title", job.title}};
+std::string journalText(const Job& job, const std::string& jobPath, const std::string& logName) {
+    nlohmann::json head{{"format", format}, {"version", 1}, {"job_file", jobPath}, {"job_title", job.title}};
+    if (!logName.empty()) head["log"] = logName;
     return head.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace) + "\n" + writeJob(job);
 }
 
@@ -34,7 +35,7 @@ JournalHead readJournalHead(const std::string& path) {
     if (!text) return {};
     const nlohmann::json head = headOf(*text);
     if (!head.is_object()) return {};
-    return {textIn(head, "job_file"), textIn(head, "job_title")};
+    return {textIn(head, "job_file"), textIn(head, "job_title"), textIn(head, "log")};
 }
 
 std::string jobTextOfJournal(const std::string& journal) {

@@ -232,7 +232,7 @@ tl::expected<PlateStudy, Diagnostic> readStudy(const std::string& bytes) {
             Diagnostic{Severity::Warning, "plate results", "The kept plate results cannot be read: " + why + "."});
     };
     const auto document = readCbor(bytes, bounds);
-    if (!document) return refused(document.error().message);
+    if (!document) return refused(sentenceOf(document.error()));
     try {
         const json& in = *document;
         const auto is = [&](const char* key, const json& value) {

@@ -164,6 +164,26 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) 
     return j;
 }
 
+/// Numbers in the units of the file's fields: kN, kNm, degrees.
+ordered_json problemOf(const Diagnostic& d) {
+    constexpr const char* severities[] = {"note", "warning", "error"};
+    ordered_json j{{"severity", severities[static_cast<int>(d.severity)]},
+                   {"code", name(d.code)},
+                   {"subject", placeOf(d)},
+                   {"message", sentenceOf(d)}};
+    if (!d.path.empty()) j["field"] = d.path.str();
+    const Unit unit = unitOf(d.quantity, UnitSystem::SI);
+    const auto put = [&](const char* key, const std::optional<double>& x) {
+        if (x && std::isfinite(*x)) j[key] = *x / unit.factor;
+    };
+    put("value", d.value);
+    put("min", d.min);
+    put("max", d.max);
+    if (*unit.symbol && (d.value || d.max)) j["unit"] = unit.symbol;
+    if (*clauseOf(d.code)) j["clause"] = clauseOf(d.code);
+    return j;
+}
+
 } // namespace
 
 std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes, const Diagnostics& notes) {
@@ -172,9 +192,7 @@ std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes
                           {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}},
                           {"title", job.title}};
     ordered_json said = ordered_json::array();
-    for (const Diagnostic& d : notes)
-        said.push_back(
-            {{"severity", d.severity == Severity::Warning ? "warning" : "note"}, {"subject", d.subject}, {"message", d.message}});
+    for (const Diagnostic& d : notes) said.push_back(problemOf(d));
     document["notes"] = std::move(said);
     ordered_json joints = ordered_json::array();
     for (const JointOutcome& o : outcomes) {
@@ -183,8 +201,7 @@ std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes
             continue;
         }
         ordered_json problems = ordered_json::array();
-        for (const Diagnostic& d : std::get<Diagnostics>(o.outcome))
-            problems.push_back({{"subject", d.subject}, {"message", d.message}});
+        for (const Diagnostic& d : std::get<Diagnostics>(o.outcome)) problems.push_back(problemOf(d));
         joints.push_back({{"mark", o.joint->mark},
                           {"title", o.joint->title},
                           {"family", o.joint->recipe},

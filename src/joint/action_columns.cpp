@@ -77,6 +77,18 @@ void put(ActionSet& set, const ActionColumn& c, std::optional<double> value) {
         inPlane(f, c.force) = value.value_or(0);
 }
 
+namespace {
+Diagnostic lostForce(const Joint& joint, const ActionSet& set, const EndForces& f, ActionForce force) {
+    const std::string letter = letterOf(force), end = printable(f.end.str());
+    Diagnostic d = isOfColumn(f.end)
+                       ? problem(Problem::ForceWithoutColumn, printable(joint.mark), {},
+                                 {letter, end, throughMember(joint) ? "the column ends at the joint" : "the joint has no column"})
+                       : problem(Problem::ForceWithoutBeam, printable(joint.mark), {}, {letter, end});
+    d.path = FieldPath{"actions", set.id, "forces", f.end.str()};
+    return d;
+}
+} // namespace
+
 Diagnostics actionsWithoutMember(const Joint& joint, const std::vector<ActionSet>& sets) {
     Diagnostics lost;
     const Member* column = throughMember(joint);
@@ -89,12 +101,7 @@ Diagnostics actionsWithoutMember(const Joint& joint, const std::vector<ActionSet
             for (const ActionForce force :
                  {ActionForce::N, ActionForce::V, ActionForce::M, ActionForce::V_y, ActionForce::M_z, ActionForce::T})
                 if ((isOutOfPlane(force) ? across(f, force).value_or(0) : inPlane(f, force)) != 0)
-                    lost.push_back({Severity::Error, printable(joint.mark) + ", set " + printable(set.id),
-                                    std::string(letterOf(force)) +
-                                        (!isOfColumn(f.end) ? " of the " + f.end.str() + " beam: the joint has no beam on the " +
-                                                                  f.end.str() + "."
-                                         : !column ? " of the " + f.end.str() + ": the joint has no column."
-                                                   : " of the column above: the column ends at the joint.")});
+                    lost.push_back(lostForce(joint, set, f, force));
         }
     return lost;
 }

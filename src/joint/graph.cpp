@@ -1,6 +1,6 @@
 #include "joint/graph.h"
 #include "base/text.h"
-#include "joint/joint.h"
+#include "joint/field_walk.h"
 #include <algorithm>
 #include <set>
 
@@ -13,7 +13,7 @@ public:
 
     Diagnostics run() {
         members();
-        for (const Connection& c : joint_.connections) connection(c);
+        for (std::size_t i = 0; i < joint_.connections.size(); ++i) connection(joint_.connections[i], i);
         held();
         fittings();
         forces();
@@ -21,10 +21,10 @@ public:
     }
 
 private:
-    void error(const std::string& where, const std::string& message) {
-        found_.push_back({Severity::Error, mark_ + "/" + where, message});
+    void error(Problem code, const FieldPath& where, std::vector<std::string> texts = {}) {
+        found_.push_back(problem(code, mark_, where, std::move(texts)));
     }
-    static std::string named(EndId id) { return "\"" + printable(id.str()) + "\""; }
+    static std::string named(EndId id) { return printable(id.str()); }
     std::string allMembers() const {
         std::string all;
         for (const Member& m : joint_.members) all += (all.empty() ? "" : ", ") + printable(m.id.str());
@@ -35,111 +35,99 @@ private:
         std::set<EndId> ids;
         std::set<Direction> directions;
         int through = 0;
-        for (const Member& m : joint_.members) {
-            if (m.id.empty()) error("members", "A member has no name; give it an id.");
-            if (m.id == ends::above || m.id == ends::below)
-                error("members", named(m.id) + " names a part of the column in action sets; call the member something else.");
-            if (!ids.insert(m.id).second) error("members", "Two members are named " + named(m.id) + ".");
+        for (std::size_t i = 0; i < joint_.members.size(); ++i) {
+            const Member& m = joint_.members[i];
+            const FieldPath where = FieldPath{"members"} / elementName(m, i);
+            if (m.id.empty()) error(Problem::MemberWithoutName, where / "id");
+            if (m.id == ends::above || m.id == ends::below) error(Problem::MemberNameOfColumn, where / "id", {named(m.id)});
+            if (!ids.insert(m.id).second) error(Problem::SameMemberName, where / "id", {named(m.id)});
             if (std::holds_alternative<Through>(m.placement)) ++through;
             if (const Framing* f = std::get_if<Framing>(&m.placement); f && !directions.insert(f->direction).second)
-                error("members/" + printable(m.id.str()), std::string("Two members frame in from one side (") +
-                                                              EnumNames<Direction>::names[static_cast<int>(f->direction)] +
-                                                              "); they would stand in one place.");
+                error(Problem::SameDirection, where / Framing::kind / "direction",
+                      {EnumNames<Direction>::names[static_cast<int>(f->direction)]});
         }
-        if (through > 1) error("members", "Two members pass through the node; understood is one.");
-        if (static_cast<std::size_t>(through) == joint_.members.size())
-            error("members", "No member frames in; a joint needs one that ends at the node.");
+        if (through > 1) {
+            error(Problem::ManyThrough, FieldPath{"members"});
+            found_.back().value = through;
+        }
+        if (static_cast<std::size_t>(through) == joint_.members.size()) error(Problem::NoneFramesIn, FieldPath{"members"});
     }
 
-    void connection(const Connection& c) {
-        const std::string where = "connections/" + printable(c.end.str());
+    void connection(const Connection& c, std::size_t index) {
+        const FieldPath where = FieldPath{"connections"} / elementName(c, index);
         const Member* end = findMember(joint_, c.end);
         const Member* onto = findMember(joint_, c.onto);
-        if (!end) {
-            error(where, "There is no member " + named(c.end) + " to join; there are " + allMembers() + ".");
-            return;
-        }
+        if (!end) return error(Problem::NoSuchMember, where / "end", {named(c.end), allMembers()});
         const Framing* framing = std::get_if<Framing>(&end->placement);
-        if (!framing) {
-            error(where, "The member " + named(c.end) + " passes through; only a member that ends can be joined by its end.");
-            return;
-        }
+        if (!framing) return error(Problem::ThroughHasNoEnd, where / "end", {named(c.end)});
         if (std::count_if(joint_.connections.begin(), joint_.connections.end(),
                           [&](const Connection& other) { return other.end == c.end; }) > 1)
-            error(where, "The end is joined twice.");
-        if (!onto || c.onto == c.end) {
-            error(where, "It is joined onto " + named(c.onto) + ", which is no other member of the joint; there are " +
-                             allMembers() + ".");
-            return;
-        }
+            error(Problem::JoinedTwice, where / "end");
+        if (!onto || c.onto == c.end) return error(Problem::NoSuchSupport, where / "onto", {named(c.onto), allMembers()});
         const bool isSplice = std::holds_alternative<Framing>(onto->placement);
         if (isSplice) splice(where, c, *framing, std::get<Framing>(onto->placement));
     }
 
-    void splice(const std::string& where, const Connection& c, const Framing& end, const Framing& onto) {
-        if (!std::holds_alternative<EndPlate>(c.how))
-            error(where, "Two member ends are joined by end plates; other splices are not understood yet.");
-        if (throughMember(joint_)) error(where, "A member passes through the node: ends are joined to it, not to each other.");
+    void splice(const FieldPath& where, const Connection& c, const Framing& end, const Framing& onto) {
+        if (!std::holds_alternative<EndPlate>(c.how)) error(Problem::SpliceKind, where);
+        if (throughMember(joint_)) error(Problem::SpliceAtColumn, where / "onto");
         const bool isOpposite = (end.direction == Direction::Right && onto.direction == Direction::Left) ||
                                 (end.direction == Direction::Left && onto.direction == Direction::Right);
-        if (!isOpposite) error(where, "The two members do not face each other: one goes right, the other left.");
-        if (findConnection(joint_, c.onto)) error(where, "The other end has a connection of its own; one connection holds both.");
+        if (!isOpposite) error(Problem::SpliceNotFacing, where / "onto");
+        if (findConnection(joint_, c.onto)) error(Problem::SpliceHeldTwice, where / "onto");
     }
 
     void held() {
         for (const EndId end : framingEnds(joint_)) {
             const bool isHeld = findConnection(joint_, end) || std::any_of(joint_.connections.begin(), joint_.connections.end(),
                                                                            [&](const Connection& c) { return c.onto == end; });
-            if (!isHeld) error("members/" + printable(end.str()), "No connection holds the member " + named(end) + ".");
+            if (!isHeld) error(Problem::NotHeld, FieldPath{"members", end.str()}, {named(end)});
         }
     }
 
     void fittings() {
         for (std::size_t i = 0; i < joint_.fittings.size(); ++i) {
             const Fitting& f = joint_.fittings[i];
-            const char* kind = std::visit([](const auto& spec) { return std::decay_t<decltype(spec)>::kind; }, f.how);
-            const std::string where = "fittings/" + std::to_string(i + 1);
+            const std::string kind = std::visit([](const auto& spec) { return std::decay_t<decltype(spec)>::kind; }, f.how);
+            const FieldPath where = FieldPath{"fittings"} / elementName(f, i);
             const Member* on = findMember(joint_, f.on);
             if (!on) {
-                error(where, std::string("The ") + kind + " strengthens " + named(f.on) +
-                                 ", which is no member of the joint; there are " + allMembers() + ".");
+                error(Problem::FittingOnNothing, where / "on", {kind, named(f.on), allMembers()});
                 continue;
             }
             const bool isAtNode = std::holds_alternative<DoublerSpec>(f.how) || std::holds_alternative<DiagonalSpec>(f.how);
             const bool isOnBeam = std::holds_alternative<RibSpec>(f.how);
             const bool isThrough = std::holds_alternative<Through>(on->placement);
-            if (isAtNode && f.at) error(where, std::string("A ") + kind + " stands at the node; it follows no flange.");
-            if (!isAtNode && !f.at) error(where, std::string("The ") + kind + " does not say which flange it follows (\"at\").");
+            if (isAtNode && f.at) error(Problem::FittingFollowsNoFlange, where / "at", {kind});
+            if (!isAtNode && !f.at) error(Problem::FittingNeedsFlange, where / "at", {kind});
             if (isOnBeam ? isThrough : !isThrough)
-                error(where, std::string("A ") + kind + " on " + named(f.on) + " is not understood: it stands on " +
-                                 (isOnBeam ? "a member that ends." : "the member that passes."));
+                error(Problem::FittingOnWrongMember, where / "on",
+                      {kind, named(f.on), isOnBeam ? "a member that ends" : "the member that passes"});
             if (!f.at) continue;
             if (!findConnection(joint_, f.at->connection))
-                error(where,
-                      std::string("The ") + kind + " follows the connection " + named(f.at->connection) + ", which is gone.");
-            if (isOnBeam && f.at->connection != f.on)
-                error(where, std::string("A ") + kind + " stands at the connection of its own member.");
+                error(Problem::FittingConnectionGone, where / "at" / "connection", {kind, named(f.at->connection)});
+            if (isOnBeam && f.at->connection != f.on) error(Problem::FittingAtOtherMember, where / "at" / "connection", {kind});
             for (std::size_t k = 0; k < i; ++k) {
                 const Fitting& other = joint_.fittings[k];
-                if (other.how.index() == f.how.index() && *f.at == other.at)
-                    error(where, std::string("Two fittings of one kind (") + kind + ") stand at one flange.");
+                if (other.how.index() == f.how.index() && *f.at == other.at) error(Problem::SameFitting, where, {kind});
             }
         }
     }
 
     void forces() {
-        for (const ActionSet& set : joint_.actions)
+        for (std::size_t n = 0; n < joint_.actions.size(); ++n) {
+            const ActionSet& set = joint_.actions[n];
             for (std::size_t i = 0; i < set.forces.size(); ++i) {
                 const EndId end = set.forces[i].end;
+                const FieldPath where =
+                    FieldPath{"actions"} / elementName(set, n) / "forces" / elementName(set.forces[i], i) / "end";
                 const bool isPart = end == ends::above || end == ends::below;
                 if (!isPart && !findMember(joint_, end) && !isForceless(set.forces[i]))
-                    error("actions/" + printable(set.id), "Forces are given on " + named(end) +
-                                                              ", which is no end of the joint; understood are " + allMembers() +
-                                                              ", column above, column below.");
+                    error(Problem::ForcesOnNoEnd, where, {named(end), allMembers()});
                 for (std::size_t k = 0; k < i; ++k)
-                    if (set.forces[k].end == end)
-                        error("actions/" + printable(set.id), "Forces on " + named(end) + " are given twice.");
+                    if (set.forces[k].end == end) error(Problem::ForcesTwice, where, {named(end)});
             }
+        }
     }
 
     const Joint& joint_;

@@ -1,7 +1,7 @@
 #include "joint/parameters.h"
 #include "catalogue/bolts.h"
 #include "joint/edit.h"
-#include "joint/job.h"
+#include "joint/field_walk.h"
 #include <algorithm>
 #include <cmath>
 #include <iterator>
@@ -11,13 +11,15 @@ namespace {
 
 class Lister {
 public:
-    Lister(std::string group, std::vector<Parameter>& out) : group_(std::move(group)), out_(out) {}
+    Lister(std::string group, FieldPath path, std::vector<Parameter>& out)
+        : group_(std::move(group)), path_(std::move(path)), out_(out) {}
     template <class T> void operator()(const Field& field, const T& member) { list(field, member, false, true); }
 
 private:
     Parameter& add(const Field& field, Parameter::Kind kind, bool isOptional, bool isGiven) {
         Parameter p;
         p.kind = kind;
+        p.path = path_ / fileKey(field);
         p.group = group_;
         p.key = field.key;
         p.help = field.help;
@@ -66,15 +68,15 @@ private:
     template <class T> std::enable_if_t<HasFields<T>::value> list(const Field&, const T&, bool, bool) {}
 
     std::string group_;
+    FieldPath path_;
     std::vector<Parameter>& out_;
 };
 
+/// Puts a value into a field of any plain type.
 class Setter {
 public:
-    Setter(const std::string& key, const ParameterValue& value) : key_(key), value_(value) {}
-    template <class T> void operator()(const Field& field, T& member) {
-        if (key_ == field.key) set(member);
-    }
+    explicit Setter(const ParameterValue& value) : value_(value) {}
+    template <class T> void operator()(T& member) { set(member); }
     bool done = false;
 
 private:
@@ -113,129 +115,158 @@ private:
     template <class T> void set(std::vector<T>&) {}
     template <class T> std::enable_if_t<HasFields<T>::value> set(T&) {}
 
-    const std::string& key_;
     const ParameterValue& value_;
 };
 
-/// What a part of a connection is made of.
-template <class Plate, class Visit> void specsOfEndPlate(Plate& plate, const PartRef& part, Visit visit) {
+/// What a part of a connection is made of: calls `visit(group, path below the connection)`.
+template <class Visit> void specsOfConnection(const Joining& how, const PartRef& part, Visit visit) {
+    const std::string kind = std::visit([](const auto& h) { return std::decay_t<decltype(h)>::kind; }, how);
+    const EndPlate* plate = std::get_if<EndPlate>(&how);
+    const bool isFin = std::holds_alternative<FinPlate>(how);
     switch (part.kind) {
-    case PartKind::EndPlate: visit("plate", plate.plate); return;
+    case PartKind::EndPlate:
+        if (plate) visit("plate", FieldPath{kind, "plate"});
+        return;
     case PartKind::BoltRow:
-        if (part.index >= 0 && part.index < static_cast<int>(plate.rows.size()))
-            visit("row", plate.rows[static_cast<std::size_t>(part.index)]);
-        visit("bolts", plate.bolts);
+        if (plate && part.index >= 0 && part.index < static_cast<int>(plate->rows.size()))
+            visit("row", FieldPath{kind, "rows", std::to_string(part.index + 1)});
+        if (plate) visit("bolts", FieldPath{kind, "bolts"});
+        if (isFin) visit("fin", FieldPath{kind});
+        return;
+    case PartKind::FinPlate:
+        if (isFin) visit("fin", FieldPath{kind});
+        return;
+    case PartKind::WeldTop:
+        if (!isFin) visit("weld", FieldPath{kind, "weld_top"});
+        return;
+    case PartKind::WeldBottom:
+        if (!isFin) visit("weld", FieldPath{kind, "weld_bottom"});
+        return;
+    case PartKind::WeldWeb:
+        if (!isFin) visit("weld", FieldPath{kind, "weld_web"});
         return;
     default: return;
     }
 }
-template <class Welds, class Visit> void specsOfWelds(Welds& welds, const PartRef& part, Visit visit) {
-    if (part.kind == PartKind::WeldTop) visit("weld", welds.topWeld);
-    if (part.kind == PartKind::WeldBottom) visit("weld", welds.bottomWeld);
-    if (part.kind == PartKind::WeldWeb) visit("weld", welds.webWeld);
-}
 
-/// Calls `visit(group, spec)` for every spec a part is made of.
-template <class J, class Visit> void specsOf(J& joint, const PartRef& part, Visit visit) {
+/// Calls `visit(group, path)` for every spec a part is made of.
+template <class Visit> void specsOf(const Joint& joint, const PartRef& part, Visit visit) {
     if (part.kind == PartKind::ColumnWeb || part.kind == PartKind::ColumnFlange) {
-        if (auto* column = throughMember(joint)) {
-            visit("column", *column);
-            visit("extent", std::get<Through>(column->placement));
+        if (const Member* column = throughMember(joint)) {
+            const FieldPath at{"members", elementName(*column, 0)};
+            visit("column", at);
+            visit("extent", at / Through::kind);
         }
         return;
     }
     if (const auto ref = fittingOf(part)) {
         onFitting(ref->kind, [&](auto spec, auto flange) {
             using Spec = decltype(spec);
-            auto* there = findFitting<Spec>(joint, anchorOf(part.side, flange));
-            if (!there) return;
-            visit(Spec::kind, *there);
-            if constexpr (std::is_same_v<Spec, DoublerSpec>) visit("weld", there->weld);
+            const auto anchor = anchorOf(part.side, flange);
+            if (!findFitting<Spec>(joint, anchor)) return;
+            const FieldPath at = FieldPath{"fittings"} / elementName(Fitting{{}, anchor, Spec{}}, 0) / Spec::kind;
+            visit(Spec::kind, at);
+            if constexpr (std::is_same_v<Spec, DoublerSpec>) visit("weld", at / "weld");
         });
         return;
     }
+    const FieldPath connection{"connections", part.side.str()};
     if (isOfBeam(part)) {
-        auto* member = findMember(joint, part.side);
-        if (!member) return;
-        visit("beam", *member);
-        if (auto* framing = std::get_if<Framing>(&member->placement)) visit("side", *framing);
-        if (auto* plate = findEndPlate(joint, part.side)) visit("end", *plate);
+        if (!findMember(joint, part.side)) return;
+        const FieldPath at{"members", part.side.str()};
+        visit("beam", at);
+        if (findFraming(joint, part.side)) visit("side", at / Framing::kind);
+        if (findEndPlate(joint, part.side)) visit("end", connection / EndPlate::kind);
         return;
     }
-    auto* connection = findConnection(joint, part.side);
-    if (!connection) return;
-    if (auto* plate = std::get_if<EndPlate>(&connection->how)) {
-        specsOfEndPlate(*plate, part, visit);
-        specsOfWelds(*plate, part, visit);
+    if (const Connection* c = findConnection(joint, part.side))
+        specsOfConnection(c->how, part, [&](const char* group, const FieldPath& below) { visit(group, connection / below); });
+}
+
+template <class Root> std::vector<Parameter> listed(const Root& root, const char* group, const FieldPath& path = {}) {
+    std::vector<Parameter> list;
+    Lister lister(group, path, list);
+    if (path.empty()) {
+        Root::fields(root, lister);
+    } else {
+        atPath(root, path, [&](const Field&, const auto& spec) {
+            using Spec = std::decay_t<decltype(spec)>;
+            if constexpr (HasFields<Spec>::value) Spec::fields(spec, lister);
+        });
     }
-    if (auto* welds = std::get_if<DirectWeld>(&connection->how)) specsOfWelds(*welds, part, visit);
-    if (auto* fin = std::get_if<FinPlate>(&connection->how))
-        if (part.kind == PartKind::FinPlate || part.kind == PartKind::BoltRow) visit("fin", *fin);
+    return list;
+}
+template <class Root> bool setAt(Root& root, const FieldPath& path, const ParameterValue& value) {
+    Setter setter(value);
+    atPath(root, path, [&](const Field&, auto& member) { setter(member); });
+    return setter.done;
+}
+void append(std::vector<Parameter>& to, std::vector<Parameter> more) {
+    to.insert(to.end(), std::make_move_iterator(more.begin()), std::make_move_iterator(more.end()));
+}
+
+/// Every part of the joint that may have a card.
+std::vector<PartRef> partsOf(const Joint& joint) {
+    std::vector<PartRef> all{{PartKind::ColumnWeb}};
+    for (const EndId end : framingEnds(joint)) {
+        for (const PartKind kind :
+             {PartKind::BeamWeb, PartKind::EndPlate, PartKind::FinPlate, PartKind::WeldTop, PartKind::WeldBottom,
+              PartKind::WeldWeb, PartKind::BoltRow, PartKind::StiffenerTop, PartKind::StiffenerBottom, PartKind::BackingTop,
+              PartKind::BackingBottom, PartKind::RibTop, PartKind::RibBottom, PartKind::Doubler, PartKind::Diagonal})
+            all.push_back({kind, end, 0});
+        if (const EndPlate* plate = findEndPlate(joint, end))
+            for (std::size_t i = 1; i < plate->rows.size(); ++i) all.push_back({PartKind::BoltRow, end, static_cast<int>(i)});
+    }
+    return all;
 }
 
 } // namespace
 
 std::vector<Parameter> parametersOf(const Joint& joint, const PartRef& part) {
     std::vector<Parameter> list;
-    specsOf(joint, part, [&](const char* group, const auto& spec) {
-        Lister lister(group, list);
-        std::decay_t<decltype(spec)>::fields(spec, lister);
-    });
+    specsOf(joint, part, [&](const char* group, const FieldPath& path) { append(list, listed(joint, group, path)); });
     return list;
 }
 
-bool setParameter(Joint& joint, const PartRef& part, const std::string& group, const std::string& key,
-                  const ParameterValue& value) {
-    bool done = false;
-    specsOf(joint, part, [&](const char* name, auto& spec) {
-        if (done || group != name) return;
-        Setter setter(key, value);
-        std::decay_t<decltype(spec)>::fields(spec, setter);
-        done = setter.done;
-    });
-    return done;
+std::optional<PartRef> partAt(const Joint& joint, const FieldPath& path) {
+    if (path.empty()) return std::nullopt;
+    std::optional<PartRef> best;
+    std::size_t most = 0;
+    for (const PartRef& part : partsOf(joint))
+        specsOf(joint, part, [&](const char*, const FieldPath& spec) {
+            // A spec that the field belongs to, the narrowest; or one that belongs to what is named (a connection, its rows).
+            const std::size_t common = path.startsWith(spec) ? spec.steps().size() + 1 : spec.startsWith(path) ? 1 : 0;
+            if (common > most) best = part, most = common;
+        });
+    return best;
 }
 
-namespace {
-template <class T> std::vector<Parameter> listed(const T& value, const char* group) {
-    std::vector<Parameter> list;
-    Lister lister(group, list);
-    T::fields(value, lister);
-    return list;
+bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value) {
+    if (path.steps().size() == 2 && path.steps().front() == "plates") { // absent while all are as usual
+        PlateSpec plates = platesOf(joint);
+        if (!setAt(plates, path.after(1), value)) return false;
+        joint.plates = plates == PlateSpec{} ? std::optional<PlateSpec>() : plates;
+        return true;
+    }
+    return setAt(joint, path, value);
 }
-template <class T> bool setIn(T& value, const std::string& key, const ParameterValue& to) {
-    Setter setter(key, to);
-    T::fields(value, setter);
-    return setter.done;
-}
-} // namespace
 
 std::vector<Parameter> parametersOf(const Settings& settings) { return listed(settings, "settings"); }
-bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value) { return setIn(settings, key, value); }
+bool setField(Settings& settings, const FieldPath& path, const ParameterValue& value) { return setAt(settings, path, value); }
+std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }
+bool setField(CustomSection& section, const FieldPath& path, const ParameterValue& value) { return setAt(section, path, value); }
+
 bool isOfPlates(const Parameter& p) { return p.key == "far_end" || p.key == "gravity_shear"; }
 std::vector<Parameter> plateParameters(const Joint& joint) {
     std::vector<Parameter> list = listed(platesOf(joint), "plates");
+    for (Parameter& p : list) p.path = FieldPath{"plates"} / p.path;
     for (const EndId end : framingEnds(joint))
-        for (Parameter& p : listed(*findFraming(joint, end), end.c_str()))
+        for (Parameter& p : listed(joint, end.c_str(), FieldPath{"members", end.str(), Framing::kind}))
             if (isOfPlates(p)) {
                 p.help = end.str() + " beam: " + p.help;
                 list.push_back(std::move(p));
             }
     return list;
-}
-bool setPlateParameter(Joint& joint, const std::string& group, const std::string& key, const ParameterValue& value) {
-    if (group != "plates") {
-        Framing* framing = findFraming(joint, EndId(std::string_view(group)));
-        return framing && setIn(*framing, key, value);
-    }
-    PlateSpec plates = platesOf(joint);
-    if (!setIn(plates, key, value)) return false;
-    joint.plates = plates == PlateSpec{} ? std::optional<PlateSpec>() : plates;
-    return true;
-}
-std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }
-bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value) {
-    return setIn(section, key, value);
 }
 
 std::vector<Parameter> jointParameters(const Joint& joint) {
@@ -245,6 +276,5 @@ std::vector<Parameter> jointParameters(const Joint& joint) {
                list.end());
     return list;
 }
-bool setJointParameter(Joint& joint, const std::string& key, const ParameterValue& value) { return setIn(joint, key, value); }
 
 } // namespace zg

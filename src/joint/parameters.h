@@ -1,4 +1,5 @@
 #pragma once
+#include "base/field_path.h"
 #include "base/units.h"
 #include "joint/part.h"
 #include <optional>
@@ -16,6 +17,7 @@ struct Settings;
 struct Parameter {
     enum class Kind { Number, Whole, Switch, Choice, Steel, Section, BoltSize, BoltGrade, Text };
     Kind kind = Kind::Number;
+    FieldPath path;    ///< where it stands, in the joint (in the settings, the section)
     std::string group; ///< which spec of the part it belongs to ("plate", "bolts")
     std::string key;   ///< without unit
     std::string help;
@@ -32,22 +34,21 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 
 /// The parameters of a part, few and in the order people think of them. Empty when the joint does not have the part.
 [[nodiscard]] std::vector<Parameter> parametersOf(const Joint& joint, const PartRef& part);
-/// Sets one; false when the part or key does not exist or the value has the wrong type. Ranges are checked by validate().
-[[nodiscard]] bool setParameter(Joint& joint, const PartRef& part, const std::string& group, const std::string& key,
-                                const ParameterValue& value);
+/// The part whose card shows a field, or what stands next to it; nothing for fields that belong to no part.
+[[nodiscard]] std::optional<PartRef> partAt(const Joint& joint, const FieldPath& path);
+/// Sets one field; false when the path leads to none or the value has the wrong type. Ranges are checked by validate().
+[[nodiscard]] bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value);
 
 /// The same for the job's settings and for a user-made section.
 [[nodiscard]] std::vector<Parameter> parametersOf(const Settings& settings);
-[[nodiscard]] bool setParameter(Settings& settings, const std::string& key, const ParameterValue& value);
+[[nodiscard]] bool setField(Settings& settings, const FieldPath& path, const ParameterValue& value);
 [[nodiscard]] std::vector<Parameter> parametersOf(const CustomSection& section);
-[[nodiscard]] bool setParameter(CustomSection& section, const std::string& key, const ParameterValue& value);
+[[nodiscard]] bool setField(CustomSection& section, const FieldPath& path, const ParameterValue& value);
 /// Choices of the plate method: the joint's ("plates"), then those of each framing end, grouped by its name.
 [[nodiscard]] std::vector<Parameter> plateParameters(const Joint& joint);
-[[nodiscard]] bool setPlateParameter(Joint& joint, const std::string& group, const std::string& key, const ParameterValue& value);
 /// Whether a parameter of a member is a choice of the plate method.
 [[nodiscard]] bool isOfPlates(const Parameter& parameter);
 /// Joint-wide choices that belong to no part: frame, where the actions are given, mark, title, note.
 [[nodiscard]] std::vector<Parameter> jointParameters(const Joint& joint);
-[[nodiscard]] bool setJointParameter(Joint& joint, const std::string& key, const ParameterValue& value);
 
 } // namespace zg

@@ -1,5 +1,6 @@
 #include "joint/resolve.h"
 #include "base/text.h"
+#include "joint/field_walk.h"
 #include "joint/validate.h"
 #include <algorithm>
 #include <cmath>
@@ -25,7 +26,7 @@ public:
         if (column) {
             r.columnMember = {column->section, column->steel};
             r.columnSpec = std::get<Through>(column->placement);
-            r.column = member(r.columnMember, "members/" + column->id.str());
+            r.column = member(r.columnMember, ofMember(column->id));
         }
         for (const Member& m : joint_.members)
             if (const Framing* framing = std::get_if<Framing>(&m.placement)) r.sides.push_back(side(m, *framing, r.column));
@@ -40,11 +41,11 @@ public:
         }
         if (const DoublerSpec* doubler = findFitting<DoublerSpec>(joint_)) {
             r.doubler = *doubler;
-            r.doublerSteel = steel(doubler->steel, doubler->thickness, "fittings/doubler");
+            r.doublerSteel = steel(doubler->steel, doubler->thickness, ofFitting<DoublerSpec>({}));
         }
         if (const DiagonalSpec* diagonal = findFitting<DiagonalSpec>(joint_)) {
             r.diagonal = *diagonal;
-            r.diagonalSteel = steel(diagonal->steel, diagonal->thickness, "fittings/diagonal");
+            r.diagonalSteel = steel(diagonal->steel, diagonal->thickness, ofFitting<DiagonalSpec>({}));
         }
         r.actions = joint_.actions;
         r.plates = platesOf(joint_);
@@ -53,16 +54,27 @@ public:
     Diagnostics found;
 
 private:
-    void error(const std::string& where, const std::string& message) {
-        found.push_back({Severity::Error, joint_.mark + "/" + where, message});
+    Diagnostic& error(Problem code, const FieldPath& where, std::vector<std::string> texts = {}) {
+        found.push_back(problem(code, printable(joint_.mark), where, std::move(texts)));
+        return found.back();
+    }
+    static FieldPath ofMember(EndId id) { return {"members", id.str()}; }
+    static FieldPath ofConnection(EndId id) { return {"connections", id.str()}; }
+    template <class T> static FieldPath ofFitting(const std::optional<Anchor>& at) {
+        return FieldPath{"fittings"} / elementName(Fitting{ends::column, at, T{}}, 0) / T::kind;
     }
 
-    SteelStrength steel(const std::string& grade, double thickness, const std::string& where) {
+    /// `where`: the part that has a field "steel".
+    SteelStrength steel(const std::string& grade, double thickness, const FieldPath& where) {
         auto strength = findSteel(grade, thickness, job_.settings.strengths);
         if (!strength) {
-            error(where, isSteelGrade(grade) ? "Steel " + grade + " has no strength at a thickness of " +
-                                                   significant(thickness, 4) + " mm in the chosen table."
-                                             : "Steel \"" + grade + "\" is not in the catalogue.");
+            if (isSteelGrade(grade)) {
+                Diagnostic& d = error(Problem::SteelTooThick, where / "steel", {grade});
+                d.value = thickness;
+                d.quantity = Quantity::Length;
+            } else {
+                error(Problem::SteelUnknown, where / "steel", {printable(grade)});
+            }
             return {};
         }
         // Table 4.1 does not list every grade: the largest value of the table is then taken, and the report says so.
@@ -70,7 +82,7 @@ private:
         return *strength;
     }
 
-    ResolvedMember member(const MemberSpec& spec, const std::string& where) {
+    ResolvedMember member(const MemberSpec& spec, const FieldPath& where) {
         ResolvedMember m;
         const auto own = std::find_if(job_.sections.begin(), job_.sections.end(),
                                       [&](const CustomSection& s) { return s.designation == spec.section; });
@@ -79,34 +91,36 @@ private:
         } else if (const Section* found_ = findSection(spec.section)) {
             m.section = *found_;
         } else {
-            error(where, spec.section.empty() ? "No section is chosen."
-                                              : "Section \"" + spec.section + "\" is neither in the catalogue nor in the job.");
+            if (spec.section.empty())
+                error(Problem::NoSection, where / "section");
+            else
+                error(Problem::SectionUnknown, where / "section", {printable(spec.section)});
             return m;
         }
         m.steel = steel(spec.steel, std::max(m.section.t_f, m.section.t_w), where);
         return m;
     }
 
-    template <class T> void gather(std::optional<T>& to, EndId end, FlangeSide flange, const char* key, SteelStrength& strength) {
+    template <class T> void gather(std::optional<T>& to, EndId end, FlangeSide flange, SteelStrength& strength) {
         const T* spec = findFitting<T>(joint_, Anchor{end, flange});
         if (!spec) return;
         to = *spec;
-        strength = steel(spec->steel, spec->thickness, "fittings/" + end.str() + "/" + key);
+        strength = steel(spec->steel, spec->thickness, ofFitting<T>(Anchor{end, flange}));
     }
 
-    void bolts(ResolvedSide& r, const std::string& size, const std::string& grade, HoleKind holes, const std::string& where) {
+    void bolts(ResolvedSide& r, const std::string& size, const std::string& grade, HoleKind holes, const FieldPath& where) {
         if (const BoltSize* found_ = findBoltSize(size))
             r.bolt = *found_;
         else
-            error(where, "Bolt size \"" + size + "\" is not in the catalogue.");
+            error(Problem::BoltSizeUnknown, where / "size", {printable(size)});
         if (holes == HoleKind::Oversize) r.bolt.d_0 = r.bolt.d_0_oversize;
         if (const BoltClass* found_ = findBoltClass(grade))
             r.boltClass = *found_;
         else
-            error(where, "Bolt class \"" + grade + "\" is not in the catalogue.");
+            error(Problem::BoltClassUnknown, where / "class", {printable(grade)});
     }
 
-    void endPlate(ResolvedSide& r, const EndPlate& how, const std::string& where) {
+    void endPlate(ResolvedSide& r, const EndPlate& how, const FieldPath& where, const char* plate = "plate") {
         r.kind = ConnectionKind::EndPlate;
         r.spec.plate = how.plate;
         r.spec.bolts = how.bolts;
@@ -115,14 +129,18 @@ private:
         r.spec.bottomWeld = how.bottomWeld;
         r.spec.webWeld = how.webWeld;
         r.spec.bearsInCompression = how.bearsInCompression;
-        r.plateSteel = steel(how.plate.steel, how.plate.thickness, where + "/plate");
-        bolts(r, how.bolts.size, how.bolts.grade, how.bolts.holes, where + "/bolts");
-        if (how.rows.size() > mostRows)
-            error(where + "/rows", "There are " + std::to_string(how.rows.size()) + " bolt rows; at most " +
-                                       std::to_string(mostRows) + " are verified.");
-        const bool hasFour = std::any_of(how.rows.begin(), how.rows.end(), [](const BoltRowSpec& row) { return row.bolts != 2; });
-        if (hasFour)
-            error(where + "/rows", "A row has other than two bolts. Four-bolt rows are kept in the file but not verified yet.");
+        r.plateSteel = steel(how.plate.steel, how.plate.thickness, where / plate);
+        bolts(r, how.bolts.size, how.bolts.grade, how.bolts.holes, where / "bolts");
+        if (how.rows.size() > mostRows) {
+            Diagnostic& d = error(Problem::TooManyRows, where / "rows");
+            d.value = static_cast<double>(how.rows.size());
+            d.max = static_cast<double>(mostRows);
+        }
+        for (std::size_t i = 0; i < how.rows.size(); ++i)
+            if (how.rows[i].bolts != 2) {
+                error(Problem::FourBoltRow, where / "rows" / elementName(how.rows[i], i) / "bolts");
+                break;
+            }
     }
 
     /// The other plate of a splice: the same outline and bolts, measured from its own beam.
@@ -139,7 +157,7 @@ private:
         own.plate.above = how.plate.above - down;
         own.plate.below = like.depth + how.plate.below + down - r.depth;
         for (BoltRowSpec& row : own.rows) row.position += down;
-        endPlate(r, own, "connections/" + like.id.str() + "/end_plate/other");
+        endPlate(r, own, ofConnection(like.id) / EndPlate::kind, how.other ? "other" : "plate");
         r.isPartner = true;
         r.onto = like.id;
     }
@@ -153,7 +171,7 @@ private:
         r.spec.webWeld = how.webWeld;
     }
 
-    void finPlate(ResolvedSide& r, const FinPlate& how, const std::string& where) {
+    void finPlate(ResolvedSide& r, const FinPlate& how, const FieldPath& where) {
         r.kind = ConnectionKind::FinPlate;
         r.spec.plate.thickness = r.spec.plate.width = r.spec.plate.above = r.spec.plate.below = 0;
         r.spec.fin = how;
@@ -162,7 +180,6 @@ private:
     }
 
     ResolvedSide side(const Member& m, const Framing& framing, const ResolvedMember& column) {
-        const std::string where = m.id.str();
         ResolvedSide r;
         r.id = m.id;
         r.direction = framing.direction;
@@ -172,23 +189,23 @@ private:
         r.spec.span = framing.span;
         r.spec.farEnd = framing.farEnd;
         r.spec.gravityShear = framing.gravityShear;
-        r.beam = member(r.spec.beam, "members/" + where);
+        r.beam = member(r.spec.beam, ofMember(m.id));
         if (const Connection* c = findConnection(joint_, m.id)) {
             r.onto = c->onto;
-            if (const EndPlate* how = std::get_if<EndPlate>(&c->how)) endPlate(r, *how, "connections/" + where + "/end_plate");
+            if (const EndPlate* how = std::get_if<EndPlate>(&c->how)) endPlate(r, *how, ofConnection(m.id) / EndPlate::kind);
             if (const DirectWeld* how = std::get_if<DirectWeld>(&c->how)) directWeld(r, *how, column.steel);
-            if (const FinPlate* how = std::get_if<FinPlate>(&c->how)) finPlate(r, *how, "connections/" + where);
+            if (const FinPlate* how = std::get_if<FinPlate>(&c->how)) finPlate(r, *how, ofConnection(m.id) / FinPlate::kind);
         }
         r.cosSlope = std::cos(framing.slope);
         r.sinSlope = std::sin(framing.slope);
         r.depth = r.beam.section.h / r.cosSlope;
         r.flange = r.beam.section.t_f / r.cosSlope;
-        gather(r.spec.stiffenerTop, m.id, FlangeSide::Top, "stiffener_top", r.stiffenerTopSteel);
-        gather(r.spec.stiffenerBottom, m.id, FlangeSide::Bottom, "stiffener_bottom", r.stiffenerBottomSteel);
-        gather(r.spec.backingTop, m.id, FlangeSide::Top, "backing_top", r.backingTopSteel);
-        gather(r.spec.backingBottom, m.id, FlangeSide::Bottom, "backing_bottom", r.backingBottomSteel);
-        gather(r.spec.ribTop, m.id, FlangeSide::Top, "rib_top", r.ribTopSteel);
-        gather(r.spec.ribBottom, m.id, FlangeSide::Bottom, "rib_bottom", r.ribBottomSteel);
+        gather(r.spec.stiffenerTop, m.id, FlangeSide::Top, r.stiffenerTopSteel);
+        gather(r.spec.stiffenerBottom, m.id, FlangeSide::Bottom, r.stiffenerBottomSteel);
+        gather(r.spec.backingTop, m.id, FlangeSide::Top, r.backingTopSteel);
+        gather(r.spec.backingBottom, m.id, FlangeSide::Bottom, r.backingBottomSteel);
+        gather(r.spec.ribTop, m.id, FlangeSide::Top, r.ribTopSteel);
+        gather(r.spec.ribBottom, m.id, FlangeSide::Bottom, r.ribBottomSteel);
         return r;
     }
 

@@ -8,8 +8,6 @@ namespace zg {
 [[nodiscard]] Diagnostics validate(const Job& job);
 /// The same for one joint, and whether its members, connections and fittings hold together.
 [[nodiscard]] Diagnostics validate(const Joint& joint);
-/// Key of a field in files: the name with its unit ("thickness_mm").
-[[nodiscard]] std::string fileKey(const Field& field);
 /// Whether a text is a name (id, mark, designation, grade ...) and so holds no control characters, or free text.
 [[nodiscard]] bool isName(const Field& field);
 

@@ -32,11 +32,8 @@ Diagnostics forcesOnReleases(const ResolvedJoint& joint) {
     for (const ResolvedSide& s : joint.sides)
         for (const ActionSet& set : joint.actions)
             if (carriesInPlaneOnly(joint, s.id) && isOutOfPlane(forcesAt(set, s.id)))
-                found.push_back(
-                    {Severity::Error, joint.mark,
-                     "Set " + set.id + " of joint " + joint.mark + " has forces out of the frame's plane on the " + name(s.id) +
-                         " beam, whose far end is set to carry forces in the plane only. Let the end carry everything, or "
-                         "take these forces out."});
+                found.push_back(problem(Problem::ForceOnRelease, joint.mark, FieldPath{"actions", set.id, "forces", s.id.str()},
+                                        {set.id, name(s.id)}));
     return found;
 }
 

@@ -14,17 +14,20 @@ tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint
     Diagnostics found;
     for (const ResolvedSide& s : joint.sides)
         if (s.kind == ConnectionKind::EndPlate && s.spec.rows.empty())
-            found.push_back({Severity::Error, joint.mark,
-                             "Joint " + joint.mark + " has no bolts on the " + name(s.id) + ": nothing holds the beam."});
+            found.push_back(problem(Problem::NoBolts, joint.mark, FieldPath{"connections", s.id.str(), EndPlate::kind, "rows"},
+                                    {name(s.id)}));
     PlateModelSettings own = settings;
     own.sizeFactor *= joint.plates.sizeFactor;
-    if (!(own.sizeFactor >= 0.3 && own.sizeFactor <= 4))
-        found.push_back({Severity::Error, "size factor", "The factor on the element size must lie between 0.3 and 4."});
+    if (!(own.sizeFactor >= 0.3 && own.sizeFactor <= 4)) {
+        Diagnostic d = problem(Problem::SizeFactor, joint.mark, FieldPath{"plates", "size_factor"});
+        d.value = own.sizeFactor;
+        d.min = 0.3;
+        d.max = 4;
+        found.push_back(std::move(d));
+    }
     const bool isTopHeld = joint.plates.heldEnd == HeldEnd::ColumnAbove;
     if (isTopHeld && joint.columnSpec.endAbove)
-        found.push_back(
-            {Severity::Error, joint.mark,
-             "The column of joint " + joint.mark + " ends above the beam, so it cannot be held there; hold it below."});
+        found.push_back(problem(Problem::HeldAtFreeEnd, joint.mark, FieldPath{"plates", "held_end"}));
     const Diagnostics released = forcesOnReleases(joint);
     found.insert(found.end(), released.begin(), released.end());
     if (hasErrors(found)) return tl::unexpected(found);

@@ -172,17 +172,14 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                                                               const MomentRotationSettings& settings, Progress* progress) {
     const Elapsed elapsed;
     const ResolvedSide* resolved = joint.side(side);
-    if (!resolved)
-        return tl::unexpected(
-            Diagnostics{{Severity::Error, joint.mark, "Joint " + joint.mark + " has no beam on the " + name(side) + "."}});
+    if (!resolved) return tl::unexpected(Diagnostics{problem(Problem::NoBeamThere, joint.mark, {}, {joint.mark, name(side)})});
     auto built = buildJointModel(joint, settings.model);
     if (!built) return tl::unexpected(built.error());
     const JointModel& m = *built;
     if (!m.beam(side)->carriesMoment)
         return tl::unexpected(
-            Diagnostics{{Severity::Error, joint.mark,
-                         "The " + name(side) + " beam of joint " + joint.mark + " has no moment-rotation of its own: it is " +
-                             (resolved->isPartner ? "the other half of a splice." : "joined for shear.")}});
+            Diagnostics{problem(Problem::NoCurveOfItsOwn, joint.mark, FieldPath{"connections", side.str()},
+                                {name(side), resolved->isPartner ? "the other half of a splice" : "joined for shear"})});
     Diagnostics found;
     const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, settings.threads});
     if (!analysis) return tl::unexpected(found);

@@ -443,7 +443,7 @@ Document jointReport(const Job& job, const Joint& joint, const Diagnostics& prob
     d.title = joint.mark + (joint.title.empty() ? "" : ", " + joint.title);
     d.subtitle = job.title;
     d.text(joint.mark + " could not be computed:");
-    for (const Diagnostic& p : problems) d.text("– " + p.subject + ": " + p.message);
+    for (const Diagnostic& p : problems) d.text("– " + placeOf(p) + ": " + sentenceOf(p, job.settings.units));
     return d;
 }
 

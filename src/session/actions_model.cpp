@@ -3,6 +3,7 @@
 #include "base/text.h"
 #include "exchange/action_heading.h"
 #include "exchange/actions_table.h"
+#include "joint/field_walk.h"
 #include "session/session.h"
 #include "words/phrases.h"
 #include <QFont>
@@ -197,6 +198,20 @@ void ActionsModel::removeSet(int row) {
     if (row < 0 || row >= static_cast<int>(sets().size())) return;
     (void)session_.edit(tr("remove set %1").arg(QString::fromStdString(sets()[static_cast<std::size_t>(row)].id)),
                         [row](Joint& joint) { joint.actions.erase(joint.actions.begin() + row); });
+}
+
+QModelIndex ActionsModel::cellOf(const FieldPath& path) const {
+    const std::vector<std::string>& steps = path.steps();
+    for (std::size_t row = 0; steps.size() > 1 && row < sets().size(); ++row) {
+        if (elementName(sets()[row], row) != steps[1]) continue;
+        for (std::size_t c = 0; steps.size() > 3 && c < columns_.size(); ++c) {
+            const bool isForce = steps.size() > 4 && steps[4].rfind(std::string(letterOf(columns_[c].force)) + "_k", 0) == 0;
+            if (columns_[c].place.str() == steps[3] && (isForce || steps.size() == 4))
+                return index(static_cast<int>(row), static_cast<int>(c) + firstForce);
+        }
+        return index(static_cast<int>(row), 0);
+    }
+    return {};
 }
 
 QString ActionsModel::balanceText() const {

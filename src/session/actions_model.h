@@ -5,6 +5,7 @@
 
 namespace zg {
 
+class FieldPath;
 class Session;
 struct ActionSet;
 
@@ -24,6 +25,10 @@ public:
     [[nodiscard]] QString copied() const;
     void removeSet(int row);
     [[nodiscard]] QString balanceText() const;
+
+    /// The cell of a set's field ("actions/U2/forces/right/M_kNm"), of its set where it has none of its own; none without the
+    /// set.
+    [[nodiscard]] QModelIndex cellOf(const FieldPath& path) const;
 
     /// Columns for forces out of the plane: always there while a set has some, otherwise when asked for.
     void showOutOfPlane(bool isWanted);

@@ -2,6 +2,7 @@
 #include "exchange/file.h"
 #include "exchange/journal_file.h"
 #include "joint/job.h"
+#include "logging/log.h"
 #include <QDateTime>
 #include <QDir>
 #include <QFile>
@@ -73,8 +74,8 @@ struct Journal::Writer {
             next.reset();
             isWriting = true;
             lock.unlock();
-            const auto written = writeFile(task.path, journalText(task.job, task.jobPath), Links::Refuse);
-            const QString now = written ? QString() : QString::fromStdString(written.error().message);
+            const auto written = writeFile(task.path, journalText(task.job, task.jobPath, logName), Links::Refuse);
+            const QString now = written ? QString() : QString::fromStdString(sentenceOf(written.error()));
             lock.lock();
             isWriting = false;
             if (now != problem) {
@@ -86,6 +87,7 @@ struct Journal::Writer {
     }
 
     Journal& owner;
+    const std::string logName = QFileInfo(QString::fromStdString(logPath())).fileName().toStdString();
     std::mutex guard;
     std::condition_variable wake;
     std::optional<Task> next;
@@ -182,7 +184,8 @@ std::vector<FoundWork> Journal::found() const {
         if (hasJournal && info.suffix() == QLatin1String("journal")) {
             const JournalHead head = readJournalHead(pathOf(name, journalEnding).toStdString());
             all.push_back({name, QString::fromStdString(head.jobPath), QString::fromStdString(head.jobTitle),
-                           info.lastModified().toString(QStringLiteral("yyyy-MM-dd HH:mm"))});
+                           info.lastModified().toString(QStringLiteral("yyyy-MM-dd HH:mm")),
+                           QString::fromStdString(head.logName)});
         }
         if (!hasJournal) QFile::remove(lockPath); // of a window that was killed with nothing unsaved
         if (lock >= 0) ::close(lock);

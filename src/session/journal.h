@@ -16,6 +16,7 @@ struct FoundWork {
     QString jobPath;  ///< of the job it belongs to; empty for a job that was never saved
     QString jobTitle; ///< of an unsaved job
     QString time;
+    QString logName; ///< of the window that left it; empty when it kept none
 };
 
 /// The unsaved state of a window's document, kept aside so that a crash loses at most a second's work. One journal a window and

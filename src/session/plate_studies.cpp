@@ -1,6 +1,7 @@
 #include "session/plate_studies.h"
 #include "exchange/plate_cache.h"
 #include "joint/plate_key.h"
+#include "logging/log.h"
 #include "session/session.h"
 #include <QTimer>
 #include <algorithm>
@@ -146,7 +147,8 @@ void PlateStudies::adopt(const std::string& jointId, const PlateStudyPtr& study)
 void PlateStudies::keep(const std::string& jointId, const std::string& bytes) {
     if (session_.path().isEmpty()) return;
     if (const auto kept = keepStudy(session_.path().toStdString(), jointId, bytes); !kept)
-        message_ = tr("The plate results could not be kept beside the job: %1").arg(QString::fromStdString(kept.error().message));
+        message_ =
+            tr("The plate results could not be kept beside the job: %1").arg(QString::fromStdString(sentenceOf(kept.error())));
 }
 
 void PlateStudies::start(const std::function<void(Work&)>& task) {
@@ -274,6 +276,7 @@ void PlateStudies::look() {
 void PlateStudies::finish() {
     timer_->stop();
     work_->thread.join();
+    logInfo("plates of " + work_->mark + (work_->problems.empty() ? " done" : " refused: " + joined(work_->problems)));
     if (work_->convergence && !work_->jointId.empty()) {
         entries_[work_->jointId].convergence = work_->convergence;
         entries_[work_->jointId].convergenceKey = work_->key;

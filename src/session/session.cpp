@@ -2,6 +2,7 @@
 #include "exchange/job_file.h"
 #include "joint/plate_key.h"
 #include "joint/validate.h"
+#include "logging/log.h"
 #include "session/journal.h"
 #include "session/plate_studies.h"
 #include <QDateTime>
@@ -124,6 +125,7 @@ bool Session::open(const QString& path) {
     tl::expected<ReadJob, Diagnostics> read = text ? readJob(*text) : tl::unexpected(Diagnostics{text.error()});
     if (!read) {
         lastError_ = QString::fromStdString(joined(read.error()));
+        logWarning("could not open " + path.toStdString() + ": " + lastError_.toStdString());
         failedPath_ = canonical(path);
         lookForWork();
         notify(File);
@@ -133,6 +135,8 @@ bool Session::open(const QString& path) {
     readingNotes_ = std::move(read->notes);
     remember(path, *text);
     adopt(std::move(read->job), path);
+    logInfo("opened " + path.toStdString() + ", " + std::to_string(job_.joints.size()) + " joints, " +
+            std::to_string(readingNotes_.size()) + " notes");
     QSettings settings;
     QStringList recent = recentJobs();
     const QString full = QFileInfo(path).absoluteFilePath();
@@ -163,8 +167,10 @@ SaveOutcome Session::save(const QString& path, bool mayOverwrite) {
     const auto saved = writeFile(file, text);
     if (!saved) {
         lastError_ = QString::fromStdString(joined({saved.error()}));
+        logError("could not save: " + lastError_.toStdString());
         return SaveOutcome::Failed;
     }
+    logInfo("saved " + file);
     const bool isMoved = !isOwn;
     path_ = path;
     remember(path, text);
@@ -364,10 +370,12 @@ bool Session::push(const QString& title, Job after, const std::string& currentId
         return true;
     }
     if (const Diagnostics wrong = validate(after); hasErrors(wrong)) {
-        Q_EMIT refused(QString::fromStdString(wrong.front().message));
+        logInfo("refused " + title.toStdString() + ": " + joined({wrong.front()}));
+        Q_EMIT refused(QString::fromStdString(sentenceOf(wrong.front(), job_.settings.units)));
         notify(Content);
         return false;
     }
+    logDebug("edit: " + title.toStdString());
     undo_->push(new JobEdit(*this, title, job_, std::move(after), currentId_, currentId, mergeKey));
     journal_->arm(); // steps that join another leave the stack's index as it is
     return true;
@@ -396,14 +404,12 @@ bool Session::editSettings(const QString& title, const std::function<void(Settin
     return push(title, std::move(after), currentId_, {});
 }
 
-bool Session::setParameterOf(const PartRef& part, const Parameter& p, const ParameterValue& value, const QString& shownValue) {
-    const QString key =
-        QStringLiteral("%1/%2/%3")
-            .arg(QString::fromStdString(partId(part)), QString::fromStdString(p.group), QString::fromStdString(p.key));
+bool Session::setParameter(const Parameter& p, const ParameterValue& value, const QString& shownValue) {
     QString words = QString::fromStdString(p.key);
     words.replace(QLatin1Char('_'), QLatin1Char(' '));
     return edit(
-        tr("%1 %2").arg(words, shownValue), [&](Joint& joint) { (void)setParameter(joint, part, p.group, p.key, value); }, key);
+        tr("%1 %2").arg(words, shownValue), [&](Joint& joint) { (void)setField(joint, p.path, value); },
+        QString::fromStdString(p.path.str()));
 }
 
 void Session::addJoint(Joint joint) {

@@ -74,7 +74,7 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
 Verdict verdictOf(const std::string& mark, const Diagnostics& problems) {
     Verdict v;
     v.head = mark + " could not be computed.";
-    v.rest = problems.empty() ? "" : problems.front().message;
+    v.rest = problems.empty() ? "" : sentenceOf(problems.front());
     if (problems.size() > 1) v.rest += " (and " + std::to_string(problems.size() - 1) + " more)";
     v.state = CheckState::NotDone;
     return v;

@@ -16,7 +16,7 @@ TEST_CASE("each option of a stock strip is what the joint really comes to", "[ad
         CHECK(std::count_if(strip->options.begin(), strip->options.end(), [](const StockOption& o) { return o.isCurrent; }) == 1);
         for (const StockOption& o : strip->options) {
             Job changed = job;
-            REQUIRE(setParameter(changed.joints[3], part, strip->group, strip->key, o.value));
+            REQUIRE(setField(changed.joints[3], strip->path, o.value));
             const auto r = verify(changed, changed.joints[3]);
             REQUIRE(r);
             CHECK(o.utilisation == r->utilisation);

@@ -30,6 +30,8 @@ public:
         return answer;
     }
     void tell(QWidget*, const QString&, const QString& text) override { told = text; }
+    QString shown;
+    void showText(QWidget*, const QString&, const QString& text) override { shown = text; }
 };
 
 /// The real window on a copy of the demo job.

@@ -4,6 +4,7 @@
 #include "app/views/workings_view.h"
 #include "exchange/file.h"
 #include "exchange/job_file.h"
+#include "logging/log.h"
 #include <QApplication>
 #include <QClipboard>
 #include <QFrame>
@@ -165,7 +166,7 @@ TEST_CASE("a joint that cannot be computed says why on the bench", "[app]") {
     REQUIRE(b.session.edit(QStringLiteral("no such beam"), [](Joint& j) { member(j, ends::right).section = "IPE 999"; }));
     CHECK_FALSE(b.session.state()->result);
     REQUIRE(b.session.state()->problems.size() == 1);
-    CHECK(b.session.state()->problems[0].message.find("IPE 999") != std::string::npos);
+    CHECK(sentenceOf(b.session.state()->problems[0]).find("IPE 999") != std::string::npos);
     CHECK_FALSE(b.window.grab().isNull());
     REQUIRE(b.session.edit(QStringLiteral("no rows"), [](Joint& j) {
         member(j, ends::right).section = "IPE 300";
@@ -175,14 +176,52 @@ TEST_CASE("a joint that cannot be computed says why on the bench", "[app]") {
     CHECK_FALSE(b.window.grab().isNull());
 }
 
+TEST_CASE("a message leads to its field", "[app]") {
+    Bench b("B1");
+    REQUIRE(b.session.edit(QStringLiteral("no such beam"), [](Joint& j) {
+        member(j, ends::right).section = "IPE 999";
+        endPlate(j, ends::right).bolts.size = "M23";
+    }));
+    b.window.show(MainWindow::View::Workings);
+    b.window.show(MainWindow::View::Sheet);
+    QTest::qWait(20);
+    const auto linkTo = [&](const char* path) {
+        for (QPushButton* link : b.window.sheet()->findChildren<QPushButton*>(QStringLiteral("link")))
+            if (link->text() == QLatin1String(path)) return link;
+        return static_cast<QPushButton*>(nullptr);
+    };
+    const auto focused = [&] {
+        const QWidget* at = QApplication::focusWidget();
+        return at ? at->property("path").toString() : QString();
+    };
+    for (const char* path : {"members/right/section", "connections/right/end_plate/bolts/size"}) {
+        QPushButton* link = linkTo(path);
+        REQUIRE(link);
+        CHECK(link->isVisible());
+        QTest::mouseClick(link, Qt::LeftButton);
+        REQUIRE(b.window.sheet()->card());
+        // The size stands in the strip above the card, everything else has its own editor.
+        if (QLatin1String(path) == QLatin1String("members/right/section")) CHECK(focused() == QLatin1String(path));
+    }
+    CHECK(b.window.sheet()->card()->part() == PartRef{PartKind::BoltRow, ends::right, 0});
+    REQUIRE(b.session.edit(QStringLiteral("mend"), [](Joint& j) {
+        member(j, ends::right).section = "IPE 300";
+        endPlate(j, ends::right).bolts.size = "M24";
+    }));
+    CHECK_FALSE(b.window.findChild<QWidget*>(QStringLiteral("problems"))->isVisible());
+}
+
 TEST_CASE("recovery is offered in the window after a crash", "[app][recovery]") {
     Bench b("B1");
+    qputenv("XDG_STATE_HOME", QFile::encodeName(b.folder.path()));
+    REQUIRE(startLog(logFolder(), "bench", LogLevel::Debug));
     {
         Session crashed(b.folder.filePath(QStringLiteral("other")));
         REQUIRE(crashed.open(b.job));
         REQUIRE(crashed.edit(QStringLiteral("thicker"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 44; }));
         crashed.writeJournal();
     }
+    endLog();
     Session after(b.folder.filePath(QStringLiteral("other")));
     MainWindow second(after, b.theme, b.prompts, {});
     second.show();
@@ -190,6 +229,13 @@ TEST_CASE("recovery is offered in the window after a crash", "[app][recovery]") 
     auto* recover = second.findChild<QPushButton*>(QStringLiteral("recover"));
     REQUIRE(recover);
     CHECK(recover->isVisible());
+    auto* happened = second.findChild<QPushButton*>(QStringLiteral("crashLog"));
+    REQUIRE(happened);
+    CHECK(happened->isVisible());
+    QTest::mouseClick(happened, Qt::LeftButton);
+    CHECK(b.prompts.shown.contains(QStringLiteral("opened ")));
+    CHECK(b.prompts.shown.contains(QStringLiteral("edit: thicker")));
+    qunsetenv("XDG_STATE_HOME");
     QTest::mouseClick(recover, Qt::LeftButton);
     CHECK(endPlate(after.job().joints[0], ends::right).plate.thickness == 44);
     CHECK_FALSE(recover->isVisible());

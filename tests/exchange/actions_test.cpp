@@ -37,7 +37,7 @@ TEST_CASE("a cell that is no number is told with its row and column, and nothing
     REQUIRE_FALSE(bad);
     REQUIRE(bad.error().size() == 2);
     CHECK(bad.error()[0].subject == "row 2, column 3");
-    CHECK(bad.error()[0].message == "\"about 20\" is not a number.");
+    CHECK(sentenceOf(bad.error()[0]) == "\"about 20\" is not a number.");
     CHECK_FALSE(readActions("", UnitSystem::SI));
     CHECK_FALSE(readActions("\n\n", UnitSystem::SI));
 }
@@ -96,7 +96,7 @@ TEST_CASE("forces out of the plane come in under their usual names and stay when
 
     const auto column = readActions("set\tN\tV_y below\nU1\t1\t2", UnitSystem::SI);
     REQUIRE_FALSE(column);
-    CHECK(column.error()[0].message.find("V_y of the column cannot be taken") == 0);
+    CHECK(sentenceOf(column.error()[0]).find("V_y of the column cannot be taken") == 0);
     CHECK(readActions("set\tN\tV_y below\nU1\t1\t0", UnitSystem::SI));
 }
 
@@ -109,7 +109,7 @@ void refuses(const std::string& table, const std::string& where, const std::stri
     REQUIRE_FALSE(read);
     INFO(joined(read.error()));
     CHECK(read.error()[0].subject == where);
-    CHECK(read.error()[0].message.find(words) != std::string::npos);
+    CHECK(sentenceOf(read.error()[0]).find(words) != std::string::npos);
 }
 
 } // namespace
@@ -206,5 +206,5 @@ TEST_CASE("forces on a member that the joint does not have are told", "[exchange
     REQUIRE(sets);
     const Diagnostics lost = actionsWithoutMember(joint, *sets);
     REQUIRE(lost.size() == 1);
-    CHECK(lost[0].message == "M of the left beam: the joint has no beam on the left.");
+    CHECK(sentenceOf(lost[0]) == "M of the left beam: the joint has no beam on the left.");
 }

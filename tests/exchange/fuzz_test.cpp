@@ -113,7 +113,7 @@ void readsOrRefuses(const std::string& text) {
     const auto read = readJob(text);
     if (!read) {
         REQUIRE_FALSE(read.error().empty());
-        for (const Diagnostic& d : read.error()) REQUIRE(d.message.size() > 8);
+        for (const Diagnostic& d : read.error()) REQUIRE(sentenceOf(d).size() > 8);
         return;
     }
     for (const Joint& joint : read->job.joints) {
@@ -212,7 +212,7 @@ TEST_CASE("fuzz: mutated tables give sets of finite forces or are refused with t
     for (; fuzz.goesOn(); ++rounds) {
         const auto sets = readActions(fuzz.bytes(tables[fuzz.pick(4)]), fuzz.chance(0.5) ? UnitSystem::SI : UnitSystem::US);
         if (!sets) {
-            for (const Diagnostic& d : sets.error()) REQUIRE(d.message.size() > 8);
+            for (const Diagnostic& d : sets.error()) REQUIRE(sentenceOf(d).size() > 8);
             continue;
         }
         ++read;

@@ -23,7 +23,7 @@ using sample::tinyStudy;
 
 namespace {
 
-std::string textOf(const Diagnostic& d) { return d.message; }
+std::string textOf(const Diagnostic& d) { return sentenceOf(d); }
 
 } // namespace
 

@@ -239,7 +239,7 @@ TEST_CASE("outlines that are none are refused in words", "[fe][mesh]") {
         const MeshResult r = meshPlate(o, size);
         CHECK(r.mesh.cells.empty());
         REQUIRE(zg::hasErrors(r.found));
-        return r.found.front().message;
+        return zg::sentenceOf(r.found.front());
     };
     CHECK(refusal({}).find("needs 3") != std::string::npos);
     CHECK(refusal({{{0, 0}, {100, 0}, {50, 0}}, {}, {}, {}, {}}).find("no area") != std::string::npos);
@@ -259,6 +259,6 @@ TEST_CASE("quality remarks name what is poor", "[fe][mesh]") {
     PlateMesh thin{{{0, 0}, {100, 0}, {100, 1}, {0, 1}}, {{0, 1, 2, 3}}};
     const auto remarks = qualityRemarks(qualityOf(thin), "plate P1");
     REQUIRE(remarks.size() == 1);
-    CHECK(remarks.front().message.find("plate P1") != std::string::npos);
-    CHECK(remarks.front().message.find("aspect") != std::string::npos);
+    CHECK(zg::sentenceOf(remarks.front()).find("plate P1") != std::string::npos);
+    CHECK(zg::sentenceOf(remarks.front()).find("aspect") != std::string::npos);
 }

@@ -77,17 +77,19 @@ TEST_CASE("a dragged row snaps to five millimetres and to the least clearances",
     CHECK(snappedRow(r, ends::right, 1, limit + 2) == limit);
 }
 
-TEST_CASE("parameters of a part can be listed and set by key", "[joint]") {
+TEST_CASE("parameters of a part can be listed and set by their path", "[joint]") {
     Joint j = sample::extendedJob().joints[0];
     const PartRef plate{PartKind::EndPlate};
     const auto list = parametersOf(j, plate);
     CHECK(list.size() == 5);
-    CHECK(setParameter(j, plate, "plate", "thickness", 32.0));
+    const FieldPath thickness(std::string_view("connections/right/end_plate/plate/thickness_mm"));
+    CHECK(list.front().path == thickness);
+    CHECK(setField(j, thickness, 32.0));
     CHECK(endPlate(j, ends::right).plate.thickness == 32);
-    CHECK_FALSE(setParameter(j, plate, "plate", "thickness", std::string("thick")));
-    CHECK_FALSE(setParameter(j, plate, "plate", "colour", 1.0));
+    CHECK_FALSE(setField(j, thickness, std::string("thick")));
+    CHECK_FALSE(setField(j, FieldPath(std::string_view("connections/right/end_plate/plate/colour")), 1.0));
     CHECK(parametersOf(j, {PartKind::Doubler}).empty());
-    CHECK(setParameter(j, {PartKind::BeamWeb}, "side", "span", std::monostate{}));
+    CHECK(setField(j, FieldPath{"members", "right", "framing", "span_mm"}, std::monostate{}));
     CHECK_FALSE(framing(j, ends::right).span);
 }
 
@@ -98,8 +100,8 @@ TEST_CASE("numbers out of range are found all at once, named with value and limi
     forcesOf(j.actions[0], ends::right).M = 1e40;
     const Diagnostics found = validate(j);
     REQUIRE(found.size() == 3);
-    CHECK(found[0].subject == "W1/connections/right/end_plate/plate/thickness_mm");
-    CHECK(found[0].message.find("-4 mm") != std::string::npos);
-    CHECK(found[0].message.find("3 mm to 200 mm") != std::string::npos);
-    CHECK(found[1].message.find("not a finite number") != std::string::npos);
+    CHECK(placeOf(found[0]) == "W1/connections/right/end_plate/plate/thickness_mm");
+    CHECK(sentenceOf(found[0]).find("-4 mm") != std::string::npos);
+    CHECK(sentenceOf(found[0]).find("3 mm to 200 mm") != std::string::npos);
+    CHECK(sentenceOf(found[1]).find("not a finite number") != std::string::npos);
 }

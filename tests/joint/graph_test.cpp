@@ -12,8 +12,7 @@ TEST_CASE("what does not hold together is said with its place", "[joint][graph]"
     };
     const Case cases[] = {
         {"No connection holds the member \"right\"", [](Joint& j) { j.connections.clear(); }},
-        {"There is no member \"gone\" to join; there are column, right.",
-         [](Joint& j) { j.connections[0].end = "gone"; }},
+        {"There is no member \"gone\" to join; there are column, right.", [](Joint& j) { j.connections[0].end = "gone"; }},
         {"joined onto \"gone\", which is no other member", [](Joint& j) { j.connections[0].onto = "gone"; }},
         {"joined onto \"right\", which is no other member", [](Joint& j) { j.connections[0].onto = ends::right; }},
         {"passes through; only a member that ends", [](Joint& j) { j.connections[0].end = ends::column; }},
@@ -25,23 +24,38 @@ TEST_CASE("what does not hold together is said with its place", "[joint][graph]"
              j.connections.push_back(j.connections.back());
              j.connections.back().end = "other";
          }},
-        {"Two members pass through", [](Joint& j) { j.members.push_back({"post", "HEB 200", "S275", Through{}}); }},
+        {"2 members pass through",
+         [](Joint& j) {
+             j.members.push_back({"post", "HEB 200", "S275", Through{}});
+         }},
         {"No member frames in", [](Joint& j) { dropEnd(j, ends::right); }},
         {"The end is joined twice", [](Joint& j) { j.connections.push_back(j.connections.back()); }},
         {"strengthens \"post\", which is no member", [](Joint& j) { putFitting(j, "post", std::nullopt, DoublerSpec{}); }},
-        {"which is gone", [](Joint& j) { putFitting(j, ends::column, Anchor{"left", FlangeSide::Top}, StiffenerSpec{}); }},
-        {"it follows no flange", [](Joint& j) { putFitting(j, ends::column, Anchor{ends::right, FlangeSide::Top}, DoublerSpec{}); }},
+        {"which is gone",
+         [](Joint& j) {
+             putFitting(j, ends::column, Anchor{"left", FlangeSide::Top}, StiffenerSpec{});
+         }},
+        {"it follows no flange",
+         [](Joint& j) {
+             putFitting(j, ends::column, Anchor{ends::right, FlangeSide::Top}, DoublerSpec{});
+         }},
         {"does not say which flange", [](Joint& j) { putFitting(j, ends::column, std::nullopt, StiffenerSpec{}); }},
         {"A rib on \"column\" is not understood",
-         [](Joint& j) { putFitting(j, ends::column, Anchor{ends::right, FlangeSide::Top}, RibSpec{}); }},
+         [](Joint& j) {
+             putFitting(j, ends::column, Anchor{ends::right, FlangeSide::Top}, RibSpec{});
+         }},
         {"Two fittings of one kind (stiffener) stand at one flange",
          [](Joint& j) {
              for (int i = 0; i < 2; ++i)
                  j.fittings.push_back({ends::column, Anchor{ends::right, FlangeSide::Top}, StiffenerSpec{}});
          }},
-        {"Forces are given on \"left\", which is no end of the joint", [](Joint& j) { forcesOf(j.actions[0], ends::left).M = 1e6; }},
+        {"Forces are given on \"left\", which is no end of the joint",
+         [](Joint& j) { forcesOf(j.actions[0], ends::left).M = 1e6; }},
         {"are given twice", [](Joint& j) { j.actions[0].forces.push_back(j.actions[0].forces.front()); }},
-        {"A member has no name", [](Joint& j) { j.members.push_back({"", "IPE 300", "S275", Framing{Direction::Left, 0, 0, {}, {}, {}}}); }},
+        {"A member has no name",
+         [](Joint& j) {
+             j.members.push_back({"", "IPE 300", "S275", Framing{Direction::Left, 0, 0, {}, {}, {}}});
+         }},
     };
     const Joint good = sample::extendedJob().joints[0];
     CHECK(checkGraph(good).empty());

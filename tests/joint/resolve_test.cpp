@@ -20,7 +20,7 @@ bool has(const std::string& text, const char* part) {
 
 TEST_CASE("unknown and missing things are named", "[joint][resolve]") {
     CHECK(has(refusal([](Job& j) { columnOf(j.joints[0]).section = "HEQ 240"; }),
-              "W1/members/column: Section \"HEQ 240\" is neither in the catalogue nor in the job."));
+              "W1/members/column/section: Section \"HEQ 240\" is neither in the catalogue nor in the job."));
     CHECK(has(refusal([](Job& j) { member(j.joints[0], ends::right).section.clear(); }), "No section is chosen."));
     CHECK(
         has(refusal([](Job& j) { member(j.joints[0], ends::right).steel = "S356"; }), "Steel \"S356\" is not in the catalogue."));

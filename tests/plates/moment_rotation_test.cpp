@@ -249,7 +249,7 @@ TEST_CASE("joints that make no model are refused in words, and cancelling is hea
     CHECK(refusal(joint).find("hold it below") != std::string::npos);
     joint = demoJoint("B1");
     joint.plates.sizeFactor = 9;
-    CHECK(refusal(joint).find("between 0.3 and 4") != std::string::npos);
+    CHECK(refusal(joint).find("allowed is 0.3 to 4") != std::string::npos);
     joint = demoJoint("B1");
     CHECK_FALSE(momentRotation(joint, ends::left, false));
     PlateModelSettings settings;

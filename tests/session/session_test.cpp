@@ -44,10 +44,11 @@ TEST_CASE("steps of the same parameter join, others do not", "[session]") {
     REQUIRE(s.open(demoPath()));
     const PartRef plate{PartKind::EndPlate};
     Parameter p = parametersOf(*s.current(), plate).front();
-    for (const double t : {12.0, 15.0, 18.0}) CHECK(s.setParameterOf(plate, p, t, QString::number(t)));
+    for (const double t : {12.0, 15.0, 18.0}) CHECK(s.setParameter(p, t, QString::number(t)));
     CHECK(s.undoStack()->count() == 1);
-    p.key = "width";
-    CHECK(s.setParameterOf(plate, p, 170.0, QStringLiteral("170")));
+    p = parametersOf(*s.current(), plate)[1];
+    CHECK(p.key == "width");
+    CHECK(s.setParameter(p, 170.0, QStringLiteral("170")));
     CHECK(s.undoStack()->count() == 2);
 }
 

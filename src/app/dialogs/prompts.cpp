@@ -1,8 +1,12 @@
 #include "app/dialogs/prompts.h"
 #include <QCoreApplication>
+#include <QDialogButtonBox>
 #include <QFileDialog>
+#include <QFontDatabase>
 #include <QMessageBox>
+#include <QPlainTextEdit>
 #include <QPushButton>
+#include <QVBoxLayout>
 
 namespace zg {
 namespace {
@@ -41,6 +45,23 @@ Prompts::Conflict DialogPrompts::conflict(QWidget* parent, const QString& text, 
 
 void DialogPrompts::tell(QWidget* parent, const QString& title, const QString& text) {
     QMessageBox::information(parent, title, text);
+}
+
+void DialogPrompts::showText(QWidget* parent, const QString& title, const QString& text) {
+    QDialog dialog(parent);
+    dialog.setWindowTitle(title);
+    dialog.resize(860, 420);
+    auto* page = new QPlainTextEdit(text, &dialog);
+    page->setReadOnly(true);
+    page->setLineWrapMode(QPlainTextEdit::NoWrap);
+    page->setFont(QFontDatabase::systemFont(QFontDatabase::FixedFont));
+    page->moveCursor(QTextCursor::End);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, &dialog);
+    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    auto* column = new QVBoxLayout(&dialog);
+    column->addWidget(page);
+    column->addWidget(buttons);
+    dialog.exec();
 }
 
 } // namespace zg

@@ -20,6 +20,8 @@ public:
     /// The file is not as we left it: what now, of these choices or Cancel.
     [[nodiscard]] virtual Conflict conflict(QWidget* parent, const QString& text, const Choices& choices) = 0;
     virtual void tell(QWidget* parent, const QString& title, const QString& text) = 0;
+    /// A longer text to read and copy, lines as they are.
+    virtual void showText(QWidget* parent, const QString& title, const QString& text) = 0;
 };
 
 class DialogPrompts : public Prompts {
@@ -30,6 +32,7 @@ public:
     [[nodiscard]] Keep unsaved(QWidget* parent) override;
     [[nodiscard]] Conflict conflict(QWidget* parent, const QString& text, const Choices& choices) override;
     void tell(QWidget* parent, const QString& title, const QString& text) override;
+    void showText(QWidget* parent, const QString& title, const QString& text) override;
 };
 
 } // namespace zg

@@ -129,7 +129,7 @@ void SectionChooser::makeSection() {
     auto* column = new QVBoxLayout(&dialog);
     column->addWidget(new ParameterForm(
         parametersOf(section), session_.job().settings.units,
-        [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setParameter(section, p.key, value); }, {},
+        [&](const Parameter& p, const ParameterValue& value, const QString&) { (void)setField(section, p.path, value); }, {},
         &dialog, ParameterForm::Labels::Help));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
     column->addWidget(buttons);

@@ -28,7 +28,7 @@ bool ask(const QString& title, const char* name, const std::vector<Parameter>& p
 void askForSettings(Session& session, QWidget* parent) {
     Settings settings = session.job().settings;
     const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setParameter(settings, p.key, value);
+        (void)setField(settings, p.path, value);
     };
     if (ask(Session::tr("Settings of the job"), "settings", parametersOf(settings), settings.units, apply, parent)) {
         (void)session.editSettings(Session::tr("settings of the job"), [&](Settings& s) { s = settings; });
@@ -39,7 +39,7 @@ void askForPlates(Session& session, QWidget* parent) {
     if (!session.current()) return;
     Joint joint = *session.current();
     const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setPlateParameter(joint, p.group, p.key, value);
+        (void)setField(joint, p.path, value);
     };
     if (ask(Session::tr("Choices of the plate method"), "plateChoices", plateParameters(joint), session.job().settings.units,
             apply, parent))
@@ -50,7 +50,7 @@ void askForJoint(Session& session, QWidget* parent) {
     if (!session.current()) return;
     Joint joint = *session.current();
     const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setJointParameter(joint, p.key, value);
+        (void)setField(joint, p.path, value);
     };
     if (ask(Session::tr("Joint %1").arg(QString::fromStdString(joint.mark)), "jointData", jointParameters(joint),
             session.job().settings.units, apply, parent)) {

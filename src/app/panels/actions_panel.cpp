@@ -90,6 +90,14 @@ void ActionsPanel::toggleOutOfPlane() {
     }
 }
 
+void ActionsPanel::showField(const FieldPath& path) {
+    const QModelIndex cell = model_->cellOf(path);
+    if (!cell.isValid()) return;
+    table_->setCurrentIndex(cell);
+    table_->scrollTo(cell, QAbstractItemView::PositionAtCenter);
+    table_->setFocus();
+}
+
 void ActionsPanel::paste() { (void)model_->paste(QApplication::clipboard()->text()); }
 
 bool ActionsPanel::eventFilter(QObject* watched, QEvent* event) {

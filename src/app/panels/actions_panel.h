@@ -7,6 +7,7 @@ class QTableView;
 namespace zg {
 
 class ActionsModel;
+class FieldPath;
 class Session;
 class Theme;
 
@@ -19,6 +20,8 @@ public:
     void paste();
     /// Shows the columns for forces out of the plane and goes there, or hides them while they are empty.
     void toggleOutOfPlane();
+    /// Goes to the cell of a field of an action set.
+    void showField(const FieldPath& path);
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;

@@ -1,4 +1,5 @@
 #include "app/panels/notice_banner.h"
+#include "logging/log.h"
 #include "session/journal.h"
 #include "session/session.h"
 #include <QFileInfo>
@@ -9,19 +10,23 @@
 namespace zg {
 
 NoticeBanner::NoticeBanner(Session& session, QWidget* parent)
-    : QFrame(parent), session_(session), text_(new QLabel(this)), act_(new QPushButton(tr("recover it"), this)),
-      dismiss_(new QPushButton(this)) {
+    : QFrame(parent), session_(session), text_(new QLabel(this)), act_(new QPushButton(this)),
+      log_(new QPushButton(tr("what happened"), this)), dismiss_(new QPushButton(this)) {
     setObjectName(QStringLiteral("banner"));
     text_->setTextFormat(Qt::PlainText);
     text_->setWordWrap(true);
     act_->setObjectName(QStringLiteral("recover"));
+    log_->setObjectName(QStringLiteral("crashLog"));
+    log_->setToolTip(tr("The last lines of its log"));
     dismiss_->setObjectName(QStringLiteral("dismiss"));
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(16, 5, 16, 5);
     line->addWidget(text_, 1);
+    line->addWidget(log_);
     line->addWidget(act_);
     line->addWidget(dismiss_);
     connect(act_, &QPushButton::clicked, this, &NoticeBanner::act);
+    connect(log_, &QPushButton::clicked, this, [this] { Q_EMIT logWanted(logLines()); });
     connect(dismiss_, &QPushButton::clicked, this, &NoticeBanner::dismiss);
     connect(&session, &Session::changed, this, &NoticeBanner::refresh);
     refresh();
@@ -38,7 +43,8 @@ void NoticeBanner::refresh() {
               : !warnings.empty()                    ? Notice::ReadingNotes
                                                      : Notice::None;
     setVisible(notice_ != Notice::None);
-    act_->setVisible(notice_ == Notice::FoundWork);
+    act_->setVisible(notice_ == Notice::FoundWork || (notice_ == Notice::ReadingNotes && !warnings.front().subject.empty()));
+    log_->setVisible(notice_ == Notice::FoundWork && !logLines().isEmpty());
     dismiss_->setVisible(notice_ == Notice::FoundWork || notice_ == Notice::ReadingNotes);
     switch (notice_) {
     case Notice::FoundWork: {
@@ -47,6 +53,7 @@ void NoticeBanner::refresh() {
                                                     : QFileInfo(found->jobPath).fileName();
         text_->setText(tr("Unsaved work was found: %1, from %2. It stays until you decide.").arg(of, found->time));
         text_->setToolTip(found->jobPath);
+        act_->setText(tr("recover it"));
         dismiss_->setText(tr("discard it"));
         break;
     }
@@ -56,10 +63,11 @@ void NoticeBanner::refresh() {
     case Notice::ReadingNotes: {
         const Diagnostic& first = warnings.front();
         const QString one =
-            QStringLiteral("%1: %2").arg(QString::fromStdString(first.subject), QString::fromStdString(first.message));
+            QStringLiteral("%1: %2").arg(QString::fromStdString(placeOf(first)), QString::fromStdString(sentenceOf(first)));
         text_->setText(warnings.size() == 1 ? one
                                             : tr("%1 (and %n more)", nullptr, static_cast<int>(warnings.size()) - 1).arg(one));
         text_->setToolTip(QString::fromStdString(joined(warnings)));
+        act_->setText(tr("show it"));
         dismiss_->setText(tr("understood"));
         break;
     }
@@ -67,7 +75,17 @@ void NoticeBanner::refresh() {
     }
 }
 
+QString NoticeBanner::logLines() const {
+    const FoundWork* found = session_.recoverable();
+    return found ? QString::fromStdString(lastLinesOfLog(logFolder(), found->logName.toStdString(), 40)) : QString();
+}
+
 void NoticeBanner::act() {
+    if (notice_ == Notice::ReadingNotes) {
+        for (const Diagnostic& d : session_.readingNotes())
+            if (d.severity == Severity::Warning) return Q_EMIT fieldWanted(QString::fromStdString(d.subject), d.path);
+        return;
+    }
     if (!session_.recover()) Q_EMIT failed(session_.lastError());
 }
 

@@ -1,4 +1,5 @@
 #pragma once
+#include "base/field_path.h"
 #include <QFrame>
 
 class QLabel;
@@ -17,17 +18,20 @@ public:
 
 Q_SIGNALS:
     void failed(const QString& why); ///< found work could not be recovered
+    void fieldWanted(const QString& mark, const FieldPath& path);
+    void logWanted(const QString& lines); ///< what the window that left the work did last
 
 private:
     enum class Notice { None, FoundWork, JournalProblem, ReadingNotes };
     void refresh();
+    [[nodiscard]] QString logLines() const;
     void act();
     void dismiss();
 
     Session& session_;
     Notice notice_ = Notice::None;
     QLabel* text_;
-    QPushButton *act_, *dismiss_;
+    QPushButton *act_, *log_, *dismiss_;
 };
 
 } // namespace zg

@@ -110,7 +110,7 @@ void Card::build() {
     auto* form = new ParameterForm(
         parameters, session_.job().settings.units,
         [this](const Parameter& p, const ParameterValue& value, const QString& words) {
-            (void)session_.setParameterOf(part_, p, value, words);
+            (void)session_.setParameter(p, value, words);
         },
         chooseSection_, body_);
     column->addWidget(form);

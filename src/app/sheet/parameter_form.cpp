@@ -34,6 +34,7 @@ ParameterForm::ParameterForm(const std::vector<Parameter>& parameters, UnitSyste
         label->setToolTip(QString::fromStdString(p.help));
         QWidget* field = editor(p);
         field->setObjectName(QString::fromStdString(p.group + "." + p.key));
+        field->setProperty("path", QString::fromStdString(p.path.str()));
         field->setToolTip(QString::fromStdString(p.help));
         field->setAccessibleName(labelOf(p));
         label->setBuddy(field);

@@ -1,4 +1,5 @@
 #include "app/sheet/sheet_view.h"
+#include "app/sheet/problem_list.h"
 #include "app/theme/theme.h"
 #include "base/number_column.h"
 #include "base/text.h"
@@ -49,6 +50,8 @@ SheetView::SheetView(Session& session, Theme& theme, ParameterForm::ChooseSectio
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Sheet, working drawing of the joint"));
+    problems_ = new ProblemList(session, this);
+    connect(problems_, &ProblemList::fieldWanted, this, &SheetView::fieldWanted);
     connect(&session, &Session::changed, this, &SheetView::refresh);
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
@@ -85,16 +88,7 @@ void SheetView::paintEvent(QPaintEvent*) {
     const Palette& p = theme_.palette();
     painter.fillRect(rect(), qcolor(p, Tone::Card));
     const JointState* state = session_.state();
-    if (state && !state->problems.empty()) {
-        painter.setPen(qcolor(p, Tone::Over));
-        painter.setFont(interfaceFont(14, true));
-        painter.drawText(QRect(30, 30, width() - 60, 24), Qt::AlignLeft, tr("This joint could not be drawn or computed."));
-        painter.setPen(qcolor(p, Tone::Ink));
-        painter.setFont(interfaceFont(13));
-        painter.drawText(QRect(30, 62, width() - 60, height() - 80), Qt::AlignLeft | Qt::TextWordWrap,
-                         QString::fromStdString(joined(state->problems)));
-        return;
-    }
+    if (state && !state->problems.empty()) return; // the list of problems lies over it
     PaintOptions o;
     o.palette = &p;
     o.hover = hover_;
@@ -312,7 +306,20 @@ void SheetView::leaveEvent(QEvent*) {
     update();
 }
 
-void SheetView::resizeEvent(QResizeEvent*) { closeEditor(); }
+void SheetView::resizeEvent(QResizeEvent*) {
+    closeEditor();
+    problems_->setGeometry(rect());
+}
+
+void SheetView::showField(const PartRef& part, const FieldPath& path) {
+    session_.selectPart(part);
+    openCard(part, centreOf(part));
+    for (QWidget* field : card_->findChildren<QWidget*>())
+        if (field->property("path").toString().toStdString() == path.str()) {
+            field->setFocus(Qt::OtherFocusReason);
+            if (auto* line = qobject_cast<QLineEdit*>(field)) line->selectAll();
+        }
+}
 
 QPoint SheetView::centreOf(const Target& target) {
     for (const Shape& s : drawing().shapes) {

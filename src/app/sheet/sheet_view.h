@@ -7,6 +7,7 @@
 
 namespace zg {
 
+class ProblemList;
 class Session;
 class Theme;
 
@@ -20,6 +21,11 @@ public:
     [[nodiscard]] Card* card() const { return card_; }
     void openCard(const PartRef& part, QPoint near);
     void closeCard();
+    /// Opens the part's card with the focus on a field.
+    void showField(const PartRef& part, const FieldPath& path);
+
+Q_SIGNALS:
+    void fieldWanted(const FieldPath& path);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -52,6 +58,7 @@ private:
     Target hover_, pressed_, edited_;
     QPoint pressedAt_;
     bool isDragging_ = false;
+    ProblemList* problems_;
     QPointer<Card> card_;
     QPointer<QLineEdit> editor_;
 };

@@ -46,9 +46,9 @@ void StockStripWidget::choose(int index) {
     if (index < 0 || index >= static_cast<int>(strip_.options.size()) || index == currentIndex()) return;
     const StockOption option = strip_.options[static_cast<std::size_t>(index)];
     Parameter p;
-    p.group = strip_.group;
+    p.path = strip_.path;
     p.key = strip_.key;
-    (void)session_.setParameterOf(strip_.part, p, option.value, QString::fromStdString(option.label));
+    (void)session_.setParameter(p, option.value, QString::fromStdString(option.label));
 }
 
 void StockStripWidget::paintEvent(QPaintEvent*) {

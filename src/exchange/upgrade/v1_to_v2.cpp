@@ -48,7 +48,7 @@ private:
     bool isObject(const json& value, const char* key) {
         if (value.is_object()) return true;
         errors_.push_back(
-            {Severity::Error, where_ + "/" + key, "Expected an object, found " + std::string(value.type_name()) + "."});
+            problem(Problem::WrongType, where_, FieldPath(std::string_view(key)), {"an object", value.type_name()}));
         return false;
     }
 
@@ -56,9 +56,9 @@ private:
         const json name = taken(joint_, "family", onlyFamily);
         joint_["recipe"] = name;
         if (name == onlyFamily) return true;
-        errors_.push_back({Severity::Error, where_ + "/family",
-                           "The family " + printable(name.dump(-1, ' ', false, json::error_handler_t::replace)) +
-                               " is not known; understood is \"" + onlyFamily + "\"."});
+        errors_.push_back(problem(Problem::NotOneOf, where_, FieldPath{"family"},
+                                  {std::string("\"") + onlyFamily + "\"",
+                                   "the family " + printable(name.dump(-1, ' ', false, json::error_handler_t::replace))}));
         return false;
     }
 
@@ -121,9 +121,11 @@ private:
                 if (across.is_object()) given.update(across);
                 if (std::string(end) == "left" && !isTwoSided_) {
                     // Never used, and every set had them, mostly nil.
-                    if (!isNil(given))
-                        errors_.push_back({Severity::Warning, where_ + "/actions",
-                                           "Forces on the left beam are left out: the joint has no beam on the left."});
+                    if (!isNil(given)) {
+                        Diagnostic d = problem(Problem::LeftOut, where_, FieldPath{"actions"});
+                        d.severity = Severity::Warning;
+                        errors_.push_back(std::move(d));
+                    }
                     return;
                 }
                 given["end"] = end;
@@ -158,7 +160,7 @@ Diagnostics upgradeV1(json& document) {
         const auto mark = joint.find("mark");
         const std::string name =
             mark != joint.end() && mark->is_string() ? printable(mark->get<std::string>()) : std::to_string(i + 1);
-        Upgrade(joint, "joints/" + name, errors).run();
+        Upgrade(joint, name, errors).run();
     }
     return errors;
 }

@@ -1,0 +1,30 @@
+#include "joint/field_walk.h"
+
+namespace zg {
+namespace {
+std::string orNumber(const std::string& name, std::size_t index) { return name.empty() ? std::to_string(index + 1) : name; }
+} // namespace
+
+std::string fileKey(const Field& field) {
+    switch (field.quantity) {
+    case Quantity::Length: return std::string(field.key) + "_mm";
+    case Quantity::Force: return std::string(field.key) + "_kN";
+    case Quantity::Moment: return std::string(field.key) + "_kNm";
+    case Quantity::Angle: return std::string(field.key) + "_deg";
+    default: return field.key;
+    }
+}
+
+std::string elementName(const Member& m, std::size_t index) { return orNumber(m.id.str(), index); }
+std::string elementName(const Connection& c, std::size_t index) { return orNumber(c.end.str(), index); }
+std::string elementName(const Fitting& f, std::size_t) {
+    const std::string kind = std::visit([](const auto& spec) { return std::decay_t<decltype(spec)>::kind; }, f.how);
+    if (!f.at) return kind;
+    return kind + " " + f.at->connection.str() + " " + EnumNames<FlangeSide>::names[static_cast<int>(f.at->flange)];
+}
+std::string elementName(const ActionSet& s, std::size_t index) { return orNumber(s.id, index); }
+std::string elementName(const EndForces& f, std::size_t index) { return orNumber(f.end.str(), index); }
+std::string elementName(const CustomSection& s, std::size_t index) { return orNumber(s.designation, index); }
+std::string elementName(const Joint& j, std::size_t index) { return orNumber(j.mark, index); }
+
+} // namespace zg
