@@ -1,16 +1,10 @@
 #pragma once
+#include "base/point.h"
 #include "joint/geometry.h"
 #include "joint/part.h"
 #include <array>
 
 namespace zg {
-
-struct Point2 {
-    double x = 0, y = 0;
-};
-struct Point3 {
-    double x = 0, y = 0, z = 0;
-};
 
 /// Flat plate in space: outline in its own plane, extruded half the thickness to both sides. Frame: origin, two unit vectors.
 struct PlatePart {

@@ -61,6 +61,7 @@ enum class Problem {
     BoltSizeUnknown,
     BoltClassUnknown,
     BoltClassOfOtherSet,
+    NotPreloadable,
     TooManyRows,
     FourBoltRow,
     // forces and the plate method

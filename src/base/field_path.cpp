@@ -49,6 +49,12 @@ bool FieldPath::startsWith(const FieldPath& head) const {
     return steps_.size() >= head.steps_.size() && std::equal(head.steps_.begin(), head.steps_.end(), steps_.begin());
 }
 
+FieldPath FieldPath::parent() const {
+    FieldPath path = *this;
+    if (!path.steps_.empty()) path.steps_.pop_back();
+    return path;
+}
+
 FieldPath FieldPath::after(std::size_t steps) const {
     FieldPath path;
     if (steps < steps_.size()) path.steps_.assign(steps_.begin() + static_cast<std::ptrdiff_t>(steps), steps_.end());

@@ -23,6 +23,8 @@ public:
     [[nodiscard]] FieldPath operator/(std::string step) const;
     [[nodiscard]] FieldPath operator/(const FieldPath& rest) const;
     [[nodiscard]] bool startsWith(const FieldPath& head) const;
+    /// The path without its last step.
+    [[nodiscard]] FieldPath parent() const;
     /// The path without its first steps.
     [[nodiscard]] FieldPath after(std::size_t steps) const;
     friend bool operator==(const FieldPath& a, const FieldPath& b) { return a.steps_ == b.steps_; }

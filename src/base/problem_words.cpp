@@ -62,8 +62,7 @@ constexpr Words table[] = {
 
     {Problem::NoSection, "no_section", "No section is chosen."},
     {Problem::SectionUnknown, "section_unknown", "Section \"{0}\" is neither in the catalogue nor in the job."},
-    {Problem::SectionNotI, "section_not_i",
-     "{0} is {1}; the members of a joint are I sections so far. It is in the catalogue, for the connections that are to come."},
+    {Problem::SectionNotI, "section_not_i", "{0} is in the catalogue as {1}; the members of a joint are I sections so far."},
     {Problem::SteelUnknown, "steel_unknown", "Steel \"{0}\" is not in the catalogue."},
     {Problem::SteelTooThick, "steel_too_thick", "Steel {0} has no strength at a thickness of {value} in the chosen table.",
      "EN 1993-1-1:2005 table 3.1"},
@@ -72,6 +71,11 @@ constexpr Words table[] = {
      "EN 1993-1-8:2005 table 3.1"},
     {Problem::BoltClassOfOtherSet, "bolt_class_of_other_set", "Bolts {0} are not made in {1}; understood are {2}.",
      "EN 1993-1-8:2005 table 3.1"},
+    {Problem::NotPreloadable, "not_preloadable",
+     "Bolts {0} {1} are not made for preloading and cannot be slip-resistant; understood are the sets HR and HV in 8.8 or 10.9, "
+     "and "
+     "inch bolts in A-120 or B-150.",
+     "EN 1993-1-8:2005 3.9.1(2)"},
     {Problem::TooManyRows, "too_many_rows", "There are {value} bolt rows; at most {max} are verified."},
     {Problem::FourBoltRow, "four_bolt_row",
      "A row has other than two bolts. Four-bolt rows are kept in the file but not verified yet."},

@@ -1,5 +1,6 @@
 #include "catalogue/bolts.h"
 #include "catalogue/table.h"
+#include <cmath>
 
 namespace zg {
 namespace embedded {
@@ -44,15 +45,32 @@ const std::vector<BoltClass>& boltClasses() {
         const Table table(embedded::bolt_classes_csv);
         std::vector<BoltClass> list;
         for (std::size_t i = 0; i < table.rowCount(); ++i) {
-            const auto f_yb = table.number(i, "fyb_MPa");
+            BoltClass c;
+            c.name = table.text(i, "class");
+            c.f_ub = table.required(i, "fub_MPa");
             const auto alpha = table.number(i, "alpha_v_thread");
-            if (!f_yb || !alpha) continue;
-            list.push_back(
-                {table.text(i, "class"), *f_yb, table.required(i, "fub_MPa"), *alpha, table.required(i, "alpha_v_shank")});
+            c.isUs = !alpha;
+            c.alpha_v_thread = alpha.value_or(0.5);
+            c.alpha_v_shank = table.number(i, "alpha_v_shank").value_or(0.6);
+            c.isPreloadable = table.text(i, "preload") == "yes";
+            list.push_back(std::move(c));
         }
         return list;
     }();
     return all;
+}
+
+bool isMadeIn(const BoltSize& size, const BoltClass& grade) { return (size.set == "US") == grade.isUs; }
+
+const BoltClass& likeClass(const BoltSize& size, const BoltClass& grade) {
+    const BoltClass* best = nullptr;
+    for (const BoltClass& c : boltClasses())
+        if (isMadeIn(size, c) && (!best || std::abs(c.f_ub - grade.f_ub) < std::abs(best->f_ub - grade.f_ub))) best = &c;
+    return *best;
+}
+
+bool isPreloadable(const BoltSize& size, const BoltClass& grade) {
+    return grade.isPreloadable && size.set != "ISO" && isMadeIn(size, grade);
 }
 
 const BoltClass* findBoltClass(std::string_view name) {

@@ -15,14 +15,23 @@ struct BoltSize {
 
 struct BoltClass {
     std::string name;
-    double f_yb = 0, f_ub = 0;
+    double f_ub = 0;
     double alpha_v_thread = 0, alpha_v_shank = 0;
+    bool isUs = false; ///< a group of AISC 360-16 table J3.2, for inch bolts
+    bool isPreloadable = false;
 };
 
 [[nodiscard]] const std::vector<BoltSize>& boltSizes();
 [[nodiscard]] const BoltSize* findBoltSize(std::string_view designation);
-/// Classes of EN 1993-1-8 table 3.1 (the US groups have other rules and are not offered here).
+/// Classes of EN 1993-1-8:2005 table 3.1, then the groups of AISC 360-16 table J3.2. Table 3.4 has no alpha_v for the latter:
+/// here they have its smaller value in the thread, 0.5, and 0.6 in the shank.
 [[nodiscard]] const std::vector<BoltClass>& boltClasses();
+/// Whether bolts of a size are made in a class: inch bolts in groups, metric ones in classes.
+[[nodiscard]] bool isMadeIn(const BoltSize& size, const BoltClass& grade);
+/// The class of a size that is nearest in strength to another: what takes its place when the set of sizes changes.
+[[nodiscard]] const BoltClass& likeClass(const BoltSize& size, const BoltClass& grade);
+/// Whether it is an assembly for preloading (EN 14399, ASTM F3125) in a class that is.
+[[nodiscard]] bool isPreloadable(const BoltSize& size, const BoltClass& grade);
 [[nodiscard]] const BoltClass* findBoltClass(std::string_view name);
 
 } // namespace zg

@@ -39,7 +39,7 @@ namespace {
 
 void printJoint(const Job& job, const Joint& joint, const JointResult& result) {
     const bool isTwoSided = zg::isTwoSided(joint);
-    std::cout << sentence(verdictOf(result, isTwoSided, joint.frame, job.settings.units)) << "\n";
+    std::cout << sentence(builtVerdict(job, joint, result)) << "\n";
     int shownChecks = 0;
     for (const Check& c : ledger(result)) {
         const bool isMetRule = c.group != CheckGroup::Strength && c.state != CheckState::Over;
@@ -241,7 +241,7 @@ int relieve(const AdviseCommand& c) {
     for (const Joint& joint : job->joints) {
         const auto result = verify(*job, joint);
         if (!result) return fail(result.error());
-        std::cout << sentence(verdictOf(*result, isTwoSided(joint), joint.frame, job->settings.units)) << "\n";
+        std::cout << sentence(builtVerdict(*job, joint, *result)) << "\n";
         const Check* governing = governingCheck(*result);
         if (!governing) continue;
         for (const Remedy& r : remedies(*job, joint, *governing, 6))

@@ -16,11 +16,16 @@ struct SheetCommand : JobSource {
     bool isDark = false;
 };
 struct NewCommand {
-    std::string out, recipe = "end-plate", column, beam, left, front, steel = "S355", reach = "extended-top", mark, title, actions;
+    std::string out, recipe = "end-plate", column, beam, left, front, steel = "S355", reach = "extended-top", mark, title,
+                     actions;
     double span = 0, slope = 0, leftSlope = 0;
 };
 struct AdviseCommand : JobSource {
     std::string part;
+};
+
+struct SectionCommand {
+    std::string name, series;
 };
 
 struct PlatesCommand : JobSource {
@@ -37,6 +42,7 @@ int sheet(const SheetCommand& c);
 int create(const NewCommand& c);
 int stock(const AdviseCommand& c);
 int relieve(const AdviseCommand& c);
+int section(const SectionCommand& c);
 int plates(const PlatesCommand& c);
 int tidy(const JobSource& source, const std::string& out);
 int schema(bool ofResult);

@@ -165,6 +165,13 @@ int main(int argc, char** argv) {
     addSource(*relieve_, relieveC, "Only the joint with this mark");
     relieve_->callback([&] { code = relieve(relieveC); });
 
+    SectionCommand sectionC;
+    auto* section_ = app.add_subcommand(
+        "section", "Show a section of the catalogue, of any kind, or list those whose name holds what is typed");
+    section_->add_option("name", sectionC.name, "Designation or part of one, such as \"SHS 100x100x5\" or upn");
+    section_->add_option("--series", sectionC.series, "Only this series, such as IPE, SHS, L-EQ, UPN, flat");
+    section_->callback([&] { code = section(sectionC); });
+
     JobSource tidySource;
     std::string tidyOut;
     auto* tidy_ = app.add_subcommand("tidy", "Read a job and write it in the present version and form of the file format");

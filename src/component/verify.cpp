@@ -3,6 +3,7 @@
 #include "component/connection.h"
 #include "component/fin_plate.h"
 #include "component/node_actions.h"
+#include "component/slip.h"
 #include "component/welded.h"
 #include "joint/detailing.h"
 #include <algorithm>
@@ -132,7 +133,8 @@ private:
     void set(int index) {
         const ActionSet& set = joint_.actions[static_cast<std::size_t>(index)];
         out_.balance.push_back(imbalance(joint_, set));
-        if (set.kind == SetKind::Serviceability) return; // no bearing-type check asks for it; listed below
+        for (const ResolvedSide& s : joint_.sides) verifySlip(w_, joint_, s, set, index, out_.checks);
+        if (set.kind == SetKind::Serviceability) return; // no other check asks for it; listed below
         for (const ResolvedSide& s : joint_.sides) {
             ConnectionActions a;
             a.set = index;
@@ -146,8 +148,15 @@ private:
         const auto say = [&](CheckCode code, const char* clause) { listNotDone(out_.checks, code, Check{}.side, clause); };
         const bool hasService = std::any_of(joint_.actions.begin(), joint_.actions.end(),
                                             [](const ActionSet& s) { return s.kind == SetKind::Serviceability; });
-        if (hasService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
-        say(CheckCode::NotDoneBoltSlip, "EN 1993-1-8:2005 3.9");
+        const bool usesService = std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
+            return s.kind == ConnectionKind::EndPlate && s.spec.bolts.slip == SlipLimit::Serviceability;
+        });
+        if (usesService && !hasService) say(CheckCode::NotDoneSlipNoSets, "EN 1993-1-8:2005 3.9");
+        if (hasService && !usesService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
+        const bool isSlipDone = std::all_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
+            return s.kind == ConnectionKind::DirectWeld || (s.kind == ConnectionKind::EndPlate && s.spec.bolts.slip);
+        });
+        if (!isSlipDone) say(CheckCode::NotDoneBoltSlip, "EN 1993-1-8:2005 3.9");
         say(CheckCode::NotDoneFatigue, "EN 1993-1-9:2005");
         say(CheckCode::NotDoneMinorAxis, "");
         say(CheckCode::NotDoneColumnMember, "EN 1993-1-1:2005 6.3");

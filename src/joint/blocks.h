@@ -11,6 +11,12 @@ enum class WeldKind { Fillet, Butt };
 template <> struct EnumNames<WeldKind> { static constexpr const char* names[] = {"fillet", "butt"}; };
 enum class HoleKind { Normal, Oversize };
 template <> struct EnumNames<HoleKind> { static constexpr const char* names[] = {"normal", "oversize"}; };
+/// Preloaded bolts that must not slip at this limit state: category B or C of EN 1993-1-8:2005 3.4.1.
+enum class SlipLimit { Serviceability, Ultimate };
+template <> struct EnumNames<SlipLimit> { static constexpr const char* names[] = {"serviceability", "ultimate"}; };
+/// Of the faces in contact (EN 1090-2:2018 table 17).
+enum class FrictionClass { A, B, C, D };
+template <> struct EnumNames<FrictionClass> { static constexpr const char* names[] = {"A", "B", "C", "D"}; };
 enum class DiagonalDirection { Compression, Tension };
 template <> struct EnumNames<DiagonalDirection> { static constexpr const char* names[] = {"compression", "tension"}; };
 
@@ -59,12 +65,18 @@ struct BoltSpec {
     double gauge = 100;
     HoleKind holes = HoleKind::Normal;
     bool threadInShearPlane = true;
+    std::optional<SlipLimit> slip;
+    FrictionClass surface = FrictionClass::D;
     template <class Self, class V> static void fields(Self& s, V& v) {
-        v(Field{"size", Quantity::None, 0, 0, "bolt size, such as M24 or HV M24"}, s.size);
+        v(Field{"size", Quantity::None, 0, 0, "bolt size, such as M24, M24 HV or 7/8 in"}, s.size);
         v(Field{"class", Quantity::None, 0, 0, "property class"}, s.grade);
         v(Field{"gauge", Quantity::Length, 20, 1500, "distance across between the two bolts of a row"}, s.gauge);
         v(Field{"holes", Quantity::None, 0, 0, "hole clearance"}, s.holes);
         v(Field{"thread_in_shear_plane", Quantity::None, 0, 0, "thread or shank in the shear plane"}, s.threadInShearPlane);
+        v(Field{"no_slip_at", Quantity::None, 0, 0,
+                "limit state at which the bolts, preloaded, must not slip; of bearing type when absent"},
+          s.slip);
+        v(Field{"friction_class", Quantity::None, 0, 0, "friction class of the faces in contact, EN 1090-2"}, s.surface);
     }
 };
 

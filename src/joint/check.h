@@ -21,6 +21,7 @@ enum class CheckCode {
     BoltTension,
     BoltPunching,
     BoltShearGroup,
+    BoltSlip,
     WeldTensionFlange,
     WeldCompressionFlange,
     WeldWeb,
@@ -94,6 +95,7 @@ enum class CheckCode {
     BeamFitsColumn,
     // listed as not done
     NotDoneBoltSlip,
+    NotDoneSlipNoSets,
     NotDoneFatigue,
     NotDoneMinorAxis,
     NotDoneColumnMember,

@@ -38,6 +38,12 @@ void sortRows(Joint& joint) {
         if (EndPlate* plate = std::get_if<EndPlate>(&c.how)) sortRows(*plate);
 }
 
+void matchBoltClass(const std::string& size, std::string& grade) {
+    const BoltSize* bolt = findBoltSize(size);
+    const BoltClass* now = findBoltClass(grade);
+    if (bolt && now && !isMadeIn(*bolt, *now)) grade = likeClass(*bolt, *now).name;
+}
+
 double dimensionValue(const ResolvedJoint& joint, const DimensionRef& ref) {
     const ResolvedSide* side = joint.side(ref.side);
     if (!side) return 0;

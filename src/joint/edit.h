@@ -74,6 +74,10 @@ template <class F> auto onFitting(FittingKind kind, F f) {
     return flange ? std::optional<Anchor>(Anchor{side, *flange}) : std::nullopt;
 }
 
+/// Bolts of one set of sizes are not made in the classes of another: after a change of size the class nearest in strength takes
+/// the place of one that does not exist.
+void matchBoltClass(const std::string& size, std::string& grade);
+
 /// Rows of each end plate from top to bottom, as people number them.
 void sortRows(EndPlate& plate);
 void sortRows(Joint& joint);

@@ -49,8 +49,7 @@ private:
         p.text = x;
         if (kind == Parameter::Kind::Steel) p.choices = steelGrades();
         if (kind == Parameter::Kind::BoltSize)
-            for (const BoltSize& b : boltSizes())
-                if (b.set != "US") p.choices.push_back(b.designation);
+            for (const BoltSize& b : boltSizes()) p.choices.push_back(b.designation);
         if (kind == Parameter::Kind::BoltGrade)
             for (const BoltClass& c : boltClasses()) p.choices.push_back(c.name);
     }
@@ -248,7 +247,17 @@ bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value) 
         joint.plates = plates == PlateSpec{} ? std::optional<PlateSpec>() : plates;
         return true;
     }
-    return setAt(joint, path, value);
+    if (!setAt(joint, path, value)) return false;
+    const FieldPath grade = path.parent() / "class";
+    if (const std::string* size = std::get_if<std::string>(&value); size && path == path.parent() / "size") {
+        std::string matched;
+        atPath(static_cast<const Joint&>(joint), grade, [&](const Field&, const auto& now) {
+            if constexpr (std::is_same_v<std::decay_t<decltype(now)>, std::string>) matched = now;
+        });
+        matchBoltClass(*size, matched);
+        (void)setAt(joint, grade, ParameterValue(matched));
+    }
+    return true;
 }
 
 std::vector<Parameter> parametersOf(const Settings& settings) { return listed(settings, "settings"); }

@@ -37,6 +37,7 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 /// The part whose card shows a field, or what stands next to it; nothing for fields that belong to no part.
 [[nodiscard]] std::optional<PartRef> partAt(const Joint& joint, const FieldPath& path);
 /// Sets one field; false when the path leads to none or the value has the wrong type. Ranges are checked by validate().
+/// With a size of bolt of another set goes the class: the nearest one that it is made in.
 [[nodiscard]] bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value);
 
 /// The same for the job's settings and for a user-made section.

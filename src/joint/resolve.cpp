@@ -1,5 +1,6 @@
 #include "joint/resolve.h"
 #include "base/text.h"
+#include "catalogue/profiles.h"
 #include "joint/field_walk.h"
 #include "joint/validate.h"
 #include <algorithm>
@@ -93,6 +94,8 @@ private:
         } else {
             if (spec.section.empty())
                 error(Problem::NoSection, where / "section");
+            else if (const Profile* other = findProfile(spec.section))
+                error(Problem::SectionNotI, where / "section", {other->designation, wordsOf(*other)});
             else
                 error(Problem::SectionUnknown, where / "section", {printable(spec.section)});
             return m;
@@ -118,6 +121,11 @@ private:
             r.boltClass = *found_;
         else
             error(Problem::BoltClassUnknown, where / "class", {printable(grade)});
+        if (r.bolt.set.empty() || r.boltClass.name.empty() || isMadeIn(r.bolt, r.boltClass)) return;
+        std::string all;
+        for (const BoltClass& c : boltClasses())
+            if (isMadeIn(r.bolt, c)) all += (all.empty() ? "" : ", ") + c.name;
+        error(Problem::BoltClassOfOtherSet, where / "class", {r.bolt.designation, "class " + r.boltClass.name, all});
     }
 
     void endPlate(ResolvedSide& r, const EndPlate& how, const FieldPath& where, const char* plate = "plate") {
@@ -131,6 +139,8 @@ private:
         r.spec.bearsInCompression = how.bearsInCompression;
         r.plateSteel = steel(how.plate.steel, how.plate.thickness, where / plate);
         bolts(r, how.bolts.size, how.bolts.grade, how.bolts.holes, where / "bolts");
+        if (how.bolts.slip && !r.bolt.set.empty() && !isPreloadable(r.bolt, r.boltClass))
+            error(Problem::NotPreloadable, where / "bolts" / "no_slip_at", {r.bolt.designation, r.boltClass.name});
         if (how.rows.size() > mostRows) {
             Diagnostic& d = error(Problem::TooManyRows, where / "rows");
             d.value = static_cast<double>(how.rows.size());

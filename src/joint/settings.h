@@ -20,7 +20,7 @@ template <> struct EnumNames<StrengthSource> {
 /// Everything besides the joint that can change a number.
 struct Settings {
     static constexpr bool hasFields = true;
-    double gamma_M0 = 1.0, gamma_M1 = 1.0, gamma_M2 = 1.25;
+    double gamma_M0 = 1.0, gamma_M1 = 1.0, gamma_M2 = 1.25, gamma_M3 = 1.25, gamma_M3_ser = 1.1;
     StrengthSource strengths = StrengthSource::EurocodeTable;
     WeldRule weldRule = WeldRule::Directional;
     ModeOneRule modeOne = ModeOneRule::Method1;
@@ -33,6 +33,9 @@ struct Settings {
         v(Field{"gamma_M0", Quantity::None, 0.5, 3, "partial factor, yielding"}, s.gamma_M0);
         v(Field{"gamma_M1", Quantity::None, 0.5, 3, "partial factor, buckling"}, s.gamma_M1);
         v(Field{"gamma_M2", Quantity::None, 0.5, 3, "partial factor, bolts, welds, fracture"}, s.gamma_M2);
+        v(Field{"gamma_M3", Quantity::None, 0.5, 3, "partial factor, slip at the ultimate limit state"}, s.gamma_M3);
+        v(Field{"gamma_M3_ser", Quantity::None, 0.5, 3, "partial factor, slip at the serviceability limit state"},
+          s.gamma_M3_ser);
         v(Field{"strengths", Quantity::None, 0, 0, "table from which yield and ultimate strengths are taken"}, s.strengths);
         v(Field{"welds", Quantity::None, 0, 0, "directional or simplified method of EN 1993-1-8 4.5.3"}, s.weldRule);
         v(Field{"t_stub_mode_1", Quantity::None, 0, 0, "method of table 6.2 for mode 1"}, s.modeOne);

@@ -104,9 +104,17 @@ void ModelBuilder::columnStiffeners(const std::vector<double>& xs, const std::ve
                                  EnumNames<FlangeSide>::names[static_cast<int>(pair.flange)] +
                                  " flanges of both beams meet: the plates have the thicker one only.");
         const double width = col_.t_w / 2 + stiffenerWidth(pair.spec->width, col_);
+        if (width > col_.b / 2 + 1)
+            out_.notes.push_back(std::string("The column stiffeners at the ") +
+                                 EnumNames<FlangeSide>::names[static_cast<int>(pair.flange)] +
+                                 " flange are wider than the column's flange: the plates end them at its edge.");
+        // To the line that stands for its edge, which may have become one with another near it.
+        const double edge = std::abs(*std::min_element(ys.begin(), ys.end(), [&](double a, double b) {
+            return std::abs(std::abs(a) - width) < std::abs(std::abs(b) - width);
+        }));
         std::vector<double> within;
         for (double v : ys)
-            if (std::abs(v) <= width + 1) within.push_back(v);
+            if (std::abs(v) <= edge + 1e-6) within.push_back(v);
         const PartRef ref{pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side};
         grid(part(ref, pair.spec->thickness, pair.steel->f_y), xs, within, [&](double u, double v) { return Vec3{u, v, z}; });
     }

@@ -57,7 +57,7 @@ private:
 
     void verdict() {
         TextBlock b;
-        b.text = sentence(verdictOf(result_, isTwoSided(), joint_.frame, units_));
+        b.text = sentence(builtVerdict(job_, joint_, result_));
         b.isSymbolic = true;
         b.isStrong = true;
         d_.blocks.emplace_back(std::move(b));

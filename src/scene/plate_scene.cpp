@@ -273,6 +273,9 @@ SceneImage PlateScene::draw(const SceneState& s, const Camera& camera, int width
         }
     }
     const auto isSelected = [&](int shell) { return s.selected && g_.parts[g_.partOf[shell]].ref == *s.selected; };
+    const auto isOutlined = [&](const PartRef& part) {
+        return std::find(s.outlined.begin(), s.outlined.end(), part) != s.outlined.end();
+    };
     for (const Edge& edge : borders_) {
         if (!paint.isShown(g_.parts[g_.partOf[edge.shell]].ref)) continue;
         const std::array<Float3, 4> at{corner(edge, edge.from, 1), corner(edge, edge.to, 1), corner(edge, edge.to, -1),
@@ -285,8 +288,9 @@ SceneImage PlateScene::draw(const SceneState& s, const Camera& camera, int width
         const float from = v[edge.from] * inverse, to = v[edge.to] * inverse;
         paint.quad({paint.seen(at[0], from), paint.seen(at[1], to), paint.seen(at[2], to), paint.seen(at[3], from)}, 4,
                    unit(cross(minus(at[1], at[0]), minus(at[3], at[0]))), p);
-        const bool isHot = isSelected(edge.shell);
-        for (int k : {0, 2}) paint.line(at[k], at[k + 1], isHot ? s.accent : s.ink, isHot ? 2.2F : 0.9F, bias);
+        const bool isHot = isSelected(edge.shell), isClash = isOutlined(g_.parts[g_.partOf[edge.shell]].ref);
+        for (int k : {0, 2})
+            paint.line(at[k], at[k + 1], isHot ? s.accent : isClash ? s.yield : s.ink, isHot || isClash ? 2.2F : 0.9F, bias);
     }
     if (s.hasMesh)
         for (const Edge& edge : inner_) {
@@ -299,7 +303,7 @@ SceneImage PlateScene::draw(const SceneState& s, const Camera& camera, int width
             const PlateGeometry::Bolt& b = g_.bolts[i];
             if (!paint.isShown(b.row)) continue;
             Rasteriser::Paint p;
-            p.flat = s.selected && *s.selected == b.row ? s.accent : s.boltSteel;
+            p.flat = s.selected && *s.selected == b.row ? s.accent : isOutlined(b.row) ? s.yield : s.boltSteel;
             p.id = boltIds + static_cast<int>(i);
             const Float3 axis = unit(minus(b.nut, b.head));
             const float d = static_cast<float>(b.d);

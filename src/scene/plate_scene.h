@@ -19,6 +19,7 @@ struct SceneState {
     double strainLimit = 0.05;
     std::set<std::string> hidden; ///< part ids (partId)
     std::optional<PartRef> isolated, selected;
+    std::vector<PartRef> outlined; ///< drawn with a strong line: parts that clash
     bool hasMesh = false, hasBolts = true;
     struct Cut {
         int axis = 1;  ///< 0 x, 1 y, 2 z

@@ -132,6 +132,7 @@ private:
         const auto set = [&](std::string& toSize, std::string& toGrade) {
             if (!size.empty()) toSize = size;
             if (!grade.empty()) toGrade = grade;
+            matchBoltClass(toSize, toGrade);
         };
         if (EndPlate* s = findJoining<EndPlate>(joint, side)) set(s->bolts.size, s->bolts.grade);
         if (FinPlate* f = findJoining<FinPlate>(joint, side)) set(f->size, f->grade);
@@ -141,8 +142,8 @@ private:
         const EndId side = side_;
         for (const BoltSize& size : boltSizes()) {
             const QString name = QString::fromStdString(size.designation);
-            if (size.set == "US" || rest_.isEmpty() || !rest_.toUpper().startsWith(name)) continue;
-            // The longest name that fits: "HV M24" is not M24 of another set.
+            if (rest_.isEmpty() || !rest_.startsWith(name, Qt::CaseInsensitive)) continue;
+            // The longest name that fits: "M24 HV" is not M24 of another set.
             const QString tail = rest_.mid(name.size()).trimmed();
             if (!tail.isEmpty() && !findBoltClass(tail.toStdString())) continue;
             edit(QStringLiteral("%1 %2").arg(Session::tr("bolts"), name + (tail.isEmpty() ? QString() : QLatin1Char(' ') + tail)),

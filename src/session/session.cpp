@@ -313,6 +313,7 @@ const JointState& Session::stateOf(const Joint& joint) {
         return state;
     }
     state.result = std::make_shared<const JointResult>(verify(*resolved, key));
+    state.clashes = clashesOf(buildAssembly(*resolved));
     state.resolved = std::make_shared<const ResolvedJoint>(std::move(*resolved));
     return state;
 }

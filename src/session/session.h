@@ -1,4 +1,5 @@
 #pragma once
+#include "assembly/clash.h"
 #include "component/verify.h"
 #include "exchange/file.h"
 #include "joint/edit.h"
@@ -35,6 +36,7 @@ struct JointState {
     std::uint64_t plates = 0; ///< of what the plates read of the resolved joint
     std::shared_ptr<const ResolvedJoint> resolved;
     JointResultPtr result;
+    std::vector<Clash> clashes; ///< as built
     Diagnostics problems;
 };
 

@@ -36,6 +36,8 @@ constexpr std::array phrases{
     Phrase{CheckCode::BoltPunching, "bolt_punching", "Punching under head or nut", "Thicker plate."},
     Phrase{CheckCode::BoltShearGroup, "bolt_shear_group", "Bolts in shear and bearing",
            "Add a row near the compression flange, or larger bolts."},
+    Phrase{CheckCode::BoltSlip, "bolt_slip", "Slip of the preloaded bolts",
+           "More or larger bolts, a better friction class, or allow slip at this limit state."},
     Phrase{CheckCode::WeldTensionFlange, "weld_tension_flange", "Weld of the tension flange", "Larger throat, or a butt weld."},
     Phrase{CheckCode::WeldCompressionFlange, "weld_compression_flange", "Weld of the compression flange",
            "Larger throat, or prepare the beam end for contact in bearing."},
@@ -141,7 +143,9 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneFinSupport, "not_done_fin_support", "Support bending at the fin plate",
            "Bending of the supporting web or flange out of its plane has no rule here; the plates show it."},
     Phrase{CheckCode::NotDoneBoltSlip, "not_done_slip", "Slip resistance",
-           "Bolts are taken as bearing type; slip of preloaded bolts is not verified."},
+           "Bolts are taken as bearing type where no limit state is named at which they must not slip."},
+    Phrase{CheckCode::NotDoneSlipNoSets, "not_done_slip_no_sets", "Slip at serviceability",
+           "Asked for, but the joint has no serviceability set: add the sets at which the bolts must not slip."},
     Phrase{CheckCode::NotDoneFatigue, "not_done_fatigue", "Fatigue", "Not verified."},
     Phrase{CheckCode::NotDoneMinorAxis, "not_done_minor_axis", "Minor-axis bending and torsion",
            "Forces out of the plane of the joint are not taken in by the component method; the plates carry them."},
@@ -149,7 +153,7 @@ constexpr std::array phrases{
            "Cross-section and buckling of column and beams are left to the frame analysis."},
     Phrase{CheckCode::NotDoneClassNoSpan, "not_done_class", "Class by stiffness", "Needs the span of the beam."},
     Phrase{CheckCode::NotDoneServiceability, "not_done_serviceability", "Serviceability sets",
-           "Kept with the joint; no check of bearing-type bolts uses them."},
+           "Kept with the joint; no check but slip at this limit state uses them."},
     Phrase{CheckCode::NotDoneOuterRows, "not_done_outer_rows", "Second row outside the flange",
            "Table 6.6 knows one row outside the flange: rows beyond it carry no tension here."},
 };
@@ -390,6 +394,17 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
         joint.reference == ActionReference::ColumnFace
             ? "Beam forces are taken as given at the face of the column."
             : "Beam forces are given at the node and carried to the face of the column: M less V times half the column depth.");
+    const auto isSlipResistant = [](const ResolvedSide& side) {
+        return side.kind == ConnectionKind::EndPlate && side.spec.bolts.slip.has_value();
+    };
+    if (std::any_of(joint.sides.begin(), joint.sides.end(), isSlipResistant))
+        list.push_back("Where bolts must not slip they are preloaded to 0.7 f_ub A_s in each shank and their faces kept in the "
+                       "friction class named; the axial force alone takes from their clamping (3.9.2(2)). Strength is that of "
+                       "bearing-type bolts.");
+    if (std::any_of(joint.sides.begin(), joint.sides.end(), [](const ResolvedSide& side) { return side.bolt.set == "US"; }))
+        list.push_back(
+            "Inch bolts follow the formulas of EN 1993-1-8 with the f_ub of their group; table 3.4 does not know them: "
+            "α_v is taken as 0.5 in the thread, 0.6 in the shank.");
     list.push_back("Bolts are bearing type in clearance holes; " +
                    std::string(s.shearRule == ShearRule::Simple ? "rows needed in tension keep 0.4/1.4 of their shear resistance."
                                                                 : "tension and shear interact by table 3.4, prying included."));

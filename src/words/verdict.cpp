@@ -80,6 +80,26 @@ Verdict verdictOf(const std::string& mark, const Diagnostics& problems) {
     return v;
 }
 
+std::string clashWords(const std::vector<Clash>& clashes, bool isTwoSided) {
+    if (clashes.empty()) return {};
+    const Clash& worst =
+        *std::max_element(clashes.begin(), clashes.end(), [](const Clash& a, const Clash& b) { return a.depth < b.depth; });
+    std::string text =
+        partName(worst.a, isTwoSided) + " and " + partName(worst.b, isTwoSided) + " (" + fixedDecimals(worst.depth, 0) + " mm)";
+    if (clashes.size() > 1) text += ", and " + std::to_string(clashes.size() - 1) + " more";
+    return text;
+}
+
+void addClashes(Verdict& v, const std::vector<Clash>& clashes, bool isTwoSided) {
+    if (!clashes.empty()) v.rest += " Clash as built: " + clashWords(clashes, isTwoSided) + ".";
+}
+
+Verdict builtVerdict(const Job& job, const Joint& joint, const JointResult& result) {
+    Verdict v = verdictOf(result, isTwoSided(joint), joint.frame, job.settings.units);
+    if (const auto resolved = resolve(job, joint)) addClashes(v, clashesOf(buildAssembly(*resolved)), isTwoSided(joint));
+    return v;
+}
+
 std::string sentence(const Verdict& v) { return v.rest.empty() ? v.head : v.head + " " + v.rest; }
 
 } // namespace zg

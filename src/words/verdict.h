@@ -1,4 +1,5 @@
 #pragma once
+#include "assembly/clash.h"
 #include "component/result.h"
 #include <string>
 
@@ -15,6 +16,12 @@ struct Verdict {
 [[nodiscard]] Verdict verdictOf(const JointResult& result, bool isTwoSided, FrameKind frame, UnitSystem units);
 /// Verdict of a joint that could not be computed.
 [[nodiscard]] Verdict verdictOf(const std::string& mark, const Diagnostics& problems);
+/// Appends what clashes as built: parts that no rule knows to stand in one another.
+void addClashes(Verdict& verdict, const std::vector<Clash>& clashes, bool isTwoSided);
+/// "beam web, front and top column stiffener, right (4 mm), and 2 more": the deepest. Empty without one.
+[[nodiscard]] std::string clashWords(const std::vector<Clash>& clashes, bool isTwoSided);
+/// The verdict with the clashes of the joint as built.
+[[nodiscard]] Verdict builtVerdict(const Job& job, const Joint& joint, const JointResult& result);
 [[nodiscard]] std::string sentence(const Verdict& verdict);
 
 } // namespace zg

@@ -4,6 +4,7 @@
 #include "app/plates/plate_canvas.h"
 #include "app/plates/plate_display.h"
 #include "app/plates/plates_view.h"
+#include "app/theme/theme.h"
 #include "exchange/file.h"
 #include "exchange/plate_cache.h"
 #include "session/actions_model.h"
@@ -26,6 +27,7 @@
 #include <QTreeWidget>
 #include <QUndoStack>
 #include <algorithm>
+#include <set>
 
 using namespace zg;
 using sample::Bench;
@@ -353,6 +355,49 @@ TEST_CASE("forces out of the plane are columns of the actions, typed, copied, pa
     // Nil takes it away again.
     REQUIRE(model->setData(model->index(0, column), QStringLiteral("0"), Qt::EditRole));
     CHECK_FALSE(isOutOfPlane(forcesAt(b.session.current()->actions[0], ends::right)));
+}
+
+TEST_CASE("before any run the joint is seen as built, clashes outlined and listed", "[app][plates]") {
+    PlatesBench b;
+    PlateDisplay& display = b.window.plates()->display();
+    PlateCanvas* canvas = b.window.plates()->canvas();
+    CHECK(display.isBuilt());
+    CHECK(display.clashes().empty());
+    CHECK_FALSE(b.child<QPushButton>("plateBuilt")->isVisible());
+    // Every kind of part is there to be picked.
+    std::set<PartKind> seen;
+    for (int y = 0; y < canvas->height(); y += 3)
+        for (int x = 0; x < canvas->width(); x += 3)
+            if (const auto part = canvas->partAt({x, y})) seen.insert(part->kind);
+    for (const PartKind kind : {PartKind::ColumnWeb, PartKind::EndPlate, PartKind::BeamWeb, PartKind::BoltRow})
+        CHECK(seen.count(kind) == 1);
+    const std::vector<std::uint32_t> before = canvas->current().scene->pixels;
+    const auto redIn = [&](const std::vector<std::uint32_t>& pixels) {
+        return std::count(pixels.begin(), pixels.end(), 0xff000000U | colour(b.theme.palette(), Tone::Over));
+    };
+    CHECK(redIn(before) == 0);
+    // A row into the beam's flange.
+    REQUIRE(b.session.edit(QStringLiteral("row in the flange"), [](Joint& j) { endPlate(j, ends::right).rows[0].position = 5; }));
+    QTest::qWait(20);
+    REQUIRE_FALSE(display.clashes().empty());
+    CHECK(redIn(canvas->current().scene->pixels) > 20);
+    auto* list = b.child<QTreeWidget>("plateList");
+    REQUIRE(list->topLevelItemCount() > 1);
+    CHECK(list->topLevelItem(0)->text(0) == QStringLiteral("Clashes"));
+    list->setCurrentItem(list->topLevelItem(0)->child(0));
+    CHECK(b.session.selectedPart() == std::optional<PartRef>(display.clashes().front().a));
+    b.session.undoStack()->undo();
+    QTest::qWait(20);
+    CHECK(display.clashes().empty());
+
+    b.run();
+    CHECK_FALSE(display.isBuilt());
+    auto* built = b.child<QPushButton>("plateBuilt");
+    CHECK(built->isVisible());
+    QTest::mouseClick(built, Qt::LeftButton);
+    CHECK(display.isBuilt());
+    QTest::mouseClick(built, Qt::LeftButton);
+    CHECK_FALSE(display.isBuilt());
 }
 
 TEST_CASE("a joint that cannot be computed says why in the Plates view", "[app][plates]") {

@@ -55,7 +55,15 @@ TEST_CASE("bolts, classes and stock are there", "[catalogue]") {
     CHECK(findBoltSize("M24")->d_0 == 26);
     REQUIRE(findBoltClass("10.9"));
     CHECK(findBoltClass("10.9")->alpha_v_thread == 0.5);
-    CHECK_FALSE(findBoltClass("A307"));
+    // AISC 360-16 table J3.2: 120 ksi of Group A.
+    CHECK(findBoltClass("A-120")->f_ub == 830);
+    CHECK(isMadeIn(*findBoltSize("7/8 in"), *findBoltClass("A-120")));
+    CHECK_FALSE(isMadeIn(*findBoltSize("M24"), *findBoltClass("A-120")));
+    CHECK(likeClass(*findBoltSize("7/8 in"), *findBoltClass("8.8")).name == "A-120");
+    CHECK(likeClass(*findBoltSize("M24"), *findBoltClass("B-150")).name == "10.9");
+    CHECK(isPreloadable(*findBoltSize("M24 HV"), *findBoltClass("10.9")));
+    CHECK_FALSE(isPreloadable(*findBoltSize("M24"), *findBoltClass("10.9")));
+    CHECK_FALSE(isPreloadable(*findBoltSize("M24 HR"), *findBoltClass("5.6")));
     CHECK(stockPlates(false).size() > 15);
     CHECK(stockFillets(true).front().size < 3);
 }

@@ -1,9 +1,11 @@
 // Prints docs/verification-plates.md: joints of the end-plate family by both methods. Takes some minutes.
 #include "plates/study.h"
+#include "base/text.h"
 #include "catalogue/sections.h"
 #include "component/verify.h"
 #include "exchange/job_file.h"
-#include "joint/first_layout.h"
+#include "joint/edit.h"
+#include "joint/recipes/recipe.h"
 #include "plates/moment_rotation.h"
 #include "plates/strength.h"
 #include "support/parts.h"
@@ -168,6 +170,90 @@ void demo() {
     }
 }
 
+struct OtherCase {
+    const char *recipe, *column, *beam, *other;
+    PlateReach reach;
+    double slope, otherSlope; ///< degrees
+    const char* what;
+    bool isStiffened, hasDoubler;
+};
+
+// Welded joints and splices.
+void others() {
+    const PlateReach F = PlateReach::Flush, T = PlateReach::ExtendedTop, B = PlateReach::ExtendedBoth;
+    const OtherCase cases[] = {{"welded", "HEB200", "IPE300", "", F, 0, 0, "plain", false, false},
+                               {"welded", "HEB240", "IPE400", "", F, 0, 0, "plain", false, false},
+                               {"welded", "HEB240", "IPE400", "", F, 0, 0, "stiffened", true, false},
+                               {"welded", "HEB240", "IPE400", "", F, 0, 0, "stiffened, web plate", true, true},
+                               {"welded", "HEA240", "IPE360", "", F, 0, 0, "plain", false, false},
+                               {"welded", "HEA300", "IPE450", "", F, 0, 0, "stiffened", true, false},
+                               {"welded", "HEM240", "IPE400", "", F, 0, 0, "plain", false, false},
+                               {"welded", "HEB240", "IPE400", "IPE400", F, 0, 0, "two beams", false, false},
+                               {"splice", "", "IPE300", "", F, 0, 0, "flush", false, false},
+                               {"splice", "", "IPE400", "", F, 0, 0, "flush", false, false},
+                               {"splice", "", "IPE400", "", T, 0, 0, "extended at the top", false, false},
+                               {"splice", "", "IPE400", "", B, 0, 0, "extended both", false, false},
+                               {"splice", "", "IPE450", "", T, -6, -6, "kink of 12 degrees, extended at the top", false, false},
+                               {"splice", "", "HEA300", "", F, 0, 0, "flush", false, false},
+                               {"splice", "", "IPE500", "", B, 0, 0, "extended both", false, false},
+                               {"splice", "", "IPE400", "IPE360", F, 0, 0, "unequal, flush", false, false}};
+    std::printf("\n## Welded joints and splices\nFirst layouts in S275 as above.\n\n| Kind | Column | Beam | What | M_j,Rd "
+                "component | plates | off %% | S_j,ini component | plates | off %% | component limit | plates end at "
+                "|\n|---|---|---|---|---:|---:|---:|---:|---:|---:|---|---|\n");
+    std::vector<double> strength[2], stiffness[2];
+    for (const OtherCase& c : cases) {
+        Job job;
+        Joint j;
+        j.id = j.mark = "S";
+        RecipeInput in;
+        in.column = {c.column, "S275"};
+        in.beam = {c.beam, "S275"};
+        if (*c.other) in.other = MemberSpec{c.other, "S275"};
+        in.reach = c.reach;
+        in.slope = c.slope * 3.14159265358979 / 180;
+        in.otherSlope = c.otherSlope * 3.14159265358979 / 180;
+        if (!layOut(j, *findRecipe(c.recipe), job, in)) continue;
+        const auto first = resolve(job, j);
+        if (!first) continue;
+        if (c.isStiffened)
+            for (const FittingKind kind : {FittingKind::StiffenerTop, FittingKind::StiffenerBottom})
+                addFitting(j, *first, {kind, ends::right, 0});
+        if (c.hasDoubler) addFitting(j, *first, {FittingKind::Doubler, ends::right, 0});
+        job.joints = {j};
+        const auto resolved = resolve(job, j);
+        if (!resolved) continue;
+        EndId side = ends::right;
+        for (const ResolvedSide& s : resolved->sides)
+            if (!s.isPartner) side = s.id;
+        if (resolved->side(ends::right) && !resolved->side(ends::right)->isPartner) side = ends::right;
+        const auto component = bareConnections(job, j);
+        const ConnectionResult* one = find(component, side, false);
+        const auto p = momentRotation(*resolved, side, false);
+        if (!p || !one) {
+            std::printf("| %s | %s | %s | %s | refused: %s | | | | | | | |\n", c.recipe, c.column, c.beam, c.what,
+                        p ? "" : joined(p.error()).c_str());
+            continue;
+        }
+        const double m = p->M_j_Rd / one->M_j_Rd, s = p->S_j_ini / one->stiffness.S_j_ini;
+        const std::size_t kind = *c.column ? 0 : 1;
+        strength[kind].push_back(m);
+        const bool isFinite = std::isfinite(one->stiffness.S_j_ini) && one->stiffness.S_j_ini > 0;
+        if (isFinite) stiffness[kind].push_back(s);
+        std::printf("| %s | %s | %s%s%s | %s | %.1f | %.1f | %+.0f | %s | %.1f | %s | %s | %s |\n", c.recipe, c.column, c.beam,
+                    *c.other ? ", " : "", c.other, c.what, one->M_j_Rd / 1e6, p->M_j_Rd / 1e6, 100 * (m - 1),
+                    isFinite ? fixedDecimals(one->stiffness.S_j_ini / 1e9, 1).c_str() : "infinite", p->S_j_ini / 1e9,
+                    isFinite ? (s < 1 ? fixedDecimals(100 * (s - 1), 0) : "+" + fixedDecimals(100 * (s - 1), 0)).c_str() : "",
+                    limitOf(*one).c_str(), limitWords(p->limit, p->limitPart, 0.05).c_str());
+        std::fflush(stdout);
+    }
+    std::printf("\n");
+    for (const std::size_t kind : {0, 1})
+        std::printf("- %s: M_j,Rd median ratio %.2f; S_j,ini median ratio %.2f over %zu.\n", kind ? "Splices" : "Welded joints",
+                    median(strength[kind]), median(stiffness[kind]), stiffness[kind].size());
+    std::printf("- S_j,ini of splices: two end plates back to back and the bolts are all there is, so that what is said above of "
+                "plates that bend between mid-planes, without the weld legs, counts in full.\n");
+}
+
 } // namespace
 
 int main(int count, char** arguments) {
@@ -176,6 +262,7 @@ int main(int count, char** arguments) {
     if (only == "panel") return panel(), 0;
     if (only == "web") return webCompression(), 0;
     if (only == "demo") return demo(), 0;
+    if (only == "others") return others(), 0;
     const PlateReach F = PlateReach::Flush, T = PlateReach::ExtendedTop, B = PlateReach::ExtendedBoth;
     const std::vector<Case> cases{{"HEB200", "IPE300", F, 1, false, false},   {"HEB200", "IPE300", T, 1, false, false},
                                   {"HEB200", "IPE300", T, 1, true, false},    {"HEB240", "IPE400", F, 1, false, false},
@@ -258,6 +345,7 @@ int main(int count, char** arguments) {
     summary("F_1", rows);
     std::printf("\n## More than 20 %% apart\n%s", explained.empty() ? "None.\n" : explained.c_str());
     if (only == "joints") return 0;
+    others();
     panel();
     webCompression();
     demo();

@@ -1,7 +1,7 @@
 #include "app/dialogs/section_chooser.h"
 #include "app/sheet/parameter_form.h"
 #include "base/text.h"
-#include "catalogue/sections.h"
+#include "catalogue/profiles.h"
 #include "session/session.h"
 #include <QButtonGroup>
 #include <QDialogButtonBox>
@@ -13,6 +13,7 @@
 #include <QPushButton>
 #include <QTableWidget>
 #include <QVBoxLayout>
+#include <algorithm>
 
 namespace zg {
 namespace {
@@ -27,7 +28,7 @@ QTableWidgetItem* cell(const std::string& text, bool isNumber) {
 } // namespace
 
 SectionChooser::SectionChooser(Session& session, const QString& now, QWidget* parent)
-    : QDialog(parent), session_(session), search_(new QLineEdit(this)), table_(new QTableWidget(this)) {
+    : QDialog(parent), session_(session), search_(new QLineEdit(this)), table_(new QTableWidget(this)), note_(new QLabel(this)) {
     setWindowTitle(tr("Choose a section"));
     setObjectName(QStringLiteral("sectionChooser"));
     resize(640, 480);
@@ -64,6 +65,10 @@ SectionChooser::SectionChooser(Session& session, const QString& now, QWidget* pa
     table_->verticalHeader()->hide();
     table_->verticalHeader()->setDefaultSectionSize(22);
     column->addWidget(table_, 1);
+    note_->setProperty("role", "faint");
+    note_->setObjectName(QStringLiteral("sectionNote"));
+    note_->setWordWrap(true);
+    column->addWidget(note_);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, this);
     column->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
@@ -109,6 +114,13 @@ void SectionChooser::fill() {
     }
     table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     if (!list.empty()) table_->selectRow(0);
+    const auto others = list.empty() ? searchProfiles(search_->text().toStdString()) : std::vector<const Profile*>{};
+    const auto other = std::find_if(others.begin(), others.end(), [](const Profile* p) { return p->kind() != ProfileKind::I; });
+    note_->setVisible(list.empty());
+    note_->setText(other == others.end()
+                       ? tr("Nothing is called that.")
+                       : tr("%1 is in the catalogue as %2; the members of a joint are I sections so far.")
+                             .arg(QString::fromStdString((*other)->designation), QString::fromUtf8(wordsOf(**other))));
 }
 
 QString SectionChooser::chosen() const {

@@ -1,6 +1,7 @@
 #pragma once
 #include <QDialog>
 
+class QLabel;
 class QLineEdit;
 class QTableWidget;
 
@@ -22,6 +23,7 @@ private:
     QString series_;
     QLineEdit* search_;
     QTableWidget* table_;
+    QLabel* note_; ///< why what is typed is not there
 };
 
 } // namespace zg

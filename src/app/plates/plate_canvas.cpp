@@ -57,20 +57,15 @@ void PlateCanvas::paintEvent(QPaintEvent*) {
     if (!display_.scene()) {
         painter.setPen(qcolor(p, Tone::FaintInk));
         painter.setFont(interfaceFont(14));
-        painter.drawText(
-            rect().adjusted(60, 0, -60, 0), Qt::AlignCenter | Qt::TextWordWrap,
-            session_.plates().isRunning() ? tr("The plates are being computed …")
-            : session_.plates().isRefused()
-                ? tr("No plates to show; the reason stands above.")
-                : tr("No plate results for this joint yet.\nRun them above (F5): strength and buckling of every set, "
-                     "moment-rotation of both signs."));
+        painter.drawText(rect().adjusted(60, 0, -60, 0), Qt::AlignCenter | Qt::TextWordWrap,
+                         tr("The joint is not complete; the Sheet says what is missing."));
         return;
     }
     PaintOptions o;
     o.palette = &p;
     paintDrawing(painter, current().drawing, o);
     const Joint* joint = session_.current();
-    if (joint && session_.plates().isStale(*joint)) {
+    if (joint && !display_.isBuilt() && session_.plates().isStale(*joint)) {
         painter.setFont(interfaceFont(12.5, true));
         const QString text = tr("Stale: the joint has changed since");
         const QRectF box(width() - 270, 10, 256, 24);
@@ -173,12 +168,16 @@ bool PlateCanvas::event(QEvent* event) {
     const auto part = partAt(help->pos());
     const PlateStrength* set = display_.set();
     const Joint* joint = session_.current();
-    if (!part || !set || !joint) {
+    if (!part || !joint) {
         QToolTip::hideText();
         return true;
     }
     const UnitSystem units = session_.job().settings.units;
     std::string text = partName(*part, isTwoSided(*joint));
+    if (!set || display_.isBuilt()) {
+        QToolTip::showText(help->globalPos(), QString::fromStdString(text), this);
+        return true;
+    }
     for (const PartUse& u : set->parts)
         if (u.part == *part)
             text += "\nlargest stress " + shown(u.stress, Quantity::Stress, units) + ", plastic strain " +

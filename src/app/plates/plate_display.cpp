@@ -1,5 +1,6 @@
 #include "app/plates/plate_display.h"
 #include "base/text.h"
+#include "scene/assembly_geometry.h"
 #include "session/plate_studies.h"
 #include "session/session.h"
 #include "words/plate_words.h"
@@ -9,6 +10,7 @@ namespace zg {
 
 PlateDisplay::PlateDisplay(Session& session, QObject* parent) : QObject(parent), session_(session) {
     connect(&session, &Session::changed, this, [this](unsigned changes) {
+        if (changes & (Session::Content | Session::Current | Session::File)) build();
         if (changes & (Session::Plates | Session::Current | Session::File)) follow();
         if (changes & (Session::Selection | Session::Content | Session::Settings_ | Session::ActiveSet)) {
             // The set whose check is looked at comes up by itself.
@@ -19,7 +21,29 @@ PlateDisplay::PlateDisplay(Session& session, QObject* parent) : QObject(parent),
             Q_EMIT changed();
         }
     });
+    build();
     follow();
+}
+
+void PlateDisplay::build() {
+    const JointState* state = session_.state();
+    builtScene_.reset();
+    built_.reset();
+    if (!state || !state->resolved) return;
+    built_ = std::make_unique<Assembly>(buildAssembly(*state->resolved));
+    builtGeometry_ = geometryOf(*built_);
+    builtScene_ = std::make_unique<PlateScene>(builtGeometry_);
+}
+
+const std::vector<Clash>& PlateDisplay::clashes() const {
+    static const std::vector<Clash> none;
+    const JointState* state = session_.state();
+    return state ? state->clashes : none;
+}
+
+void PlateDisplay::showBuilt(bool is) {
+    wantsBuilt_ = is;
+    Q_EMIT changed();
 }
 
 void PlateDisplay::follow() {
@@ -109,6 +133,8 @@ void PlateDisplay::setPhase(double phase) {
 
 QString PlateDisplay::title() const {
     const PlateStrength* s = set();
+    if (isBuilt())
+        return clashes().empty() ? tr("As built, not computed") : tr("As built, not computed. Clashes: %1").arg(clashes().size());
     if (isMechanism_) return tr("A part is loose: how it can move");
     if (!s || !study_) return {};
     const QString name = QString::fromStdString(s->id);
@@ -140,6 +166,12 @@ PlatePicture PlateDisplay::picture(double width, double height, int samples, dou
     s.isolated = isolated;
     s.selected = session_.selectedPart();
     s.cut = cut;
+    if (isBuilt()) {
+        s.hasMesh = false;
+        for (const Clash& c : clashes())
+            for (const PartRef& part : {c.a, c.b}) s.outlined.push_back(part);
+        return platePicture(*builtScene_, s, camera, 0, o);
+    }
     const PlateBuckling* b = buckling();
     if (isMechanism_) {
         s.shape = &mechanism_;

@@ -1,4 +1,5 @@
 #pragma once
+#include "assembly/clash.h"
 #include "drawing/plate_picture.h"
 #include <QObject>
 #include <QString>
@@ -17,7 +18,14 @@ public:
     explicit PlateDisplay(Session& session, QObject* parent = nullptr);
 
     [[nodiscard]] const PlateStudy* study() const { return study_.get(); }
-    [[nodiscard]] const PlateScene* scene() const { return scene_.get(); }
+    /// The study's, or the joint as built while there is none or that is asked for; null for a joint that is not complete.
+    [[nodiscard]] const PlateScene* scene() const { return isBuilt() ? builtScene_.get() : scene_.get(); }
+    [[nodiscard]] bool isBuilt() const { return wantsBuilt_ || !study_; }
+    void showBuilt(bool is);
+    /// Plates, bolts and welds in space.
+    [[nodiscard]] const Assembly* assembly() const { return built_.get(); }
+    /// Of the joint as built.
+    [[nodiscard]] const std::vector<Clash>& clashes() const;
     /// Set on show; null when the study has none with forces.
     [[nodiscard]] const PlateStrength* set() const;
     [[nodiscard]] const PlateBuckling* buckling() const;
@@ -49,10 +57,14 @@ Q_SIGNALS:
 
 private:
     void follow();
+    void build();
     [[nodiscard]] int setToShow() const;
     Session& session_;
     std::shared_ptr<const PlateStudy> study_;
-    std::unique_ptr<PlateScene> scene_;
+    std::unique_ptr<PlateScene> scene_, builtScene_;
+    std::unique_ptr<Assembly> built_;
+    PlateGeometry builtGeometry_;
+    bool wantsBuilt_ = false;
     std::vector<Float3> mechanism_;
     int set_ = 0, frame_ = -1, mode_ = -1;
     std::string chosenSet_; ///< by the reader; empty: none

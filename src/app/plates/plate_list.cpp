@@ -7,6 +7,7 @@
 #include "words/plate_path.h"
 #include "words/plate_words.h"
 #include <QHeaderView>
+#include <algorithm>
 
 namespace zg {
 
@@ -66,13 +67,45 @@ void PlateList::add(QTreeWidgetItem* under, const QString& name, const QString& 
     if (session_.selectedPart() == std::optional<PartRef>(part) && !currentItem()) setCurrentItem(item);
 }
 
+void PlateList::listBuilt(const Joint& joint) {
+    const Assembly* assembly = display_.assembly();
+    if (!assembly) return;
+    const bool isTwoSided = zg::isTwoSided(joint);
+    const auto nameOf = [&](const PartRef& part) { return QString::fromStdString(partName(part, isTwoSided)); };
+    if (!display_.clashes().empty()) {
+        auto* under = heading(tr("Clashes"));
+        for (const Clash& c : display_.clashes()) {
+            const QString depth = tr("%1 mm").arg(QString::fromStdString(fixedDecimals(c.depth, 0)));
+            const QString help = tr("%1 and %2 would stand in one another, by %3").arg(nameOf(c.a), nameOf(c.b), depth);
+            add(under, nameOf(c.a) + tr(" and ") + nameOf(c.b), depth, c.a, help);
+        }
+    }
+    auto* plates = heading(tr("Plates"));
+    std::vector<PartRef> listed;
+    const auto isNew = [&](const PartRef& part) {
+        const bool is = std::find(listed.begin(), listed.end(), part) == listed.end();
+        if (is) listed.push_back(part);
+        return is;
+    };
+    for (const PlatePart& p : assembly->plates)
+        if (isNew(p.part))
+            add(plates, nameOf(p.part), QString::fromStdString(significant(p.thickness, 4)) + QStringLiteral(" mm"), p.part,
+                QString::fromStdString(p.what.empty() ? p.steel : p.what + ", " + p.steel));
+    if (assembly->bolts.empty()) return;
+    auto* bolts = heading(tr("Bolts"));
+    for (const BoltPart& b : assembly->bolts)
+        if (isNew(b.part))
+            add(bolts, nameOf(b.part), QStringLiteral("⌀ ") + QString::fromStdString(significant(b.d, 4)), b.part, {});
+}
+
 void PlateList::rebuild() {
     const PlateStrength* set = display_.set();
     const Joint* joint = session_.current();
     isFilling_ = true;
     clear();
     parts_.clear();
-    if (set && joint) {
+    if (joint && display_.isBuilt()) listBuilt(*joint);
+    if (set && joint && !display_.isBuilt()) {
         const bool isTwoSided = zg::isTwoSided(*joint);
         const UnitSystem units = session_.job().settings.units;
         const auto text = [](const std::string& s) { return QString::fromStdString(s); };

@@ -164,6 +164,12 @@ QWidget* PlatesView::makeTop() {
     fit(fields_, 15);
     fit(views_, 9);
     bar->addStretch();
+    built_ = new QPushButton(tr("As built"), box);
+    built_->setObjectName(QStringLiteral("plateBuilt"));
+    built_->setCheckable(true);
+    built_->setToolTip(tr("The joint as it is built, of the present state; parts that stand in one another are outlined"));
+    connect(built_, &QPushButton::toggled, this, [this](bool is) { display_->showBuilt(is); });
+    bar->addWidget(built_);
     compare_ = new QPushButton(tr("Both methods"), box);
     compare_->setObjectName(QStringLiteral("plateCompare"));
     compare_->setCheckable(true);
@@ -286,7 +292,13 @@ void PlatesView::follow() {
     sets_->setEnabled(sets_->count() > 1);
     steps_->setRange(0, std::max(0, display_->frameCount() - 1));
     steps_->setValue(std::max(0, display_->frame()));
-    steps_->setEnabled(display_->frameCount() > 1);
+    steps_->setEnabled(display_->frameCount() > 1 && !display_->isBuilt());
+    fields_->setVisible(!display_->isBuilt());
+    sets_->setVisible(!display_->isBuilt());
+    for (const char* name : {"plateDeformed", "plateMesh"})
+        if (auto* tick = findChild<QWidget*>(QString::fromLatin1(name))) tick->setEnabled(!display_->isBuilt());
+    built_->setVisible(study != nullptr);
+    foot_->setVisible(!display_->isBuilt() && !compare_->isChecked());
     swing_->setEnabled(display_->isSwinging());
     if (!display_->isSwinging() && swing_->isChecked()) swing_->setChecked(false);
     isFollowing_ = false;
@@ -306,7 +318,10 @@ void PlatesView::say() {
     const Joint* joint = session_.current();
     QStringList words;
     const double limit = joint ? platesOf(*joint).strainLimit : PlateSpec{}.strainLimit;
-    if (const PlateStudy* study = display_->study()) {
+    if (display_->isBuilt()) {
+        if (!display_->study() && !plates.isRunning() && !plates.isRefused())
+            words << tr("Run the plates (F5) for strength and buckling of every set and moment-rotation of both signs.");
+    } else if (const PlateStudy* study = display_->study()) {
         if (!study->mechanismWords.empty())
             words << QString::fromStdString(study->mechanismWords + " " + looseRemedy());
         else if (const PlateStrength* set = display_->set())
@@ -323,7 +338,7 @@ void PlatesView::say() {
                      .arg(error(c.M_j_Rd), error(c.S_j_ini), QString::fromStdString(c.peakPart),
                           c.peakExponent > 0.1 ? tr("is that of a singular corner and grows with the mesh") : tr("converges"));
         if (joint && entry->convergenceKey != plateKey(session_.job(), *joint)) words << tr("(of another state of the joint)");
-    } else if (display_->study()) {
+    } else if (display_->study() && !display_->isBuilt()) {
         words << tr("Element size %1 mm at the bolts.")
                      .arg(QString::fromStdString(fixedDecimals(display_->study()->elementSize, 0)));
     }

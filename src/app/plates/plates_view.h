@@ -45,7 +45,7 @@ private:
     PlateList* list_ = nullptr;
     DrawingView* comparison_ = nullptr;
     QStackedWidget* pages_ = nullptr;
-    QPushButton *run_ = nullptr, *compare_ = nullptr, *swing_ = nullptr;
+    QPushButton *run_ = nullptr, *built_ = nullptr, *compare_ = nullptr, *swing_ = nullptr;
     QProgressBar* progress_ = nullptr;
     QComboBox *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
     QSlider *steps_ = nullptr, *cut_ = nullptr;

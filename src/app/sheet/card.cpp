@@ -101,19 +101,32 @@ void Card::build() {
         column->addWidget(strip_);
     }
     std::vector<Parameter> parameters = parametersOf(*joint, part_);
+    const bool maySlip =
+        std::none_of(parameters.begin(), parameters.end(), [](const Parameter& p) { return p.key == "no_slip_at" && p.isGiven; });
     parameters.erase(std::remove_if(parameters.begin(), parameters.end(),
                                     [&](const Parameter& p) {
-                                        return p.kind == Parameter::Kind::BoltSize || (p.key == "level" && !isTwoSided(*joint)) ||
-                                               p.key == "direction" || isOfPlates(p);
+                                        return (p.key == "level" && !isTwoSided(*joint)) || p.key == "direction" ||
+                                               isOfPlates(p) || (p.key == "friction_class" && maySlip);
                                     }),
                      parameters.end());
-    auto* form = new ParameterForm(
-        parameters, session_.job().settings.units,
-        [this](const Parameter& p, const ParameterValue& value, const QString& words) {
-            (void)session_.setParameter(p, value, words);
-        },
-        chooseSection_, body_);
-    column->addWidget(form);
+    const auto form = [&](const std::vector<Parameter>& list) {
+        column->addWidget(new ParameterForm(
+            list, session_.job().settings.units,
+            [this](const Parameter& p, const ParameterValue& value, const QString& words) {
+                (void)session_.setParameter(p, value, words);
+            },
+            chooseSection_, body_));
+    };
+    // A row's card shows what is its own, then what it shares.
+    const auto shared = std::find_if(parameters.begin(), parameters.end(), [](const Parameter& p) { return p.group == "bolts"; });
+    if (part_.kind == PartKind::BoltRow && shared != parameters.begin() && shared != parameters.end()) {
+        column->addWidget(faint(tr("of this row alone"), body_));
+        form({parameters.begin(), shared});
+        column->addWidget(faint(tr("of all rows of this plate"), body_));
+        form({shared, parameters.end()});
+    } else {
+        form(parameters);
+    }
     if (const QString remark = remarkOf(*state, part_); !remark.isEmpty()) column->addWidget(faint(remark, body_));
     layout()->addWidget(body_);
 }

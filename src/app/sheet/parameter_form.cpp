@@ -12,9 +12,6 @@ namespace zg {
 namespace {
 
 QString labelOf(const Parameter& p) {
-    // Two of a name in one card: whose it is.
-    if (p.group == "row" && p.key == "gauge") return ParameterForm::tr("gauge, this row");
-    if (p.group == "bolts" && p.key == "gauge") return ParameterForm::tr("gauge, all rows");
     QString text = QString::fromStdString(p.key);
     return text.replace(QLatin1Char('_'), QLatin1Char(' '));
 }
@@ -28,6 +25,10 @@ ParameterForm::ParameterForm(const std::vector<Parameter>& parameters, UnitSyste
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setHorizontalSpacing(8);
     grid->setVerticalSpacing(4);
+    if (labels == Labels::Keys) { // forms under one another stand in line
+        grid->setColumnMinimumWidth(0, 130);
+        grid->setColumnMinimumWidth(1, 118);
+    }
     int row = 0;
     for (const Parameter& p : parameters) {
         auto* label = new QLabel(labels == Labels::Help ? QString::fromStdString(p.help) : labelOf(p), this);

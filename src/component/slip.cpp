@@ -1,0 +1,66 @@
+#include "component/slip.h"
+#include "base/traced.h"
+#include "catalogue/friction.h"
+#include <cmath>
+
+namespace zg {
+
+template <class Num> Num slipResistance(Workings<Num>& w, const SlipInput& in) {
+    const Num f_ub = w.given("f_ub", "ultimate strength of the bolt", Quantity::Stress, in.f_ub);
+    const Num A_s = w.given("A_s", "its stress area", Quantity::Area, in.A_s);
+    const Num F_p_C = w.let("F_p_C", "preload of one bolt", Quantity::Force, "EN 1993-1-8:2005 (3.7)", 0.7 * f_ub * A_s);
+    const Num mu = w.given("mu", "slip factor of the friction class", Quantity::Ratio, in.mu, "EN 1090-2:2018 table 17");
+    const Num k_s = w.given("k_s", "form of the holes", Quantity::Ratio, in.k_s, "EN 1993-1-8:2005 table 3.6");
+    const Num gamma = w.given(in.isService ? "gamma_M3_ser" : "gamma_M3", "partial factor", Quantity::None, in.gamma);
+    const Num n_b = w.given("n_b", "bolts of the plate", Quantity::None, in.bolts);
+    const char* clause = in.isService ? "EN 1993-1-8:2005 (3.6), 3.9.2(2), 3.4.1(3)" : "EN 1993-1-8:2005 (3.6), 3.9.2(2)";
+    if (in.N_t_Ed <= 0)
+        return w.result("F_s_Rd", "all bolts against slip", Quantity::Force, clause, k_s * n_b * mu * F_p_C / gamma);
+    const Num N_t_Ed = w.given("N_t_Ed", "axial tension, which nothing balances", Quantity::Force, in.N_t_Ed);
+    return w.result("F_s_Rd", "all bolts against slip", Quantity::Force, "EN 1993-1-8:2005 (3.8), 3.9.2",
+                    k_s * mu * larger(Num(0), n_b * F_p_C - 0.8 * N_t_Ed) / gamma);
+}
+
+template <class Num>
+void verifySlip(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ActionSet& set, int index,
+                std::vector<Check>& checks) {
+    const BoltSpec& bolts = side.spec.bolts;
+    if (side.kind != ConnectionKind::EndPlate || side.isPartner || !bolts.slip || side.spec.rows.empty()) return;
+    const bool isService = *bolts.slip == SlipLimit::Serviceability;
+    if (isService != (set.kind == SetKind::Serviceability)) return;
+    if constexpr (Workings<Num>::tracing)
+        w.heading(1, "Slip of the " + name(side.id) + " end plate, set " + set.id,
+                  name(side.id) + "-slip-" + std::to_string(index));
+    const FaceForces face = faceForces(joint, side.id, set);
+    SlipInput in;
+    for (const BoltRowSpec& row : side.spec.rows) in.bolts += row.bolts;
+    in.f_ub = side.boltClass.f_ub;
+    in.A_s = side.bolt.A_s;
+    in.mu = slipFactor(EnumNames<FrictionClass>::names[static_cast<int>(bolts.surface)]);
+    in.k_s = holeFactor(bolts.holes == HoleKind::Oversize);
+    in.gamma = isService ? joint.settings.gamma_M3_ser : joint.settings.gamma_M3;
+    in.N_t_Ed = face.N;
+    in.isService = isService;
+    const Num F_s_Rd = slipResistance(w, in);
+    Check c;
+    c.code = CheckCode::BoltSlip;
+    c.side = side.id;
+    c.set = index;
+    c.demand = std::abs(face.V);
+    c.resistance = valueOf(F_s_Rd);
+    c.quantity = Quantity::Force;
+    c.utilisation = useOf(c.demand, c.resistance);
+    c.state = stateOf(c.utilisation);
+    c.clause = "EN 1993-1-8:2005 3.9";
+    c.add({PartKind::BoltRow, side.id, static_cast<int>(side.spec.rows.size()) - 1});
+    checks.push_back(c);
+}
+
+template double slipResistance(Workings<double>&, const SlipInput&);
+template Traced slipResistance(Workings<Traced>&, const SlipInput&);
+template void verifySlip(Workings<double>&, const ResolvedJoint&, const ResolvedSide&, const ActionSet&, int,
+                         std::vector<Check>&);
+template void verifySlip(Workings<Traced>&, const ResolvedJoint&, const ResolvedSide&, const ActionSet&, int,
+                         std::vector<Check>&);
+
+} // namespace zg
