@@ -25,21 +25,21 @@ BendingClass bendingClass(const Section& s, double f_y) {
     return r;
 }
 
-template <class Num> Num beamMomentResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed_) {
-    const BendingClass c = bendingClass(m.beam, m.beamSteel.f_y);
-    const Num f_y_b = w.given("f_y_b", "beam's yield strength", Quantity::Stress, m.beamSteel.f_y);
+template <class Num> Num beamMomentResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, double V_Ed_) {
+    const BendingClass c = bendingClass(b.section, b.steel.f_y);
+    const Num f_y_b = w.given("f_y_b", "beam's yield strength", Quantity::Stress, b.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-    const Num h = w.given("h_b", "beam depth", Quantity::Length, m.beam.h);
-    const Num t_f = w.given("t_fb", "beam flange", Quantity::Length, m.beam.t_f);
-    const Num t_w = w.given("t_wb", "beam web", Quantity::Length, m.beam.t_w);
+    const Num h = w.given("h_b", "beam depth", Quantity::Length, b.section.h);
+    const Num t_f = w.given("t_fb", "beam flange", Quantity::Length, b.section.t_f);
+    const Num t_w = w.given("t_wb", "beam web", Quantity::Length, b.section.t_w);
     const Num A_w = w.let("A_w", "web area", Quantity::Area, "EN 1993-1-1:2005 6.2.8(5)", (h - 2 * t_f) * t_w);
     const Num V_pl_Rd = w.let("V_pl_Rd", "plastic shear resistance of the web", Quantity::Force, "EN 1993-1-1:2005 (6.18)",
                               A_w * f_y_b / (constant<Num>(root3, "√3") * gamma_M0));
     Num W(0);
     if (c.sectionClass <= 2)
-        W = w.given("W_pl_y", "class 1 or 2: plastic modulus", Quantity::Modulus, m.beam.W_pl_y, "EN 1993-1-1:2005 table 5.2");
+        W = w.given("W_pl_y", "class 1 or 2: plastic modulus", Quantity::Modulus, b.section.W_pl_y, "EN 1993-1-1:2005 table 5.2");
     else
-        W = w.given("W_el_y", "class 3 or 4: elastic modulus", Quantity::Modulus, m.beam.W_el_y, "EN 1993-1-1:2005 table 5.2");
+        W = w.given("W_el_y", "class 3 or 4: elastic modulus", Quantity::Modulus, b.section.W_el_y, "EN 1993-1-1:2005 table 5.2");
     if (V_Ed_ > 0.5 * valueOf(V_pl_Rd)) {
         const Num V_Ed = w.given("V_Ed", "beam shear", Quantity::Force, V_Ed_);
         const Num rho = w.let("rho", "reduction for shear", Quantity::Ratio, "EN 1993-1-1:2005 6.2.8(3)",
@@ -55,29 +55,29 @@ template <class Num> Num beamMomentResistance(Workings<Num>& w, const SideModel&
     return w.let("M_c_Rd", "beam in bending", Quantity::Moment, "EN 1993-1-1:2005 6.2.5", W * f_y_b / gamma_M0);
 }
 
-template <class Num> Num flangeCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed) {
-    const Num M_c_Rd = beamMomentResistance(w, m, s, V_Ed);
-    const Num h = w.given("h_b", "beam depth", Quantity::Length, m.beam.h);
-    const Num t_fb = w.given("t_fb", "beam flange", Quantity::Length, m.beam.t_f);
-    const bool isDeep = m.beam.h > 600;
+template <class Num> Num flangeCompressionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, double V_Ed) {
+    const Num M_c_Rd = beamMomentResistance(w, b, s, V_Ed);
+    const Num h = w.given("h_b", "beam depth", Quantity::Length, b.section.h);
+    const Num t_fb = w.given("t_fb", "beam flange", Quantity::Length, b.section.t_f);
+    const bool isDeep = b.section.h > 600;
     Num F = w.let(isDeep ? "F_c_fb_0_Rd" : "F_c_fb_b_Rd", "along the beam", Quantity::Force, "EN 1993-1-8:2005 (6.21)",
                   M_c_Rd / (h - t_fb));
     if (isDeep) {
-        const Num b_fb = w.given("b_fb", "beam flange width", Quantity::Length, m.beam.b);
-        const Num f_y_fb = w.given("f_y_fb", "yield strength", Quantity::Stress, m.beamSteel.f_y);
+        const Num b_fb = w.given("b_fb", "beam flange width", Quantity::Length, b.section.b);
+        const Num f_y_fb = w.given("f_y_fb", "yield strength", Quantity::Stress, b.steel.f_y);
         const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
         F = w.let("F_c_fb_b_Rd", "beam deeper than 600 mm: web's share at most 20 %", Quantity::Force,
                   "EN 1993-1-8:2005 6.2.6.7(1)", smaller(F, b_fb * t_fb * f_y_fb / (0.8 * gamma_M0)));
     }
-    const Num cosine = w.given("cos_theta", "slope of the beam", Quantity::Ratio, m.cosSlope);
+    const Num cosine = w.given("cos_theta", "slope of the beam", Quantity::Ratio, b.cosSlope);
     return w.result("F_c_fb_Rd", "beam flange and web in compression, normal to the plate", Quantity::Force, flange, F * cosine);
 }
 
-template <class Num> Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& l_eff) {
+template <class Num> Num webTensionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, const Num& l_eff) {
     const Num b_eff_t_wb = w.let("b_eff_t_wb", "effective width: length of the end plate's T-stub", Quantity::Length,
                                  "EN 1993-1-8:2005 6.2.6.8(2)", l_eff * Num(1));
-    const Num t_wb = w.given("t_wb", "beam web", Quantity::Length, m.beam.t_w);
-    const Num f_y_wb = w.given("f_y_wb", "yield strength", Quantity::Stress, m.beamSteel.f_y);
+    const Num t_wb = w.given("t_wb", "beam web", Quantity::Length, b.section.t_w);
+    const Num f_y_wb = w.given("f_y_wb", "yield strength", Quantity::Stress, b.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     // Its weld is a check of its own (6.2.3(4)), not part of this component.
     return w.result("F_t_wb_Rd", "beam web in tension", Quantity::Force, "EN 1993-1-8:2005 (6.22)",
@@ -85,9 +85,9 @@ template <class Num> Num webTensionResistance(Workings<Num>& w, const SideModel&
 }
 
 #define ZG_FOR(Num)                                                                                                              \
-    template Num beamMomentResistance(Workings<Num>&, const SideModel&, const Settings&, double);                                \
-    template Num flangeCompressionResistance(Workings<Num>&, const SideModel&, const Settings&, double);                         \
-    template Num webTensionResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&);
+    template Num beamMomentResistance(Workings<Num>&, const BeamInput&, const Settings&, double);                                \
+    template Num flangeCompressionResistance(Workings<Num>&, const BeamInput&, const Settings&, double);                         \
+    template Num webTensionResistance(Workings<Num>&, const BeamInput&, const Settings&, const Num&);
 ZG_FOR(double)
 ZG_FOR(Traced)
 #undef ZG_FOR

@@ -1,6 +1,7 @@
 #pragma once
 #include "base/workings.h"
-#include "component/side_model.h"
+#include "component/inputs.h"
+#include "joint/settings.h"
 
 namespace zg {
 
@@ -14,14 +15,14 @@ struct BendingClass {
 
 /// Moment resistance of the beam, reduced for shear where V_Ed exceeds half the plastic shear resistance
 /// (EN 1993-1-1:2005 6.2.5, 6.2.8), Nmm. V_Ed normal to the beam axis, N.
-template <class Num> [[nodiscard]] Num beamMomentResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed);
+template <class Num> [[nodiscard]] Num beamMomentResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, double V_Ed);
 
 /// Beam flange and web in compression (EN 1993-1-8:2005 6.2.6.7), as force normal to the end plate, N.
 template <class Num>
-[[nodiscard]] Num flangeCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, double V_Ed);
+[[nodiscard]] Num flangeCompressionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, double V_Ed);
 
 /// Beam web in tension (6.2.6.8) over the effective length of the end plate's T-stub, limited by the web's weld, N.
 template <class Num>
-[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& l_eff);
+[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, const Num& l_eff);
 
 } // namespace zg

@@ -8,43 +8,43 @@ constexpr const char* table = "EN 1993-1-8:2005 table 3.4";
 constexpr double pi = 3.14159265358979323846;
 } // namespace
 
-template <class Num> BoltTensionResistance<Num> boltTension(Workings<Num>& w, const SideModel& m, const Settings& s) {
+template <class Num>
+BoltTensionResistance<Num> boltTension(Workings<Num>& w, const BoltInput& bolts, const GripInput& grip, const Settings& s) {
     BoltTensionResistance<Num> r{Num(0), Num(0), Num(0)};
-    const Num f_ub = w.given("f_ub", "ultimate strength of the bolt", Quantity::Stress, m.boltClass.f_ub);
-    const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolt.A_s);
+    const Num f_ub = w.given("f_ub", "ultimate strength of the bolt", Quantity::Stress, bolts.grade.f_ub);
+    const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, bolts.size.A_s);
     const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
     r.F_t_Rd = w.let("F_t_Rd", "one bolt in tension", Quantity::Force, table, 0.9 * f_ub * A_s / gamma_M2);
-    const double plate = m.t_p * m.plateSteel.f_u;
-    const bool atPlate = plate <= m.gripThickness * m.gripSteel.f_u;
-    const Num d_m = w.given("d_m", "mean diameter of head or nut", Quantity::Length, m.bolt.d_m);
-    const Num t = atPlate ? w.given("t_p", "the end plate punches first", Quantity::Length, m.t_p)
-                          : w.given(m.hasColumn ? "t_fc" : "t_p2",
-                                    m.hasColumn ? "the column flange punches first" : "the other end plate punches first",
-                                    Quantity::Length, m.gripThickness);
-    const Num f_u = w.given(atPlate       ? "f_u_p"
-                            : m.hasColumn ? "f_u_fc"
-                                          : "f_u_p2",
-                            "its ultimate strength", Quantity::Stress, atPlate ? m.plateSteel.f_u : m.gripSteel.f_u);
+    const bool atPlate = grip.plate * grip.plateStrength <= grip.other * grip.otherStrength;
+    const Num d_m = w.given("d_m", "mean diameter of head or nut", Quantity::Length, bolts.size.d_m);
+    const Num t = atPlate ? w.given("t_p", "the end plate punches first", Quantity::Length, grip.plate)
+                          : w.given(grip.isColumn ? "t_fc" : "t_p2",
+                                    grip.isColumn ? "the column flange punches first" : "the other end plate punches first",
+                                    Quantity::Length, grip.other);
+    const Num f_u = w.given(atPlate         ? "f_u_p"
+                            : grip.isColumn ? "f_u_fc"
+                                            : "f_u_p2",
+                            "its ultimate strength", Quantity::Stress, atPlate ? grip.plateStrength : grip.otherStrength);
     r.B_p_Rd = w.let("B_p_Rd", "punching", Quantity::Force, table, 0.6 * constant<Num>(pi, "π") * d_m * t * f_u / gamma_M2);
     r.B_t_Rd =
         w.result("B_t_Rd", "one bolt with its plates: tension or punching", Quantity::Force, table, smaller(r.F_t_Rd, r.B_p_Rd));
     return r;
 }
 
-template <class Num> Num boltShear(Workings<Num>& w, const SideModel& m, const Settings& s) {
-    const Num f_ub = w.given("f_ub", "ultimate strength of the bolt", Quantity::Stress, m.boltClass.f_ub);
+template <class Num> Num boltShear(Workings<Num>& w, const BoltInput& bolts, const Settings& s) {
+    const Num f_ub = w.given("f_ub", "ultimate strength of the bolt", Quantity::Stress, bolts.grade.f_ub);
     const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
-    const bool thread = m.threadInShearPlane;
+    const bool thread = bolts.threadInShearPlane;
     const Num alpha_v = w.given("alpha_v", thread ? "thread in the shear plane" : "shank in the shear plane", Quantity::Ratio,
-                                thread ? m.boltClass.alpha_v_thread : m.boltClass.alpha_v_shank, table);
-    const Num A = w.given("A", "area in the shear plane", Quantity::Area, thread ? m.bolt.A_s : m.bolt.A);
+                                thread ? bolts.grade.alpha_v_thread : bolts.grade.alpha_v_shank, table);
+    const Num A = w.given("A", "area in the shear plane", Quantity::Area, thread ? bolts.size.A_s : bolts.size.A);
     return w.result("F_v_Rd", "one bolt in shear", Quantity::Force, table, alpha_v * f_ub * A / gamma_M2);
 }
 
-template <class Num> Num boltBearing(Workings<Num>& w, const SideModel& m, const Settings& s, const BearingPlace& place) {
-    const Num d = w.given("d", "bolt diameter", Quantity::Length, m.bolt.d);
-    const Num d_0 = w.given("d_0", "hole diameter", Quantity::Length, m.bolt.d_0);
-    const Num f_ub = w.given("f_ub", "ultimate strength of the bolt", Quantity::Stress, m.boltClass.f_ub);
+template <class Num> Num boltBearing(Workings<Num>& w, const BoltInput& bolts, const Settings& s, const BearingPlace& place) {
+    const Num d = w.given("d", "bolt diameter", Quantity::Length, bolts.size.d);
+    const Num d_0 = w.given("d_0", "hole diameter", Quantity::Length, bolts.size.d_0);
+    const Num f_ub = w.given("f_ub", "ultimate strength of the bolt", Quantity::Stress, bolts.grade.f_ub);
     const Num f_u = w.given("f_u", "ultimate strength of the part", Quantity::Stress, place.f_u);
     const Num t = w.given("t", "thickness of the part", Quantity::Length, place.t);
     const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
@@ -67,14 +67,10 @@ template <class Num> Num boltBearing(Workings<Num>& w, const SideModel& m, const
     return w.result("F_b_Rd", "bearing", Quantity::Force, table, k_1 * alpha_b * f_u * d * t / gamma_M2);
 }
 
-double elongationLength(const SideModel& m) {
-    return elongationLength(m.bolt, m.gripThickness + m.t_p + (m.backing ? m.backing->thickness : 0));
-}
-
 #define ZG_FOR(Num)                                                                                                              \
-    template BoltTensionResistance<Num> boltTension(Workings<Num>&, const SideModel&, const Settings&);                          \
-    template Num boltShear(Workings<Num>&, const SideModel&, const Settings&);                                                   \
-    template Num boltBearing(Workings<Num>&, const SideModel&, const Settings&, const BearingPlace&);
+    template BoltTensionResistance<Num> boltTension(Workings<Num>&, const BoltInput&, const GripInput&, const Settings&);        \
+    template Num boltShear(Workings<Num>&, const BoltInput&, const Settings&);                                                   \
+    template Num boltBearing(Workings<Num>&, const BoltInput&, const Settings&, const BearingPlace&);
 ZG_FOR(double)
 ZG_FOR(Traced)
 #undef ZG_FOR

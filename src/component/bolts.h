@@ -1,6 +1,6 @@
 #pragma once
 #include "base/workings.h"
-#include "component/side_model.h"
+#include "component/inputs.h"
 #include "joint/bolt_strength.h"
 
 namespace zg {
@@ -11,16 +11,14 @@ template <class Num> struct BoltTensionResistance {
     Num B_t_Rd; ///< the lesser of both: what the T-stub may count on
 };
 template <class Num>
-[[nodiscard]] BoltTensionResistance<Num> boltTension(Workings<Num>& w, const SideModel& m, const Settings& s);
+[[nodiscard]] BoltTensionResistance<Num> boltTension(Workings<Num>& w, const BoltInput& bolts, const GripInput& grip,
+                                                     const Settings& s);
 
 /// Shear resistance of one bolt in one plane (table 3.4), N.
-template <class Num> [[nodiscard]] Num boltShear(Workings<Num>& w, const SideModel& m, const Settings& s);
+template <class Num> [[nodiscard]] Num boltShear(Workings<Num>& w, const BoltInput& bolts, const Settings& s);
 
 /// Bearing resistance of one bolt (table 3.4), N.
 template <class Num>
-[[nodiscard]] Num boltBearing(Workings<Num>& w, const SideModel& m, const Settings& s, const BearingPlace& place);
-
-/// Elongation length of a bolt: grip (flange, plate, two washers) plus half of head and nut (table 6.11), mm.
-[[nodiscard]] double elongationLength(const SideModel& m);
+[[nodiscard]] Num boltBearing(Workings<Num>& w, const BoltInput& bolts, const Settings& s, const BearingPlace& place);
 
 } // namespace zg

@@ -1,5 +1,4 @@
 #pragma once
-#include "component/side_model.h"
 #include "joint/check.h"
 
 namespace zg {
@@ -10,8 +9,8 @@ void listNotDone(std::vector<Check>& checks, CheckCode code, EndId side, const c
 /// Adds the checks of one connection in one set to a list.
 class CheckList {
 public:
-    CheckList(std::vector<Check>& checks, const SideModel& m, int set)
-        : checks_(checks), side_(m.side), isReversed_(m.isReversed), set_(set) {}
+    CheckList(std::vector<Check>& checks, EndId side, bool isReversed, int set)
+        : checks_(checks), side_(side), isReversed_(isReversed), set_(set) {}
 
     Check& add(CheckCode code, double demand, double resistance, Quantity quantity, const char* clause) {
         Check c;

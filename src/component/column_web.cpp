@@ -13,23 +13,25 @@ constexpr double root3 = 1.73205080756887729353;
 
 } // namespace
 
-double compressionThicknessFactor(const SideModel& m) { return !m.doubler ? 1.0 : m.doubler->sides == 2 ? 2.0 : 1.5; }
-
-double tensionThicknessFactor(const SideModel& m) {
-    if (!m.doubler) return 1;
-    if (m.doubler->weld.kind == WeldKind::Butt) return m.doubler->sides == 2 ? 2.0 : 1.5;
-    if (m.doubler->weld.throat < m.doubler->thickness / root2 - 1e-9) return 1; // welds too small for the rule
-    return m.columnSteel.f_y >= 400 ? 1.3 : 1.4;
+double compressionThicknessFactor(const ColumnInput& column) {
+    return !column.doubler ? 1.0 : column.doubler->sides == 2 ? 2.0 : 1.5;
 }
 
-template <class Num> Num shearArea(Workings<Num>& w, const SideModel& m) {
-    const Section& c = m.column;
+double tensionThicknessFactor(const ColumnInput& column) {
+    if (!column.doubler) return 1;
+    if (column.doubler->weld.kind == WeldKind::Butt) return column.doubler->sides == 2 ? 2.0 : 1.5;
+    if (column.doubler->weld.throat < column.doubler->thickness / root2 - 1e-9) return 1; // welds too small for the rule
+    return column.steel.f_y >= 400 ? 1.3 : 1.4;
+}
+
+template <class Num> Num shearArea(Workings<Num>& w, const ColumnInput& column) {
+    const Section& c = column.section;
     const Num h = w.given("h", "column depth", Quantity::Length, c.h);
     const Num b = w.given("b", "column flange width", Quantity::Length, c.b);
     const Num t_w = w.given("t_w", "column web", Quantity::Length, c.t_w);
     const Num t_f = w.given("t_f", "column flange", Quantity::Length, c.t_f);
     Num A_vc(0);
-    const char* symbol = m.doubler ? "A_v" : "A_vc"; // what a supplementary plate adds comes after
+    const char* symbol = column.doubler ? "A_v" : "A_vc"; // what a supplementary plate adds comes after
     if (c.isWelded) {
         A_vc = w.let(symbol, "shear area, welded section", Quantity::Area, "EN 1993-1-1:2005 6.2.6(3)d", (h - 2 * t_f) * t_w);
     } else {
@@ -38,7 +40,7 @@ template <class Num> Num shearArea(Workings<Num>& w, const SideModel& m) {
         A_vc = w.let(symbol, "shear area, rolled section", Quantity::Area, "EN 1993-1-1:2005 6.2.6(3)a",
                      larger(A - 2 * b * t_f + (t_w + 2 * r) * t_f, (h - 2 * t_f) * t_w));
     }
-    if (m.doubler) {
+    if (column.doubler) {
         const Num b_s = w.given("b_s", "width of the supplementary web plate", Quantity::Length, clearWebDepth(c),
                                 "EN 1993-1-8:2005 6.2.6.1(9)");
         A_vc = w.let("A_vc", "with the supplementary web plate, counted once", Quantity::Area, "EN 1993-1-8:2005 6.2.6.1(6)",
@@ -48,10 +50,11 @@ template <class Num> Num shearArea(Workings<Num>& w, const SideModel& m) {
 }
 
 template <class Num>
-PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc) {
+PanelShear<Num> panelShearResistance(Workings<Num>& w, const ColumnInput& column, const FlangeStiffener& atTension,
+                                     const FlangeStiffener& atCompression, const Settings& s, const Num& A_vc) {
     PanelShear<Num> r{Num(0)};
-    const Section& c = m.column;
-    const double f_y_ = m.columnSteel.f_y;
+    const Section& c = column.section;
+    const double f_y_ = column.steel.f_y;
     const double epsilon_ = std::sqrt(235 / f_y_);
     const Num f_y_wc = w.given("f_y_wc", "yield strength of the column", Quantity::Stress, f_y_);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
@@ -59,8 +62,7 @@ PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const
     const Num t_wc = w.given("t_wc", "column web", Quantity::Length, c.t_w);
     const Num slenderness = w.let("lambda_wc", "slenderness d/t_w, limit 69·epsilon for this clause", Quantity::Ratio,
                                   "EN 1993-1-8:2005 6.2.6.1(1)", d_wc / t_wc);
-    r.isSlender = valueOf(slenderness) > 69 * epsilon_ && !m.doubler;
-    const FlangeStiffener atTension = m.tensionStiffener(), atCompression = m.compressionStiffener();
+    r.isSlender = valueOf(slenderness) > 69 * epsilon_ && !column.doubler;
     const bool hasFrame = atTension && atCompression;
     r.V_wp_Rd = w.let(r.isSlender || hasFrame ? "V_wp_0_Rd" : "V_wp_Rd", "web panel in shear", Quantity::Force,
                       "EN 1993-1-8:2005 (6.7)", 0.9 * f_y_wc * A_vc / (constant<Num>(root3, "√3") * gamma_M0));
@@ -124,19 +126,18 @@ template <class Num> Num shearReduction(Workings<Num>& w, const Num& b_eff, cons
 }
 
 template <class Num>
-WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc,
-                                             double beta, double sigma_com) {
+WebCompression<Num> webCompressionResistance(Workings<Num>& w, const ColumnInput& column, const FlangeForceInput& from,
+                                             const Settings& s, const Num& A_vc, double beta, double sigma_com) {
     WebCompression<Num> r{Num(0), Num(0), Num(0)};
-    const Section& c = m.column;
-    const double a_ = m.weldCompression.kind == WeldKind::Fillet ? m.weldCompression.throat : 0;
-    const Num t_fb = w.given("t_fb", "beam flange along the plate", Quantity::Length, m.flange);
-    const Num a_p = w.given("a_p", "throat of the compression flange weld", Quantity::Length, a_);
+    const Section& c = column.section;
+    const Num t_fb = w.given("t_fb", "beam flange along the plate", Quantity::Length, from.flange);
+    const Num a_p = w.given("a_p", "throat of the compression flange weld", Quantity::Length, from.throat);
     const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, c.t_f);
     const Num s_ = w.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(c));
-    const char* width = m.columnEndCompression < continues ? "b_eff_0" : "b_eff_c_wc";
-    if (m.t_p > 0) {
-        const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
-        const Num c_p = w.given("c_p", "plate beyond the flange", Quantity::Length, m.projectionCompression);
+    const char* width = from.toEnd < continues ? "b_eff_0" : "b_eff_c_wc";
+    if (from.plate > 0) {
+        const Num t_p = w.given("t_p", "end plate", Quantity::Length, from.plate);
+        const Num c_p = w.given("c_p", "plate beyond the flange", Quantity::Length, from.projection);
         const Num s_p = w.let("s_p", "spread through the end plate, as far as the plate reaches", Quantity::Length, compression,
                               t_p + smaller(t_p, larger(Num(0), c_p - constant<Num>(root2, "√2") * a_p)));
         r.b_eff_c_wc = w.let(width, "effective width", Quantity::Length, "EN 1993-1-8:2005 (6.11)",
@@ -145,22 +146,22 @@ WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& 
         r.b_eff_c_wc = w.let(width, "effective width", Quantity::Length, "EN 1993-1-8:2005 (6.10)",
                              t_fb + 2 * constant<Num>(root2, "√2") * a_p + 5 * (t_fc + s_));
     }
-    if (m.columnEndCompression < continues) {
-        const Num toEnd = w.given("e_end", "flange centre to the column's end", Quantity::Length,
-                                  std::max(0.0, m.columnEndCompression + m.flange / 2));
+    if (from.toEnd < continues) {
+        const Num toEnd =
+            w.given("e_end", "flange centre to the column's end", Quantity::Length, std::max(0.0, from.toEnd + from.flange / 2));
         r.b_eff_c_wc = w.let("b_eff_c_wc", "no more than the column offers", Quantity::Length, compression,
                              smaller(r.b_eff_c_wc, 0.5 * r.b_eff_c_wc + toEnd));
     }
-    const Num t_wc = w.given("t_wc_eff", m.doubler ? "effective web thickness" : "column web", Quantity::Length,
-                             compressionThicknessFactor(m) * c.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
-    const Num f_y_wc = w.given("f_y_wc", "yield strength", Quantity::Stress, m.columnSteel.f_y);
+    const Num t_wc = w.given("t_wc_eff", column.doubler ? "effective web thickness" : "column web", Quantity::Length,
+                             compressionThicknessFactor(column) * c.t_w, column.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
+    const Num f_y_wc = w.given("f_y_wc", "yield strength", Quantity::Stress, column.steel.f_y);
     const Num omega = shearReduction(w, r.b_eff_c_wc, t_wc, A_vc, beta);
     const Num sigma = w.given("sigma_com_Ed", "column's compressive stress at the web's root", Quantity::Stress, sigma_com,
                               "EN 1993-1-8:2005 6.2.6.2(2)");
     Num k_wc(1);
-    if (sigma_com > m.columnSteel.f_y)
+    if (sigma_com > column.steel.f_y)
         w.note("The column's own stress exceeds its yield strength: the member itself fails there.", "EN 1993-1-1:2005 6.2.1");
-    if (sigma_com > 0.7 * m.columnSteel.f_y)
+    if (sigma_com > 0.7 * column.steel.f_y)
         k_wc = w.let("k_wc", "reduction for longitudinal stress", Quantity::Ratio, "EN 1993-1-8:2005 (6.14)",
                      larger(Num(0), 1.7 - sigma / f_y_wc));
     else
@@ -185,26 +186,28 @@ WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& 
 }
 
 template <class Num>
-Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc, const Num& b_eff,
+Num webTensionResistance(Workings<Num>& w, const ColumnInput& column, const Settings& s, const Num& A_vc, const Num& b_eff,
                          double beta) {
     const Num b_eff_t_wc = w.let("b_eff_t_wc", "effective width: length of the column flange's T-stub", Quantity::Length,
                                  "EN 1993-1-8:2005 6.2.6.3(3)", b_eff * Num(1));
-    const Num t_wc = w.given("t_wc_eff", m.doubler ? "effective web thickness" : "column web", Quantity::Length,
-                             tensionThicknessFactor(m) * m.column.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
+    const Num t_wc =
+        w.given("t_wc_eff", column.doubler ? "effective web thickness" : "column web", Quantity::Length,
+                tensionThicknessFactor(column) * column.section.t_w, column.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
     const Num omega = shearReduction(w, b_eff_t_wc, t_wc, A_vc, beta);
-    const Num f_y_wc = w.given("f_y_wc", "yield strength", Quantity::Stress, m.columnSteel.f_y);
+    const Num f_y_wc = w.given("f_y_wc", "yield strength", Quantity::Stress, column.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     return w.result("F_t_wc_Rd", "column web in tension", Quantity::Force, tension,
                     omega * b_eff_t_wc * t_wc * f_y_wc / gamma_M0);
 }
 
 #define ZG_FOR(Num)                                                                                                              \
-    template Num shearArea(Workings<Num>&, const SideModel&);                                                                    \
-    template PanelShear<Num> panelShearResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&);                \
+    template Num shearArea(Workings<Num>&, const ColumnInput&);                                                                  \
+    template PanelShear<Num> panelShearResistance(Workings<Num>&, const ColumnInput&, const FlangeStiffener&,                    \
+                                                  const FlangeStiffener&, const Settings&, const Num&);                          \
     template Num shearReduction(Workings<Num>&, const Num&, const Num&, const Num&, double);                                     \
-    template WebCompression<Num> webCompressionResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&, double, \
-                                                          double);                                                               \
-    template Num webTensionResistance(Workings<Num>&, const SideModel&, const Settings&, const Num&, const Num&, double);
+    template WebCompression<Num> webCompressionResistance(Workings<Num>&, const ColumnInput&, const FlangeForceInput&,           \
+                                                          const Settings&, const Num&, double, double);                          \
+    template Num webTensionResistance(Workings<Num>&, const ColumnInput&, const Settings&, const Num&, const Num&, double);
 ZG_FOR(double)
 ZG_FOR(Traced)
 #undef ZG_FOR

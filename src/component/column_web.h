@@ -1,12 +1,13 @@
 #pragma once
 #include "base/workings.h"
-#include "component/side_model.h"
+#include "component/inputs.h"
+#include "joint/settings.h"
 
 namespace zg {
 
 /// Shear area of the column with what a supplementary web plate adds (EN 1993-1-1:2005 6.2.6(3), EN 1993-1-8:2005 6.2.6.1(6)),
 /// mm².
-template <class Num> [[nodiscard]] Num shearArea(Workings<Num>& w, const SideModel& m);
+template <class Num> [[nodiscard]] Num shearArea(Workings<Num>& w, const ColumnInput& column);
 
 /// Resistance of the web panel in shear (EN 1993-1-8:2005 6.2.6.1), N. `leverBetweenStiffeners` > 0 when stiffeners stand at both
 /// beam flanges: then V_wp_add_Rd is counted. `slender` panels (d/t_w > 69 epsilon), which 6.2.6.1 does not cover, take the plate
@@ -16,7 +17,8 @@ template <class Num> struct PanelShear {
     bool isSlender = false;
 };
 template <class Num>
-[[nodiscard]] PanelShear<Num> panelShearResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc);
+[[nodiscard]] PanelShear<Num> panelShearResistance(Workings<Num>& w, const ColumnInput& column, const FlangeStiffener& atTension,
+                                                   const FlangeStiffener& atCompression, const Settings& s, const Num& A_vc);
 
 /// Reduction factor for shear in the panel, table 6.3, for one effective width and the thickness that the force uses: A_vc counts
 /// a supplementary web plate, so t_wc does too.
@@ -31,17 +33,18 @@ template <class Num> struct WebCompression {
     Num bearing; ///< omega k_wc b_eff t_wc f_y / gamma_M0: the web's own crushing share
 };
 template <class Num>
-[[nodiscard]] WebCompression<Num> webCompressionResistance(Workings<Num>& w, const SideModel& m, const Settings& s,
-                                                           const Num& A_vc, double beta, double sigma_com);
+[[nodiscard]] WebCompression<Num> webCompressionResistance(Workings<Num>& w, const ColumnInput& column,
+                                                           const FlangeForceInput& from, const Settings& s, const Num& A_vc,
+                                                           double beta, double sigma_com);
 
 /// Column web in transverse tension (6.2.6.3) for an effective width, N.
 template <class Num>
-[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const SideModel& m, const Settings& s, const Num& A_vc, const Num& b_eff,
-                                       double beta);
+[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const ColumnInput& column, const Settings& s, const Num& A_vc,
+                                       const Num& b_eff, double beta);
 
 /// Effective thickness of the web over its own with supplementary plates: in compression (6.2.6.2(6)), in tension (6.2.6.3(8)).
 /// Resistance, omega and stiffness (6.2.6.1(7)) take the same.
-[[nodiscard]] double compressionThicknessFactor(const SideModel& m);
-[[nodiscard]] double tensionThicknessFactor(const SideModel& m);
+[[nodiscard]] double compressionThicknessFactor(const ColumnInput& column);
+[[nodiscard]] double tensionThicknessFactor(const ColumnInput& column);
 
 } // namespace zg

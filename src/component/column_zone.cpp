@@ -6,17 +6,19 @@ namespace zg {
 
 template <class Num> void ColumnZone<Num>::resistances(double beta, double sigma_com) {
     w_.heading(2, "Column web panel in shear", "panel");
-    A_vc_ = shearArea(w_, m_);
-    panel_ = panelShearResistance(w_, m_, s_, A_vc_);
+    A_vc_ = shearArea(w_, m_.column);
+    panel_ = panelShearResistance(w_, m_.column, m_.tensionStiffener(), m_.compressionStiffener(), s_, A_vc_);
     if (m_.diagonal) {
         w_.heading(2, "Diagonal web stiffener", "diagonal");
-        diagonal_ = diagonalResistance(w_, m_, s_);
+        diagonal_ = diagonalResistance(
+            w_, m_.column,
+            {*m_.diagonal, m_.diagonalSteel, m_.centreOfCompression() - m_.beam.flange / 2, m_.diagonalInCompression}, s_);
     }
     w_.heading(2, "Column web in compression", "compression");
-    web_ = webCompressionResistance(w_, m_, s_, A_vc_, beta, sigma_com);
+    web_ = webCompressionResistance(w_, m_.column, m_.compressionForce(), s_, A_vc_, beta, sigma_com);
     if (const FlangeStiffener stiffener = m_.compressionStiffener()) {
         w_.heading(2, "Column stiffeners in compression", "compression stiffener");
-        stiffened_ = stiffenedCompression(w_, m_, s_, stiffener, web_);
+        stiffened_ = stiffenedCompression(w_, m_.column, m_.compressionForce(), s_, stiffener, web_);
     }
 }
 
@@ -30,7 +32,7 @@ template <class Num> void ColumnZone<Num>::checks(CheckList& list, double V, dou
         list.add(CheckCode::ColumnWebShear, std::max(0.0, V), valueOf(panel()), Quantity::Force, "EN 1993-1-8:2005 6.2.6.1")
             .add({PartKind::ColumnWeb, m_.side});
         if (diagonal_) diagonal(list, V);
-        if (m_.doubler) doublerWeld(list, V);
+        if (m_.column.doubler) doublerWeld(list, V);
     }
     Check& c =
         list.add(stiffened_ ? CheckCode::ColumnWebCompressionStiffener : CheckCode::ColumnWebCompression, C,
@@ -56,22 +58,23 @@ template <class Num> void ColumnZone<Num>::doublerWeld(CheckList& list, double V
     // The plate's share of the panel shear, by area, flows in along the column flanges over the lever arm.
     w_.heading(2, "Weld of the supplementary web plate", "doubler weld");
     const Num V_Ed = w_.given("V_wp_Ed", "shear of the web panel", Quantity::Force, std::max(0.0, V));
-    const Num d_wc = w_.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(m_.column));
-    const Num t_wc = w_.given("t_wc", "column web, as much as the plate adds", Quantity::Length, m_.column.t_w);
+    const Num d_wc = w_.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(m_.column.section));
+    const Num t_wc = w_.given("t_wc", "column web, as much as the plate adds", Quantity::Length, m_.column.section.t_w);
     const Num A_vc = w_.given("A_vc", "shear area with the plate", Quantity::Area, valueOf(A_vc_));
     const Num l_s = w_.given("l_s", "length of weld between tension and compression", Quantity::Length,
-                             std::max(1.0, m_.centreOfCompression() - m_.flange / 2));
-    const Num h_wc =
-        w_.given("h_wc", "column web between the flanges", Quantity::Length, std::max(1.0, m_.column.h - 2 * m_.column.t_f));
+                             std::max(1.0, m_.centreOfCompression() - m_.beam.flange / 2));
+    const Num h_wc = w_.given("h_wc", "column web between the flanges", Quantity::Length,
+                              std::max(1.0, m_.column.section.h - 2 * m_.column.section.t_f));
     const Num F_Ed = w_.let("F_w_Ed", "the plate's share of the shear, flowing in along a flange", Quantity::Force,
                             "EN 1993-1-8:2005 6.2.6.1(14)", V_Ed * (d_wc * t_wc) / A_vc * l_s / h_wc);
     Num F_Rd(0);
-    if (m_.doubler->weld.kind == WeldKind::Fillet) {
-        F_Rd = longitudinalFillets(w_, m_.doubler->weld.throat, l_s, jointStrength(m_.doublerSteel, m_.columnSteel), s_);
+    if (m_.column.doubler->weld.kind == WeldKind::Fillet) {
+        F_Rd = longitudinalFillets(w_, m_.column.doubler->weld.throat, l_s,
+                                   jointStrength(m_.column.doublerSteel, m_.column.steel), s_);
     } else {
-        const Num t_s = w_.given("t_s", "thickness of the plate", Quantity::Length, m_.doubler->thickness);
+        const Num t_s = w_.given("t_s", "thickness of the plate", Quantity::Length, m_.column.doubler->thickness);
         const Num f_y =
-            w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m_.doublerSteel.f_y, m_.columnSteel.f_y));
+            w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m_.column.doublerSteel.f_y, m_.column.steel.f_y));
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         F_Rd = w_.let("F_w_Rd", "butt weld: the plate in shear", Quantity::Force, "EN 1993-1-8:2005 4.7.1",
                       t_s * l_s * f_y / (constant<Num>(1.73205080756887729353, "√3") * gamma_M0));
@@ -83,7 +86,7 @@ template <class Num> void ColumnZone<Num>::doublerWeld(CheckList& list, double V
 template <class Num> void ColumnZone<Num>::compressionStiffener(CheckList& list, double C) {
     const StiffenerLine& line = *m_.compressionStiffener().line;
     w_.heading(2, "Welds of the compression stiffeners", "stiffener welds");
-    const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
+    const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_.column, s_, line);
     const Num C_Ed = w_.given("C_Ed", "compression at the flange", Quantity::Force, C);
     const Num k_s = w_.given("k_s", "share of the stiffeners", Quantity::Ratio, valueOf(stiffened_->stiffenerShare));
     const Num F_Ed = w_.let("F_w_Ed", "force through the welds", Quantity::Force, "EN 1993-1-8:2005 6.2.6.2(4)", C_Ed * k_s);

@@ -3,6 +3,7 @@
 #include "component/check_list.h"
 #include "component/column_web.h"
 #include "component/result.h"
+#include "component/side_model.h"
 #include "component/stiffeners.h"
 
 namespace zg {

@@ -17,8 +17,8 @@ template <class Num> class Verification {
 public:
     Verification(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,
                  const ConnectionActions& a, std::vector<Check>& checks, const OtherEnd<Num>* other)
-        : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), other_(other), a_(a), list_(checks, m, a.set),
-          column_(w, m, joint.settings) {}
+        : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), other_(other), a_(a),
+          list_(checks, m.side, m.isReversed, a.set), column_(w, m, joint.settings) {}
 
     ConnectionResult run() {
         out_ = resultOf(m_, a_);
@@ -66,10 +66,10 @@ private:
         out_.hasPanel = !other_;
         if (!other_) column_.resistances(a_.beta, a_.sigma_com);
         w_.heading(2, "Beam flange and web in compression", "beam compression");
-        F_c_fb_Rd_ = flangeCompressionResistance(w_, m_, s_, std::abs(a_.forces.V));
+        F_c_fb_Rd_ = flangeCompressionResistance(w_, m_.beam, s_, std::abs(a_.forces.V));
         if (other_) {
             w_.heading(2, "The other beam's flange and web in compression", "other compression");
-            F_c_fb_other_ = flangeCompressionResistance(w_, other_->model, s_, std::abs(a_.forces.V));
+            F_c_fb_other_ = flangeCompressionResistance(w_, other_->model.beam, s_, std::abs(a_.forces.V));
             return;
         }
         columnWeb_.reserve(zone_.spans.size());
@@ -84,7 +84,7 @@ private:
                                                        : "Rows " + number(span.first) + " to " + number(span.last)) +
                                   ", column web in tension");
             }
-            columnWeb_.push_back(webTensionResistance(w_, m_, s_, column_.A_vc(), span.columnFlange->l_eff_1, a_.beta));
+            columnWeb_.push_back(webTensionResistance(w_, m_.column, s_, column_.A_vc(), span.columnFlange->l_eff_1, a_.beta));
         }
     }
 
@@ -445,8 +445,8 @@ private:
             F_Ed = w_.let("F_s_Ed", "the rows' forces by the distance to their supports", Quantity::Force,
                           "equilibrium of the T-stub", F_Ed);
             const double force = valueOf(F_Ed);
-            const Num F_t_s_Rd = stiffenerTension(w_, m_, s_, line);
-            const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
+            const Num F_t_s_Rd = stiffenerTension(w_, m_.column, s_, line);
+            const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_.column, s_, line);
             add(CheckCode::TensionStiffener, force, valueOf(F_t_s_Rd), Quantity::Force, "EN 1993-1-1:2005 6.2.3").add(line.part);
             add(CheckCode::TensionStiffenerWeld, force, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force,
                 "EN 1993-1-8:2005 4.5.3.2")
@@ -506,14 +506,14 @@ private:
             }
         }
         w_.heading(2, "Welds", "welds");
-        const double yields = m_.beam.b * m_.flange * m_.beamSteel.f_y / s_.gamma_M0;
-        const Num tension = flangeWeldResistance(w_, m_, m_.weldTension, s_);
+        const double yields = m_.beam.section.b * m_.beam.flange * m_.beam.steel.f_y / s_.gamma_M0;
+        const Num tension = flangeWeldResistance(w_, m_.beam, m_.plateSteel, m_.weldTension, s_);
         Check& t = add(CheckCode::WeldTensionFlange, std::min(atFlange, yields), valueOf(tension), Quantity::Force,
                        "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
         CheckList::asRule(t);
         t.add(tensionWeld());
         t.add(tensionFlange());
-        const Num compression = flangeWeldResistance(w_, m_, m_.weldCompression, s_);
+        const Num compression = flangeWeldResistance(w_, m_.beam, m_.plateSteel, m_.weldCompression, s_);
         Check& c = add(CheckCode::WeldCompressionFlange, std::min(std::max(out_.T_Rd - H_, out_.C_Ed), yields),
                        valueOf(compression), Quantity::Force, "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
         CheckList::asRule(c);
@@ -523,7 +523,8 @@ private:
             c.utilisation = 0;
         }
         if (m_.weldWeb.kind == WeldKind::Fillet) {
-            const WebWeld<Num> web = webWeldStress(w_, m_, s_, inner, innerLength, std::abs(a_.forces.V));
+            const WebWeld<Num> web =
+                webWeldStress(w_, m_.beam, m_.plateSteel, m_.weldWeb.throat, s_, inner, innerLength, std::abs(a_.forces.V));
             Check& along =
                 add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3");
             CheckList::asRule(along);
@@ -538,14 +539,14 @@ private:
     void checkShear() {
         if (m_.rows.empty()) return;
         w_.heading(2, "Bolts in shear and bearing", "shear");
-        const Num F_v_Rd = boltShear(w_, m_, s_);
+        const Num F_v_Rd = boltShear(w_, m_.bolts, s_);
         const std::vector<int> places = tensionRows(m_);
         Num sum(0);
         for (std::size_t i = 0; i < m_.rows.size(); ++i) {
             if constexpr (Workings<Num>::tracing)
                 w_.heading(3, "Row " + std::to_string(m_.rows[i].place + 1) + ", shear and bearing");
-            const Num F_b_p = boltBearing(w_, m_, s_, bearing(i, true));
-            const Num F_b_c = boltBearing(w_, m_, s_, bearing(i, false));
+            const Num F_b_p = boltBearing(w_, m_.bolts, s_, bearing(i, true));
+            const Num F_b_c = boltBearing(w_, m_.bolts, s_, bearing(i, false));
             Num shear = F_v_Rd;
             for (std::size_t k = 0; k < places.size(); ++k) {
                 if (places[k] != static_cast<int>(i)) continue;
@@ -614,8 +615,8 @@ ConnectionResult resultOf(const SideModel& m, const ConnectionActions& actions) 
 }
 
 template <class Num> Num plasticAxialForce(Workings<Num>& w, const SideModel& m, const Settings& s) {
-    const Num A_b = w.given("A_b", "area of the beam", Quantity::Area, m.beam.A);
-    const Num f_y_b = w.given("f_y_b", "beam's yield strength", Quantity::Stress, m.beamSteel.f_y);
+    const Num A_b = w.given("A_b", "area of the beam", Quantity::Area, m.beam.section.A);
+    const Num f_y_b = w.given("f_y_b", "beam's yield strength", Quantity::Stress, m.beam.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     return w.let("N_pl_Rd", "plastic resistance of the beam to axial force", Quantity::Force, "EN 1993-1-1:2005 (6.6)",
                  A_b * f_y_b / gamma_M0);

@@ -15,8 +15,9 @@ template <class Num> class FinVerification {
 public:
     FinVerification(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ConnectionActions& a,
                     std::vector<Check>& checks)
-        : w_(w), joint_(joint), s_(joint.settings), side_(side), f_(side.spec.fin), m_(modelOf(joint, side)), a_(a),
-          checks_(checks), list_(checks, m_, a.set) {}
+        : w_(w), joint_(joint), s_(joint.settings), side_(side),
+          f_(side.spec.fin), bolts_{side.bolt, side.boltClass, side.spec.fin.threadInShearPlane}, a_(a), checks_(checks),
+          list_(checks, side.id, false, a.set) {}
 
     ConnectionResult run() {
         out_.side = side_.id;
@@ -47,20 +48,6 @@ public:
     }
 
 private:
-    static SideModel modelOf(const ResolvedJoint& joint, const ResolvedSide& side) {
-        SideModel m;
-        m.side = side.id;
-        m.column = joint.column.section;
-        m.columnSteel = joint.column.steel;
-        m.beam = side.beam.section;
-        m.beamSteel = side.beam.steel;
-        m.bolt = side.bolt;
-        m.boltClass = side.boltClass;
-        m.threadInShearPlane = side.spec.fin.threadInShearPlane;
-        m.t_p = side.spec.fin.thickness;
-        m.plateSteel = side.plateSteel;
-        return m;
-    }
     PartRef plateRef() const { return {PartKind::FinPlate, side_.id}; }
     PartRef webRef() const { return {PartKind::BeamWeb, side_.id}; }
     PartRef boltRef() const { return {PartKind::BoltRow, side_.id, 0}; }
@@ -74,7 +61,7 @@ private:
 
     void bolts() {
         w_.heading(2, "Bolts in shear and bearing", "fin bolts resistance");
-        const Num F_v_Rd = boltShear(w_, m_, s_);
+        const Num F_v_Rd = boltShear(w_, bolts_, s_);
         const Num F = w_.let("F_v_Ed", "most loaded bolt", Quantity::Force, practice,
                              root(square(force_.vertical) + square(force_.horizontal)));
         use(CheckCode::BoltShearGroup, F, F_v_Rd, "EN 1993-1-8:2005 table 3.4", boltRef());
@@ -86,8 +73,8 @@ private:
     void bearing(bool isPlate) {
         w_.heading(2, isPlate ? "Bearing in the fin plate" : "Bearing in the beam web", "fin bearing");
         const auto [vertical, horizontal] = finBearing(side_, isPlate);
-        const Num up = boltBearing(w_, m_, s_, vertical);
-        const Num along = boltBearing(w_, m_, s_, horizontal);
+        const Num up = boltBearing(w_, bolts_, s_, vertical);
+        const Num along = boltBearing(w_, bolts_, s_, horizontal);
         const Num u =
             w_.let("u_b", "both directions together", Quantity::Ratio, practice,
                    root(square(force_.vertical / larger(Num(1e-9), up)) + square(force_.horizontal / larger(Num(1e-9), along))));
@@ -227,7 +214,7 @@ private:
     const Settings& s_;
     const ResolvedSide& side_;
     const FinPlate& f_;
-    SideModel m_;
+    BoltInput bolts_;
     const ConnectionActions& a_;
     std::vector<Check>& checks_;
     CheckList list_;

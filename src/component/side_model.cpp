@@ -23,7 +23,7 @@ void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& ow
         StiffenerLine line;
         line.y = m.isReversed ? own.depth - down : down;
         line.thickness = spec->thickness;
-        line.width = stiffenerWidth(spec->width, m.column);
+        line.width = stiffenerWidth(spec->width, m.column.section);
         line.throat = spec->throat;
         line.steel = steel;
         line.part = {kind, owner.id};
@@ -36,7 +36,7 @@ void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& ow
 
 FlangeStiffener stiffenerAt(const SideModel& m, double y, const WeldSpec& weld) {
     const double legs = weld.kind == WeldKind::Fillet ? root2 * weld.throat : 0;
-    const double path = m.flange + 2 * legs + 2 * m.t_p;
+    const double path = m.beam.flange + 2 * legs + 2 * m.t_p;
     FlangeStiffener best;
     for (const StiffenerLine& s : m.stiffeners) {
         const double overlap = std::min(std::min(s.thickness, path), (s.thickness + path) / 2 - std::abs(s.y - y));
@@ -48,7 +48,7 @@ FlangeStiffener stiffenerAt(const SideModel& m, double y, const WeldSpec& weld) 
 
 } // namespace
 
-FlangeStiffener SideModel::tensionStiffener() const { return stiffenerAt(*this, flange / 2, weldTension); }
+FlangeStiffener SideModel::tensionStiffener() const { return stiffenerAt(*this, beam.flange / 2, weldTension); }
 FlangeStiffener SideModel::compressionStiffener() const { return stiffenerAt(*this, centreOfCompression(), weldCompression); }
 
 void keepCommonRows(SideModel& a, SideModel& b) {
@@ -77,28 +77,28 @@ SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
     m.side = id;
     m.isReversed = isReversed;
     m.hasColumn = joint.hasColumn;
-    m.column = joint.column.section;
-    m.columnSteel = joint.column.steel;
+    m.column.section = joint.column.section;
+    m.column.steel = joint.column.steel;
     const ResolvedSide* partner = joint.splicedTo(s);
-    m.gripThickness = partner ? partner->spec.plate.thickness : m.column.t_f;
-    m.gripSteel = partner ? partner->plateSteel : m.columnSteel;
+    m.gripThickness = partner ? partner->spec.plate.thickness : m.column.section.t_f;
+    m.gripSteel = partner ? partner->plateSteel : m.column.steel;
     if (joint.columnSpec.endAbove) {
         const double end = *joint.columnSpec.endAbove - levelOf(s, 0);
         (isReversed ? m.columnEndCompression : m.columnEnd) = end;
     }
-    m.beam = s.beam.section;
-    m.beamSteel = s.beam.steel;
+    m.beam.section = s.beam.section;
+    m.beam.steel = s.beam.steel;
     m.depth = s.depth;
-    m.flange = s.flange;
-    m.cosSlope = s.cosSlope;
+    m.beam.flange = s.flange;
+    m.beam.cosSlope = s.cosSlope;
     m.t_p = s.spec.plate.thickness;
     m.b_p = s.spec.plate.width;
     m.projectionTension = isReversed ? s.spec.plate.below : s.spec.plate.above;
     m.projectionCompression = isReversed ? s.spec.plate.above : s.spec.plate.below;
     m.plateSteel = s.plateSteel;
-    m.bolt = s.bolt;
-    m.boltClass = s.boltClass;
-    m.threadInShearPlane = s.spec.bolts.threadInShearPlane;
+    m.bolts.size = s.bolt;
+    m.bolts.grade = s.boltClass;
+    m.bolts.threadInShearPlane = s.spec.bolts.threadInShearPlane;
     m.weldTension = isReversed ? s.spec.bottomWeld : s.spec.topWeld;
     m.weldCompression = isReversed ? s.spec.topWeld : s.spec.bottomWeld;
     m.weldWeb = s.spec.webWeld;
@@ -114,7 +114,7 @@ SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
         const double to =
             isReversed ? levelOf(*partner, partner->flange / 2) : levelOf(*partner, partner->depth - partner->flange / 2);
         const double centre = isReversed ? to - from : from - to;
-        if (centre < m.depth - m.flange / 2 - 1e-9) m.nearerCentre = centre;
+        if (centre < m.depth - m.beam.flange / 2 - 1e-9) m.nearerCentre = centre;
     }
     std::stable_sort(m.rows.begin(), m.rows.end(), [](const RowModel& a, const RowModel& b) { return a.y < b.y; });
     for (const ResolvedSide& owner : joint.sides) addStiffeners(m, s, owner);
@@ -128,8 +128,8 @@ SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
     if (rib)
         m.rib = fitting(*rib, isReversed ? s.ribBottomSteel : s.ribTopSteel,
                         {isReversed ? PartKind::RibBottom : PartKind::RibTop, id});
-    m.doubler = joint.doubler;
-    m.doublerSteel = joint.doublerSteel;
+    m.column.doubler = joint.doubler;
+    m.column.doublerSteel = joint.doublerSteel;
     m.diagonal = joint.diagonal;
     m.diagonalSteel = joint.diagonalSteel;
     if (m.diagonal) {

@@ -1,14 +1,11 @@
 #pragma once
+#include "component/inputs.h"
 #include "joint/part.h"
 #include "joint/resolve.h"
-#include <limits>
 #include <optional>
 #include <vector>
 
 namespace zg {
-
-inline constexpr double youngsModulus = 210000; ///< EN 1993-1-1:2005 3.2.6, MPa
-inline constexpr double continues = std::numeric_limits<double>::infinity();
 
 /// Bolt row as the component method sees it. y runs from the outer face of the tension flange towards compression.
 struct RowModel {
@@ -16,23 +13,6 @@ struct RowModel {
     double y = 0;
     double gauge = 0;
     bool takesTension = true;
-};
-
-/// Pair of column stiffeners at a level.
-struct StiffenerLine {
-    double y = 0; ///< of its mid-plane
-    double thickness = 0, width = 0, throat = 0;
-    SteelStrength steel;
-    PartRef part;
-};
-
-/// The stiffener pair opposite a beam flange, and which part of it lies in the path of the flange's force: the flange with its
-/// welds and what spreads at 45 degrees through the end plate. A pair of the beam itself lies in it whole; one of the other beam
-/// may lie beside it.
-struct FlangeStiffener {
-    const StiffenerLine* line = nullptr;
-    double share = 0; ///< above 0 where there is one, at most 1
-    explicit operator bool() const { return line != nullptr; }
 };
 
 struct FittingPlate {
@@ -47,36 +27,37 @@ struct SideModel {
     EndId side = ends::right;
     bool isReversed = false;
     bool hasColumn = true; ///< else a splice: the plate lies on that of another beam
-    Section column;
-    SteelStrength columnSteel;
+    ColumnInput column;
     double gripThickness = 0; ///< what the bolts hold the plate to: the column flange, or the other end plate
     SteelStrength gripSteel;
     double columnEnd = continues;            ///< from the tension flange's outer face up to the column's end on the tension side
     double columnEndCompression = continues; ///< from the compression flange's outer face down to the column's end
-    Section beam;
-    SteelStrength beamSteel;
-    double depth = 0, flange = 0; ///< of the beam along the plate
-    double cosSlope = 1;
+    BeamInput beam;
+    double depth = 0; ///< of the beam along the plate
     double t_p = 0, b_p = 0;
     double projectionTension = 0, projectionCompression = 0;
     SteelStrength plateSteel;
-    BoltSize bolt;
-    BoltClass boltClass;
-    bool threadInShearPlane = true;
+    BoltInput bolts;
     WeldSpec weldTension, weldCompression, weldWeb;
     bool bearsInCompression = false;
     std::vector<RowModel> rows;               ///< from the tension side to the compression side
     std::vector<StiffenerLine> stiffeners;    ///< all column stiffeners, of both beams
     std::optional<FittingPlate> backing, rib; ///< on the tension side
-    std::optional<DoublerSpec> doubler;
-    SteelStrength doublerSteel;
     std::optional<DiagonalSpec> diagonal;
     SteelStrength diagonalSteel;
     bool diagonalInCompression = true; ///< under this sign of moment
 
     std::optional<double> nearerCentre; ///< of the other beam of a splice, where it lies nearer to the tension
-    [[nodiscard]] double centreOfCompression() const { return nearerCentre.value_or(depth - flange / 2); }
+    [[nodiscard]] double centreOfCompression() const { return nearerCentre.value_or(depth - beam.flange / 2); }
     [[nodiscard]] double leverArm(const RowModel& row) const { return centreOfCompression() - row.y; }
+    /// All that the bolts hold together, mm.
+    [[nodiscard]] double gripLength() const { return gripThickness + t_p + (backing ? backing->thickness : 0); }
+    [[nodiscard]] GripInput grip() const { return {t_p, plateSteel.f_u, gripThickness, gripSteel.f_u, hasColumn}; }
+    /// Of the compression flange.
+    [[nodiscard]] FlangeForceInput compressionForce() const {
+        return {beam.flange, weldCompression.kind == WeldKind::Fillet ? weldCompression.throat : 0, t_p, projectionCompression,
+                columnEndCompression};
+    }
     [[nodiscard]] FlangeStiffener tensionStiffener() const;
     [[nodiscard]] FlangeStiffener compressionStiffener() const;
 };

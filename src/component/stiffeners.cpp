@@ -37,13 +37,14 @@ template <class Num> Num strutResistance(Workings<Num>& w, const StrutInput<Num>
                  chi * A * f_y / gamma_M1);
 }
 
-double clearOfRoot(const SideModel& m, double width) { return std::max(0.0, width - rootDistance(m.column)); }
+double clearOfRoot(const ColumnInput& column, double width) { return std::max(0.0, width - rootDistance(column.section)); }
 
 } // namespace
 
 template <class Num>
-StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s,
-                                               const FlangeStiffener& stiffener, const WebCompression<Num>& web) {
+StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const ColumnInput& column, const FlangeForceInput& from,
+                                               const Settings& s, const FlangeStiffener& stiffener,
+                                               const WebCompression<Num>& web) {
     StiffenedCompression<Num> r{Num(0), Num(0)};
     const StiffenerLine& line = *stiffener.line;
     const double thickness = stiffener.share * line.thickness;
@@ -52,16 +53,15 @@ StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel
             "The stiffeners of the other beam lie partly beside the path of the flange's force (flange, welds, 45° through the "
             "end plate): they count with the part of their thickness that lies in it.",
             "EN 1993-1-8:2005 6.2.6.2(4)");
-    const Section& c = m.column;
+    const Section& c = column.section;
     const double epsilon = std::sqrt(235 / line.steel.f_y);
     r.isSlender = line.width / line.thickness > 14 * epsilon;
-    const double epsilonWeb = std::sqrt(235 / m.columnSteel.f_y);
+    const double epsilonWeb = std::sqrt(235 / column.steel.f_y);
     const double side = 15 * epsilonWeb * c.t_w;
-    const double strip =
-        line.thickness + side + std::min(side, std::max(0.0, m.columnEndCompression + m.flange / 2 - line.thickness / 2));
+    const double strip = line.thickness + side + std::min(side, std::max(0.0, from.toEnd + from.flange / 2 - line.thickness / 2));
     const Num N_b_Rd = strutResistance<Num>(
-        w, {line.width, thickness, c.t_w, strip, c.h - 2 * c.t_f, std::min(line.steel.f_y, m.columnSteel.f_y)}, s);
-    const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(m, line.width));
+        w, {line.width, thickness, c.t_w, strip, c.h - 2 * c.t_f, std::min(line.steel.f_y, column.steel.f_y)}, s);
+    const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(column, line.width));
     const Num t_s = w.given("t_s", "stiffener thickness, as counted", Quantity::Length, thickness);
     const Num f_y_s = w.given("f_y_s", "its yield strength", Quantity::Stress, line.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
@@ -75,8 +75,9 @@ StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel
     return r;
 }
 
-template <class Num> Num stiffenerTension(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line) {
-    const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(m, line.width));
+template <class Num>
+Num stiffenerTension(Workings<Num>& w, const ColumnInput& column, const Settings& s, const StiffenerLine& line) {
+    const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(column, line.width));
     const Num t_s = w.given("t_s", "stiffener thickness", Quantity::Length, line.thickness);
     const Num f_y_s = w.given("f_y_s", "its yield strength", Quantity::Stress, line.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
@@ -85,52 +86,52 @@ template <class Num> Num stiffenerTension(Workings<Num>& w, const SideModel& m, 
 }
 
 template <class Num>
-StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line) {
+StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const ColumnInput& column, const Settings& s, const StiffenerLine& line) {
     StiffenerWelds<Num> r{Num(0), Num(0)};
-    const WeldStrength strength = jointStrength(line.steel, m.columnSteel);
-    const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(m, line.width));
-    const Num d_wc = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(m.column));
+    const WeldStrength strength = jointStrength(line.steel, column.steel);
+    const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(column, line.width));
+    const Num d_wc = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(column.section));
     r.toFlange = transverseFillets(w, line.throat, 4 * b_net, strength, s);
     r.toWeb = longitudinalFillets(w, line.throat, 4 * d_wc, strength, s);
     return r;
 }
 
-template <class Num> Diagonal<Num> diagonalResistance(Workings<Num>& w, const SideModel& m, const Settings& s) {
+template <class Num>
+Diagonal<Num> diagonalResistance(Workings<Num>& w, const ColumnInput& column, const DiagonalInput& in, const Settings& s) {
     Diagonal<Num> r{Num(0), 1, Num(0)};
-    const Section& c = m.column;
-    const DiagonalSpec& d = *m.diagonal;
+    const Section& c = column.section;
+    const DiagonalSpec& d = in.spec;
     const double across = c.h - 2 * c.t_f;
-    const double along = m.centreOfCompression() - m.flange / 2;
+    const double along = in.height;
     const double length = std::hypot(across, along);
     r.cosine = across / length;
     const double width = stiffenerWidth(d.width, c);
-    const Num b_net = w.given("b_net", "width of one plate clear of the root", Quantity::Length, clearOfRoot(m, width));
+    const Num b_net = w.given("b_net", "width of one plate clear of the root", Quantity::Length, clearOfRoot(column, width));
     const Num t_s = w.given("t_s", "thickness", Quantity::Length, d.thickness);
-    const Num f_y_s = w.given("f_y_s", "yield strength", Quantity::Stress, m.diagonalSteel.f_y);
+    const Num f_y_s = w.given("f_y_s", "yield strength", Quantity::Stress, in.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     const Num N_pl =
         w.let("N_pl_Rd", "diagonal at its ends", Quantity::Force, "EN 1993-1-1:2005 6.2.3", 2 * b_net * t_s * f_y_s / gamma_M0);
-    r.weld = transverseFillets(w, d.throat, 4 * b_net, jointStrength(m.diagonalSteel, m.columnSteel), s);
-    if (!m.diagonalInCompression) {
+    r.weld = transverseFillets(w, d.throat, 4 * b_net, jointStrength(in.steel, column.steel), s);
+    if (!in.isInCompression) {
         r.N_Rd = w.result("N_d_Rd", "diagonal in tension", Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)", smaller(N_pl, r.weld));
         return r;
     }
-    const double epsilon = std::sqrt(235 / m.columnSteel.f_y);
+    const double epsilon = std::sqrt(235 / column.steel.f_y);
     const Num N_b_Rd = strutResistance<Num>(
-        w,
-        {width, d.thickness, c.t_w, d.thickness + 30 * epsilon * c.t_w, length, std::min(m.diagonalSteel.f_y, m.columnSteel.f_y)},
-        s);
+        w, {width, d.thickness, c.t_w, d.thickness + 30 * epsilon * c.t_w, length, std::min(in.steel.f_y, column.steel.f_y)}, s);
     r.N_Rd = w.result("N_d_Rd", "diagonal in compression", Quantity::Force, "EN 1993-1-8:2005 6.2.6.1(5)",
                       smaller(smaller(N_pl, N_b_Rd), r.weld));
     return r;
 }
 
 #define ZG_FOR(Num)                                                                                                              \
-    template StiffenedCompression<Num> stiffenedCompression(Workings<Num>&, const SideModel&, const Settings&,                   \
-                                                            const FlangeStiffener&, const WebCompression<Num>&);                 \
-    template Num stiffenerTension(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&);                      \
-    template StiffenerWelds<Num> stiffenerWelds(Workings<Num>&, const SideModel&, const Settings&, const StiffenerLine&);        \
-    template Diagonal<Num> diagonalResistance(Workings<Num>&, const SideModel&, const Settings&);
+    template StiffenedCompression<Num> stiffenedCompression(Workings<Num>&, const ColumnInput&, const FlangeForceInput&,         \
+                                                            const Settings&, const FlangeStiffener&,                             \
+                                                            const WebCompression<Num>&);                                         \
+    template Num stiffenerTension(Workings<Num>&, const ColumnInput&, const Settings&, const StiffenerLine&);                    \
+    template StiffenerWelds<Num> stiffenerWelds(Workings<Num>&, const ColumnInput&, const Settings&, const StiffenerLine&);      \
+    template Diagonal<Num> diagonalResistance(Workings<Num>&, const ColumnInput&, const DiagonalInput&, const Settings&);
 ZG_FOR(double)
 ZG_FOR(Traced)
 #undef ZG_FOR

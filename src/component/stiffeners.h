@@ -1,7 +1,8 @@
 #pragma once
 #include "base/workings.h"
 #include "component/column_web.h"
-#include "component/side_model.h"
+#include "component/inputs.h"
+#include "joint/settings.h"
 
 namespace zg {
 
@@ -15,16 +16,17 @@ template <class Num> struct StiffenedCompression {
     bool isSlender = false; ///< outstand beyond class 3
 };
 template <class Num>
-[[nodiscard]] StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const SideModel& m, const Settings& s,
+[[nodiscard]] StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const ColumnInput& column,
+                                                             const FlangeForceInput& from, const Settings& s,
                                                              const FlangeStiffener& stiffener, const WebCompression<Num>& web);
 
 /// Resistance of a stiffener pair in tension where it meets the flange, clear of the root, N.
 template <class Num>
-[[nodiscard]] Num stiffenerTension(Workings<Num>& w, const SideModel& m, const Settings& s, const StiffenerLine& line);
+[[nodiscard]] Num stiffenerTension(Workings<Num>& w, const ColumnInput& column, const Settings& s, const StiffenerLine& line);
 /// Welds of a stiffener pair: to the flange (across) and to the web (along), N.
 template <class Num> struct StiffenerWelds { Num toFlange, toWeb; };
 template <class Num>
-[[nodiscard]] StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const SideModel& m, const Settings& s,
+[[nodiscard]] StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const ColumnInput& column, const Settings& s,
                                                  const StiffenerLine& line);
 
 /// Axial resistance of the diagonal web stiffener, N, and the cosine of its slope.
@@ -33,6 +35,8 @@ template <class Num> struct Diagonal {
     double cosine = 1;
     Num weld; ///< of its ends to the column flanges, N
 };
-template <class Num> [[nodiscard]] Diagonal<Num> diagonalResistance(Workings<Num>& w, const SideModel& m, const Settings& s);
+template <class Num>
+[[nodiscard]] Diagonal<Num> diagonalResistance(Workings<Num>& w, const ColumnInput& column, const DiagonalInput& in,
+                                               const Settings& s);
 
 } // namespace zg

@@ -52,7 +52,7 @@ template <class Num> struct RowSum {
 template <class Num>
 void columnStiffness(Workings<Num>& w, const SideModel& m, const Num& A_vc, const Num& b_eff_c_wc, double beta_, const Num& z_eq,
                      Num flexibility, Stiffness& out) {
-    const Section& c = m.column;
+    const Section& c = m.column.section;
     out.k_1_isInfinite = m.diagonal.has_value() || beta_ == 0;
     if (!out.k_1_isInfinite) {
         const Num beta = w.given("beta", "transformation parameter", Quantity::Ratio, beta_, "EN 1993-1-8:2005 5.3(7)");
@@ -68,8 +68,9 @@ void columnStiffness(Workings<Num>& w, const SideModel& m, const Num& A_vc, cons
         const Num d_c = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(c));
         const Num b = w.given("b_eff_c_wc", "effective width in compression", Quantity::Length, valueOf(b_eff_c_wc));
         const Num t_wc =
-            w.given("t_wc_eff", m.doubler ? "column web with its supplementary plate, in compression" : "column web",
-                    Quantity::Length, compressionThicknessFactor(m) * c.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
+            w.given("t_wc_eff", m.column.doubler ? "column web with its supplementary plate, in compression" : "column web",
+                    Quantity::Length, compressionThicknessFactor(m.column) * c.t_w,
+                    m.column.doubler ? "EN 1993-1-8:2005 6.2.6.2(6)" : "");
         Num k_2 = w.let("k_2", "column web in compression", Quantity::Coefficient, table, 0.7 * b * t_wc / d_c);
         if (stiffener) {
             const Num share = w.given("k_o", "part of the stiffeners that lies in the path of the flange's force",
@@ -97,14 +98,16 @@ template <class Num>
 Stiffness rotationalStiffness(Workings<Num>& w, const SideModel& m, const TensionZone<Num>& zone, const Num& A_vc,
                               const Num& b_eff_c_wc, double beta_, std::vector<RowResult>& rows) {
     Stiffness out;
-    const Section& c = m.column;
+    const Section& c = m.column.section;
     const Num d_c = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(c));
-    const Num t_wt = w.given("t_wc_eff", m.doubler ? "column web with its supplementary plate, in tension" : "column web",
-                             Quantity::Length, tensionThicknessFactor(m) * c.t_w, m.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
+    const Num t_wt = w.given("t_wc_eff", m.column.doubler ? "column web with its supplementary plate, in tension" : "column web",
+                             Quantity::Length, tensionThicknessFactor(m.column) * c.t_w,
+                             m.column.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
     const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, c.t_f);
     const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
-    const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolt.A_s);
-    const Num L_b = w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m), table);
+    const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolts.size.A_s);
+    const Num L_b =
+        w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m.bolts.size, m.gripLength()), table);
     RowSum<Num> sum;
     const Num k_10 = w.let("k_10", "bolts in tension, one row", Quantity::Coefficient, table, 1.6 * A_s / L_b);
     for (int i = 0; i < zone.rows; ++i) {
@@ -151,8 +154,9 @@ Stiffness spliceStiffness(Workings<Num>& w, const SideModel& m, const TensionZon
     out.k_1_isInfinite = out.k_2_isInfinite = true;
     const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
     const Num t_p2 = w.given("t_p2", "other end plate", Quantity::Length, t_other);
-    const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolt.A_s);
-    const Num L_b = w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m), table);
+    const Num A_s = w.given("A_s", "tensile stress area", Quantity::Area, m.bolts.size.A_s);
+    const Num L_b =
+        w.given("L_b", "elongation length of the bolts", Quantity::Length, elongationLength(m.bolts.size, m.gripLength()), table);
     const Num k_10 = w.let("k_10", "bolts in tension, one row", Quantity::Coefficient, table, 1.6 * A_s / L_b);
     RowSum<Num> sum;
     for (int i = 0; i < zone.rows; ++i) {

@@ -24,7 +24,7 @@ public:
             if (row.y < 0 && row.takesTension && !isCounted) ++zone_.outsideNotCounted;
         }
         w_.heading(2, "Bolts in tension", "bolts");
-        zone_.bolt = boltTension(w_, m_, s_);
+        zone_.bolt = boltTension(w_, m_.bolts, m_.grip(), s_);
         for (int i = 0; i < zone_.rows; ++i) geometry(i);
         const std::size_t n = rows_.size();
         zone_.spans.reserve(n * (n + 1) / 2);
@@ -53,8 +53,9 @@ private:
             w_.given(Indexed{"h_", r.place + 1}, "lever arm to the centre of compression", Quantity::Length, m_.leverArm(r)));
         const Num w = w_.given("w", "gauge", Quantity::Length, r.gauge);
         if (m_.hasColumn) {
-            const Num t_wc = w_.given("t_wc", "column web", Quantity::Length, m_.column.t_w);
-            const Num s = w_.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(m_.column));
+            const Num t_wc = w_.given("t_wc", "column web", Quantity::Length, m_.column.section.t_w);
+            const Num s =
+                w_.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(m_.column.section));
             zone_.m_c.push_back(w_.let("m_c", "bolt to the column web", Quantity::Length, "EN 1993-1-8:2005 figure 6.8",
                                        (w - t_wc) / 2 - 0.8 * s));
         } else {
@@ -67,7 +68,7 @@ private:
                                        y - 0.8 * constant<Num>(root2, "√2") * a_f));
         } else {
             const Num a_w = w_.given("a_w", "throat of the web weld", Quantity::Length, legOf(m_.weldWeb));
-            const Num t_wb = w_.given("t_wb", "beam web", Quantity::Length, m_.beam.t_w);
+            const Num t_wb = w_.given("t_wb", "beam web", Quantity::Length, m_.beam.section.t_w);
             zone_.m_p.push_back(w_.let("m_p", "bolt to the beam web", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
                                        (w - t_wb - 2 * 0.8 * constant<Num>(root2, "√2") * a_w) / 2));
         }
@@ -105,7 +106,8 @@ private:
     double pitch(int i) const { return row(i + 1).y - row(i).y; }
 
     Num edgeColumn(int i) {
-        return w_.given("e_c", "bolt to the edge of the column flange", Quantity::Length, (m_.column.b - row(i).gauge) / 2);
+        return w_.given("e_c", "bolt to the edge of the column flange", Quantity::Length,
+                        (m_.column.section.b - row(i).gauge) / 2);
     }
     Num edgePlate(int i) {
         return w_.given("e_p", "bolt to the edge of the end plate", Quantity::Length, (m_.b_p - row(i).gauge) / 2);
@@ -186,8 +188,8 @@ private:
                            m,
                            Num(0),
                            Num(0)};
-        in.t_f = w_.given("t_fc", "column flange", Quantity::Length, m_.column.t_f);
-        in.f_y = w_.given("f_y_fc", "yield strength", Quantity::Stress, m_.columnSteel.f_y);
+        in.t_f = w_.given("t_fc", "column flange", Quantity::Length, m_.column.section.t_f);
+        in.f_y = w_.given("f_y_fc", "yield strength", Quantity::Stress, m_.column.steel.f_y);
         in.n = w_.let("n", "least edge distance, at most 1.25·m", Quantity::Length, "EN 1993-1-8:2005 table 6.2",
                       smaller(smaller(e, e_p), 1.25 * m));
         // Backing plates lie under the rows of the tension half.
@@ -200,12 +202,12 @@ private:
         const int rows = span.last - span.first + 1;
         in.SigmaF_t_Rd = w_.let("SigmaF_t_Rd", "all bolts of the span", Quantity::Force, "EN 1993-1-8:2005 table 6.2",
                                 static_cast<double>(2 * rows) * zone_.bolt.B_t_Rd);
-        in.e_w = m_.bolt.washerOuter / 4;
+        in.e_w = m_.bolts.size.washerOuter / 4;
         // An edge at or inside the bolt line leaves nothing to pry against, and nothing of the flange either.
         if (!(valueOf(in.n) > 0) || !(valueOf(smaller(in.l_eff.cp, in.l_eff.nc)) > 0)) return {Num(0), Num(0), Num(0)};
         if (s_.checkPryingLength) {
-            const Num limit = pryingLengthLimit(w_, in.m, m_.bolt.A_s, rows, smaller(in.l_eff.cp, in.l_eff.nc), in.t_f);
-            in.isPryingPossible = elongationLength(m_) <= valueOf(limit);
+            const Num limit = pryingLengthLimit(w_, in.m, m_.bolts.size.A_s, rows, smaller(in.l_eff.cp, in.l_eff.nc), in.t_f);
+            in.isPryingPossible = elongationLength(m_.bolts.size, m_.gripLength()) <= valueOf(limit);
         }
         return tStubResistance(w_, in, s_.modeOne, s_.gamma_M0);
     }
@@ -230,7 +232,7 @@ private:
         span.endPlate = resistance(in, span);
         if (isOutside(i)) return;
         w_.heading(2, rowTitle(i, j, "beam web in tension"), "");
-        span.beamWeb = webTensionResistance(w_, m_, s_, span.endPlate->l_eff_1);
+        span.beamWeb = webTensionResistance(w_, m_.beam, s_, span.endPlate->l_eff_1);
     }
 
     void outsideRow(TStubInput<Num>& in, int i) {
@@ -270,7 +272,7 @@ private:
             RowPlace p;
             p.table = "EN 1993-1-8:2005 table 6.6";
             p.isBesideStiffener = isFirstInner(k);
-            p.m_2 = std::max(0.1, row(k).y - m_.flange - 0.8 * root2 * legOf(m_.weldTension));
+            p.m_2 = std::max(0.1, row(k).y - m_.beam.flange - 0.8 * root2 * legOf(m_.weldTension));
             return p;
         };
         in.l_eff = lengths(i, j, in.m, e, place, plateShares());
@@ -307,7 +309,7 @@ std::vector<int> tensionRows(const SideModel& m) {
         if (m.rows[i].y < 0 && m.rows[i].takesTension) nearestOutside = static_cast<int>(i);
     for (std::size_t i = 0; i < m.rows.size(); ++i) {
         const RowModel& r = m.rows[i];
-        const bool isInFlange = r.y >= 0 && r.y <= m.flange;
+        const bool isInFlange = r.y >= 0 && r.y <= m.beam.flange;
         if (!r.takesTension || m.leverArm(r) <= 0 || isInFlange) continue;
         if (r.y < 0 && static_cast<int>(i) != nearestOutside) continue;
         rows.push_back(static_cast<int>(i));

@@ -16,16 +16,17 @@ template <class Num> class Welded {
 public:
     Welded(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const ConnectionActions& a,
            std::vector<Check>& checks)
-        : w_(w), joint_(joint), s_(joint.settings), m_(m), a_(a), list_(checks, m, a.set), column_(w, m, joint.settings) {}
+        : w_(w), joint_(joint), s_(joint.settings), m_(m), a_(a), list_(checks, m.side, m.isReversed, a.set),
+          column_(w, m, joint.settings) {}
 
     ConnectionResult run() {
         out_ = resultOf(m_, a_);
-        z_ = m_.depth - m_.flange;
+        z_ = m_.depth - m_.beam.flange;
         axialForce();
         column_.resistances(a_.beta, a_.sigma_com);
         tension();
         w_.heading(2, "Beam flange and web in compression", "beam compression");
-        F_c_fb_ = flangeCompressionResistance(w_, m_, s_, std::abs(a_.forces.V));
+        F_c_fb_ = flangeCompressionResistance(w_, m_.beam, s_, std::abs(a_.forces.V));
         flangesOnColumn();
         moment();
         stiffness();
@@ -55,12 +56,13 @@ private:
     /// Column web behind the tension flange, with the stiffeners opposite it.
     void tension() {
         w_.heading(2, "Column web in tension", "tension");
-        const double toEnd = m_.columnEnd < continues ? std::max(0.0, m_.columnEnd + m_.flange / 2) : -1;
-        b_eff_t_ = tensionSpread<Num>(w_, {m_.flange, m_.weldTension, m_.column, toEnd});
-        const Num t_wc = w_.given("t_wc_eff", m_.doubler ? "effective web thickness" : "column web", Quantity::Length,
-                                  tensionThicknessFactor(m_) * m_.column.t_w, m_.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
+        const double toEnd = m_.columnEnd < continues ? std::max(0.0, m_.columnEnd + m_.beam.flange / 2) : -1;
+        b_eff_t_ = tensionSpread<Num>(w_, {m_.beam.flange, m_.weldTension, m_.column.section, toEnd});
+        const Num t_wc = w_.given("t_wc_eff", m_.column.doubler ? "effective web thickness" : "column web", Quantity::Length,
+                                  tensionThicknessFactor(m_.column) * m_.column.section.t_w,
+                                  m_.column.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
         const Num omega = shearReduction(w_, b_eff_t_, t_wc, column_.A_vc(), a_.beta);
-        const Num f_y_wc = w_.given("f_y_wc", "yield strength", Quantity::Stress, m_.columnSteel.f_y);
+        const Num f_y_wc = w_.given("f_y_wc", "yield strength", Quantity::Stress, m_.column.steel.f_y);
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         F_web_ = w_.result("F_t_wc_Rd", "column web in tension", Quantity::Force, "EN 1993-1-8:2005 (6.15)",
                            omega * b_eff_t_ * t_wc * f_y_wc / gamma_M0);
@@ -78,16 +80,16 @@ private:
     Num stiffenerIn(const FlangeStiffener& stiffener) {
         StiffenerLine counted = *stiffener.line;
         counted.thickness *= stiffener.share;
-        return stiffenerTension(w_, m_, s_, counted);
+        return stiffenerTension(w_, m_.column, s_, counted);
     }
 
     /// The flanges on the column flange: only their effective breadth counts where no stiffener stands behind.
     void flangesOnColumn() {
         w_.heading(2, "Flanges on the column flange", "flange breadth");
-        const WeldedFlangeInput in{m_.beam.b, m_.flange,          m_.beamSteel.f_y, m_.beamSteel.f_u,
-                                   m_.column, m_.columnSteel.f_y, s_.gamma_M0};
+        const WeldedFlangeInput in{m_.beam.section.b, m_.beam.flange,      m_.beam.steel.f_y, m_.beam.steel.f_u,
+                                   m_.column.section, m_.column.steel.f_y, s_.gamma_M0};
         breadth_ = weldedFlange<Num>(w_, in);
-        full_ = m_.beam.b * m_.flange * m_.beamSteel.f_y / s_.gamma_M0;
+        full_ = m_.beam.section.b * m_.beam.flange * m_.beam.steel.f_y / s_.gamma_M0;
         const auto through = [&](const FlangeStiffener& stiffener, const std::optional<Num>& known) {
             if (!stiffener) return valueOf(breadth_.F_fc_Rd);
             return std::min(full_, valueOf(breadth_.F_fc_Rd) + valueOf(known ? *known : stiffenerIn(stiffener)));
@@ -138,7 +140,7 @@ private:
 
     void stiffness() {
         w_.heading(2, "Rotational stiffness", "stiffness");
-        const Section& c = m_.column;
+        const Section& c = m_.column.section;
         const Num z = w_.given("z", "between the middles of the flanges", Quantity::Length, z_, "EN 1993-1-8:2005 figure 6.15");
         const FlangeStiffener stiffener = m_.tensionStiffener();
         RowResult level;
@@ -157,7 +159,8 @@ private:
             w_.note("Column web in tension: k_3 is infinite (stiffened).", "EN 1993-1-8:2005 table 6.11");
         } else {
             const Num b = w_.given("b_eff_t_wc", "effective width in tension", Quantity::Length, valueOf(b_eff_t_));
-            const Num t_wc = w_.given("t_wc_eff", "column web, in tension", Quantity::Length, tensionThicknessFactor(m_) * c.t_w);
+            const Num t_wc =
+                w_.given("t_wc_eff", "column web, in tension", Quantity::Length, tensionThicknessFactor(m_.column) * c.t_w);
             const Num d_c = w_.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(c));
             Num k_3 = w_.let("k_3", "column web in tension", Quantity::Coefficient, "EN 1993-1-8:2005 table 6.11",
                              0.7 * b * t_wc / d_c);
@@ -254,7 +257,7 @@ private:
         const Num F_w = w_.given("F_t_wc_Rd", "column web by itself", Quantity::Force, valueOf(F_web_));
         const Num force = w_.let("F_s_Ed", "in proportion to what they carry", Quantity::Force, "EN 1993-1-8:2005 6.2.6.3(7)",
                                  T * (F_s / (F_s + F_w)));
-        const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_, s_, line);
+        const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_.column, s_, line);
         add(CheckCode::TensionStiffener, valueOf(force), valueOf(*F_stiffener_), "EN 1993-1-1:2005 6.2.3").add(line.part);
         add(CheckCode::TensionStiffenerWeld, valueOf(force), std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)),
             "EN 1993-1-8:2005 4.5.3.2")
@@ -267,7 +270,7 @@ private:
         w_.heading(2, "Welds", "welds");
         for (const bool isTension : {true, false}) {
             const WeldSpec& weld = isTension ? m_.weldTension : m_.weldCompression;
-            const Num R = flangeWeldResistance(w_, m_, weld, s_);
+            const Num R = flangeWeldResistance(w_, m_.beam, m_.plateSteel, weld, s_);
             Check& c = add(isTension ? CheckCode::WeldTensionFlange : CheckCode::WeldCompressionFlange, full_, valueOf(R),
                            "EN 1993-1-8:2005 4.10(5)");
             CheckList::asRule(c);
@@ -284,18 +287,20 @@ private:
     /// The web's welds carry the shear.
     void shear() {
         w_.heading(2, "Web weld in shear", "shear");
-        const double d_b = std::max(1.0, (m_.beam.h - 2 * m_.beam.t_f - 2 * m_.beam.r) / m_.cosSlope);
+        const double d_b =
+            std::max(1.0, (m_.beam.section.h - 2 * m_.beam.section.t_f - 2 * m_.beam.section.r) / m_.beam.cosSlope);
         if (m_.weldWeb.kind == WeldKind::Fillet) {
-            const WebWeld<Num> web = webWeldStress(w_, m_, s_, 0, 0, std::abs(a_.forces.V));
+            const WebWeld<Num> web =
+                webWeldStress(w_, m_.beam, m_.plateSteel, m_.weldWeb.throat, s_, 0, 0, std::abs(a_.forces.V));
             list_
                 .add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
                 .add(part(PartKind::WeldWeb));
             return;
         }
         const Num d = w_.given("d_b", "web between its roots", Quantity::Length, d_b);
-        const Num t = w_.given("t_wb", "beam web", Quantity::Length, m_.beam.t_w);
+        const Num t = w_.given("t_wb", "beam web", Quantity::Length, m_.beam.section.t_w);
         const Num f_y =
-            w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m_.beamSteel.f_y, m_.columnSteel.f_y));
+            w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m_.beam.steel.f_y, m_.column.steel.f_y));
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         const Num V = w_.result("V_w_Rd", "butt weld: the web in shear", Quantity::Force, "EN 1993-1-8:2005 4.7.1",
                                 d * t * f_y / (constant<Num>(1.73205080756887729353, "√3") * gamma_M0));

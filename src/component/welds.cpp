@@ -42,33 +42,35 @@ Num longitudinalFillets(Workings<Num>& w, double a_, const Num& length, const We
                  a * length * f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
 }
 
-template <class Num> Num flangeWeldResistance(Workings<Num>& w, const SideModel& m, const WeldSpec& weld, const Settings& s) {
-    const Num b_fb = w.given("b_fb", "beam flange width", Quantity::Length, m.beam.b);
+template <class Num>
+Num flangeWeldResistance(Workings<Num>& w, const BeamInput& beam, const SteelStrength& onto, const WeldSpec& weld,
+                         const Settings& s) {
+    const Num b_fb = w.given("b_fb", "beam flange width", Quantity::Length, beam.section.b);
     if (weld.kind == WeldKind::Butt) {
-        const Num t_fb = w.given("t_fb", "beam flange along the plate", Quantity::Length, m.flange);
-        const Num f_y = w.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m.beamSteel.f_y, m.plateSteel.f_y));
+        const Num t_fb = w.given("t_fb", "beam flange along the plate", Quantity::Length, beam.flange);
+        const Num f_y = w.given("f_y", "weaker yield strength", Quantity::Stress, std::min(beam.steel.f_y, onto.f_y));
         const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
         return w.result("F_w_Rd", "full-penetration butt weld: as the flange", Quantity::Force, "EN 1993-1-8:2005 4.7.1(1)",
                         b_fb * t_fb * f_y / gamma_M0);
     }
-    const Num t_wb = w.given("t_wb", "beam web", Quantity::Length, m.beam.t_w);
-    const Num r_b = w.given("r_b", "beam's root radius", Quantity::Length, m.beam.r);
+    const Num t_wb = w.given("t_wb", "beam web", Quantity::Length, beam.section.t_w);
+    const Num r_b = w.given("r_b", "beam's root radius", Quantity::Length, beam.section.r);
     const Num l_w = w.let("l_w", "length of the runs outside and inside the flange", Quantity::Length, "EN 1993-1-8:2005 4.5.1",
                           2 * b_fb - t_wb - 2 * r_b);
-    return transverseFillets(w, weld.throat, l_w, jointStrength(m.beamSteel, m.plateSteel), s);
+    return transverseFillets(w, weld.throat, l_w, jointStrength(beam.steel, onto), s);
 }
 
 template <class Num>
-WebWeld<Num> webWeldStress(Workings<Num>& w, const SideModel& m, const Settings& s, double F_web_Ed, double tensionLength,
-                           double V_Ed_) {
-    const WeldStrength strength = jointStrength(m.beamSteel, m.plateSteel);
+WebWeld<Num> webWeldStress(Workings<Num>& w, const BeamInput& beam, const SteelStrength& onto, double throat, const Settings& s,
+                           double F_web_Ed, double tensionLength, double V_Ed_) {
+    const WeldStrength strength = jointStrength(beam.steel, onto);
     WebWeld<Num> r{Num(0), Num(0)};
-    const Num a = w.given("a", "throat", Quantity::Length, m.weldWeb.throat);
+    const Num a = w.given("a", "throat", Quantity::Length, throat);
     const Num f_u = w.given("f_u", "ultimate strength of the weaker part", Quantity::Stress, strength.f_u);
     const Num beta_w = w.given("beta_w", "correlation factor", Quantity::Ratio, strength.beta_w, "EN 1993-1-8:2005 table 4.1");
     const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
-    const Num d_b =
-        w.given("d_b", "web between its roots", Quantity::Length, (m.beam.h - 2 * m.beam.t_f - 2 * m.beam.r) / m.cosSlope);
+    const Num d_b = w.given("d_b", "web between its roots", Quantity::Length,
+                            (beam.section.h - 2 * beam.section.t_f - 2 * beam.section.r) / beam.cosSlope);
     const Num V_Ed = w.given("V_Ed", "beam shear along the plate", Quantity::Force, V_Ed_);
     const Num tau_par = w.let("tau_par", "shear over both runs of the web", Quantity::Stress, directional, V_Ed / (2 * a * d_b));
     Num sigma_perp(0);
@@ -100,8 +102,9 @@ double fullStrengthThroat(double thickness, double f_y, const WeldStrength& stre
 #define ZG_FOR(Num)                                                                                                              \
     template Num transverseFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                    \
     template Num longitudinalFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                  \
-    template Num flangeWeldResistance(Workings<Num>&, const SideModel&, const WeldSpec&, const Settings&);                       \
-    template WebWeld<Num> webWeldStress(Workings<Num>&, const SideModel&, const Settings&, double, double, double);
+    template Num flangeWeldResistance(Workings<Num>&, const BeamInput&, const SteelStrength&, const WeldSpec&, const Settings&); \
+    template WebWeld<Num> webWeldStress(Workings<Num>&, const BeamInput&, const SteelStrength&, double, const Settings&, double, \
+                                        double, double);
 ZG_FOR(double)
 ZG_FOR(Traced)
 #undef ZG_FOR

@@ -1,7 +1,8 @@
 #pragma once
 #include "base/workings.h"
 #include "catalogue/steels.h"
-#include "component/side_model.h"
+#include "component/inputs.h"
+#include "joint/settings.h"
 
 namespace zg {
 
@@ -24,15 +25,16 @@ template <class Num>
 
 /// Weld of one beam flange to the end plate, both sides of the flange, as force normal to the plate, N.
 template <class Num>
-[[nodiscard]] Num flangeWeldResistance(Workings<Num>& w, const SideModel& m, const WeldSpec& weld, const Settings& s);
+[[nodiscard]] Num flangeWeldResistance(Workings<Num>& w, const BeamInput& beam, const SteelStrength& onto, const WeldSpec& weld,
+                                       const Settings& s);
 
 /// Beam web's weld under the rows' tension and the beam's shear together: utilisation of 4.5.3.2 (or 4.5.3.3).
 template <class Num> struct WebWeld {
     Num demand, resistance; ///< equivalent stress and its limit, MPa
 };
 template <class Num>
-[[nodiscard]] WebWeld<Num> webWeldStress(Workings<Num>& w, const SideModel& m, const Settings& s, double F_web_Ed,
-                                         double tensionLength, double V_Ed);
+[[nodiscard]] WebWeld<Num> webWeldStress(Workings<Num>& w, const BeamInput& beam, const SteelStrength& onto, double throat,
+                                         const Settings& s, double F_web_Ed, double tensionLength, double V_Ed);
 
 /// Throat at which double fillets are as strong as the plate they join (printed as an option), mm.
 [[nodiscard]] double fullStrengthThroat(double thickness, double f_y, const WeldStrength& strength, const Settings& s);

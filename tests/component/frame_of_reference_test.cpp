@@ -54,7 +54,7 @@ TEST_CASE("turning the joint exchanges top and bottom and nothing else", "[compo
         CHECK(top.rows[i].place == twin.place);
         CHECK_SAME(top.rows[i].y + twin.y, top.depth, 1e-12);
         // Lever arms of both senses add up to the distance between the flanges' middles, less nothing.
-        CHECK_SAME(top.leverArm(top.rows[i]) + bottom.leverArm(twin), top.depth - top.flange, 1e-9);
+        CHECK_SAME(top.leverArm(top.rows[i]) + bottom.leverArm(twin), top.depth - top.beam.flange, 1e-9);
     }
 }
 

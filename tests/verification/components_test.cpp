@@ -103,15 +103,14 @@ TEST_CASE("alpha falls as the bolt moves away from web or stiffener", "[componen
 
 TEST_CASE("bolts by hand", "[verification][table 3.4]") {
     Workings<double> w;
-    const Job job = sample::jobOf(sample::workedFlush());
-    const auto resolved = resolve(job, job.joints[0]);
-    REQUIRE(resolved);
-    const SideModel m = makeSideModel(*resolved, ends::right, false);
+    const BoltInput bolts{*findBoltSize("M20"), *findBoltClass("8.8"), true};
+    const GripInput grip{20, 360, 15, 360, true};
     const Settings s;
-    CHECK_REFERENCE(boltTension(w, m, s).F_t_Rd, (Reference{141120, 0.5, "N", "EN 1993-1-8:2005 table 3.4, 0.9·800·245/1.25"}));
-    CHECK_REFERENCE(boltTension(w, m, s).B_p_Rd,
+    CHECK_REFERENCE(boltTension(w, bolts, grip, s).F_t_Rd,
+                    (Reference{141120, 0.5, "N", "EN 1993-1-8:2005 table 3.4, 0.9·800·245/1.25"}));
+    CHECK_REFERENCE(boltTension(w, bolts, grip, s).B_p_Rd,
                     (Reference{256301, 1, "N", "EN 1993-1-8:2005 table 3.4, 0.6π·31.475·15·360/1.25"}));
-    CHECK_REFERENCE(boltShear(w, m, s), (Reference{94080, 0.5, "N", "EN 1993-1-8:2005 table 3.4, 0.6·800·245/1.25"}));
+    CHECK_REFERENCE(boltShear(w, bolts, s), (Reference{94080, 0.5, "N", "EN 1993-1-8:2005 table 3.4, 0.6·800·245/1.25"}));
     BearingPlace place;
     place.e_1 = 40;
     place.e_2 = 35;
@@ -120,11 +119,11 @@ TEST_CASE("bolts by hand", "[verification][table 3.4]") {
     place.f_u = 360;
     // alpha_b = 40/66 = 0.60606; k_1 = min(2.8·35/22 − 1.7 = 2.7545; 1.4·90/22 − 1.7 = 4.03; 2.5); 2.5·0.60606·360·20·15/1.25 =
     // 130 909.1
-    CHECK_REFERENCE(boltBearing(w, m, s, place), (Reference{130909.1, 0.1, "N", "EN 1993-1-8:2005 table 3.4, by hand"}));
+    CHECK_REFERENCE(boltBearing(w, bolts, s, place), (Reference{130909.1, 0.1, "N", "EN 1993-1-8:2005 table 3.4, by hand"}));
     place.e_1 = 0;
     place.p_1 = 55;
     // alpha_b = 55/66 − 0.25 = 0.58333
-    CHECK_REFERENCE(boltBearing(w, m, s, place), (Reference{126000, 0.1, "N", "EN 1993-1-8:2005 table 3.4, by hand"}));
+    CHECK_REFERENCE(boltBearing(w, bolts, s, place), (Reference{126000, 0.1, "N", "EN 1993-1-8:2005 table 3.4, by hand"}));
 }
 
 TEST_CASE("fillet welds by hand in both methods", "[verification][4.5.3]") {
