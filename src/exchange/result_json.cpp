@@ -190,6 +190,31 @@ ordered_json problemOf(const Diagnostic& d) {
     return j;
 }
 
+ordered_json outcomeOf(const Job& job, const JointOutcome& o) {
+    if (const auto* result = std::get_if<JointResultPtr>(&o.outcome)) return resultOf(job, *o.joint, **result);
+    ordered_json problems = ordered_json::array();
+    for (const Diagnostic& d : std::get<Diagnostics>(o.outcome)) problems.push_back(problemOf(d));
+    return {{"mark", o.joint->mark},
+            {"title", o.joint->title},
+            {"family", o.joint->recipe},
+            {"computed", false},
+            {"verdict", sentence(verdictOf(o.joint->mark, std::get<Diagnostics>(o.outcome)))},
+            {"problems", std::move(problems)}};
+}
+
+/// The text of a value whose first line stands behind `indent`.
+std::string dumped(const ordered_json& value, const std::string& indent) {
+    const std::string text = value.dump(2, ' ', false, ordered_json::error_handler_t::replace);
+    if (indent.empty()) return text;
+    std::string moved;
+    moved.reserve(text.size() + text.size() / 4);
+    for (const char c : text) {
+        moved += c;
+        if (c == '\n') moved += indent;
+    }
+    return moved;
+}
+
 } // namespace
 
 std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes, const Diagnostics& notes) {
@@ -200,23 +225,13 @@ std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes
     ordered_json said = ordered_json::array();
     for (const Diagnostic& d : notes) said.push_back(problemOf(d));
     document["notes"] = std::move(said);
-    ordered_json joints = ordered_json::array();
-    for (const JointOutcome& o : outcomes) {
-        if (const auto* result = std::get_if<JointResultPtr>(&o.outcome)) {
-            joints.push_back(resultOf(job, *o.joint, **result));
-            continue;
-        }
-        ordered_json problems = ordered_json::array();
-        for (const Diagnostic& d : std::get<Diagnostics>(o.outcome)) problems.push_back(problemOf(d));
-        joints.push_back({{"mark", o.joint->mark},
-                          {"title", o.joint->title},
-                          {"family", o.joint->recipe},
-                          {"computed", false},
-                          {"verdict", sentence(verdictOf(o.joint->mark, std::get<Diagnostics>(o.outcome)))},
-                          {"problems", std::move(problems)}});
-    }
-    document["joints"] = std::move(joints);
-    return document.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+    // Joint by joint: hundreds of joints with their curves do not fit into memory twice.
+    std::string text = dumped(document, "");
+    text.resize(text.size() - 2); // the closing line
+    text += ",\n  \"joints\": [";
+    for (std::size_t i = 0; i < outcomes.size(); ++i)
+        text += (i ? ",\n    " : "\n    ") + dumped(outcomeOf(job, outcomes[i]), "    ");
+    return text + (outcomes.empty() ? "]\n}\n" : "\n  ]\n}\n");
 }
 
 } // namespace zg

@@ -8,66 +8,70 @@
 namespace zg {
 namespace {
 
-/// Walks all fields of a value; `subject` is the mark of the joint it belongs to.
+/// Walks all fields of a value; `subject` is the mark of the joint it belongs to. Addresses are made where something is wrong.
 class RangeCheck {
 public:
-    RangeCheck(std::string subject, FieldPath path, Diagnostics& found)
-        : subject_(std::move(subject)), path_(std::move(path)), found_(found) {}
-    template <class T> void operator()(const Field& field, const T& member) { check(field, path_ / fileKey(field), member); }
+    RangeCheck(std::string subject, FieldPath path, Diagnostics& found, const SharedList<Joint>* known = nullptr)
+        : subject_(std::move(subject)), path_(std::move(path)), found_(found), known_(known) {}
+    template <class T> void operator()(const Field& field, const T& member) { check(field, member); }
 
 private:
-    Diagnostic& add(Problem code, const FieldPath& path, const std::string& text = {}) {
-        found_.push_back(problem(code, subject_, path, text.empty() ? std::vector<std::string>{} : std::vector{text}));
+    Diagnostic& add(Problem code, const Field& field, const std::string& text = {}) {
+        found_.push_back(
+            problem(code, subject_, path_ / fileKey(field), text.empty() ? std::vector<std::string>{} : std::vector{text}));
         return found_.back();
     }
-    void check(const Field& field, const FieldPath& path, double x) {
+    void check(const Field& field, double x) {
         if (std::isfinite(x) && x >= field.min - 1e-9 && x <= field.max + 1e-9) return;
-        Diagnostic& d = add(std::isfinite(x) ? Problem::OutOfRange : Problem::NotFinite, path, field.help);
+        Diagnostic& d = add(std::isfinite(x) ? Problem::OutOfRange : Problem::NotFinite, field, field.help);
         if (std::isfinite(x)) d.value = x;
         d.min = field.min;
         d.max = field.max;
         d.quantity = field.quantity;
     }
-    void check(const Field& field, const FieldPath& path, int x) {
-        if (x < field.min || x > field.max) check(field, path, static_cast<double>(x));
+    void check(const Field& field, int x) {
+        if (x < field.min || x > field.max) check(field, static_cast<double>(x));
     }
-    void check(const Field&, const FieldPath&, bool) {}
-    void check(const Field& field, const FieldPath& path, const std::string& text) {
-        if (const std::size_t count = characterCount(text); count > mostCharacters)
-            tooMany(Problem::TextTooLong, path, count, mostCharacters);
+    void check(const Field&, bool) {}
+    void check(const Field& field, const std::string& text) {
+        if (text.size() > mostCharacters) // bytes: the characters are counted where there may be too many
+            if (const std::size_t count = characterCount(text); count > mostCharacters)
+                tooMany(Problem::TextTooLong, field, count, mostCharacters);
         // Names stand in file names, on terminals and in one line of a table; free text may have lines.
-        if (isName(field) && hasControl(text)) add(Problem::ControlCharacter, path, printable(text));
+        if (isName(field) && hasControl(text)) add(Problem::ControlCharacter, field, printable(text));
     }
-    void check(const Field&, const FieldPath& path, const ShortText& text) {
-        if (hasControl(text.str())) add(Problem::ControlCharacter, path, printable(text.str()));
+    void check(const Field& field, const ShortText& text) {
+        if (hasControl(text.str())) add(Problem::ControlCharacter, field, printable(text.str()));
     }
-    template <class T> std::enable_if_t<std::is_enum_v<T>> check(const Field&, const FieldPath&, T) {}
-    template <class... T> void check(const Field& field, const FieldPath&, const std::variant<T...>& x) {
-        std::visit([&](const auto& inner) { check(field, path_ / std::decay_t<decltype(inner)>::kind, inner); }, x);
+    template <class T> std::enable_if_t<std::is_enum_v<T>> check(const Field&, T) {}
+    template <class... T> void check(const Field&, const std::variant<T...>& x) {
+        std::visit([&](const auto& inner) { walk(path_ / std::decay_t<decltype(inner)>::kind, inner); }, x);
     }
-    template <class T> void check(const Field& field, const FieldPath& path, const std::optional<T>& x) {
-        if (x) check(field, path, *x);
+    template <class T> void check(const Field& field, const std::optional<T>& x) {
+        if (x) check(field, *x);
     }
-    template <class T> void check(const Field& field, const FieldPath& path, const std::vector<T>& xs) {
-        checkList(field, path, xs);
+    template <class T> void check(const Field& field, const std::vector<T>& xs) {
+        if (xs.size() > mostEntries) tooMany(Problem::TooManyEntries, field, xs.size(), mostEntries);
+        const FieldPath list = path_ / fileKey(field);
+        for (std::size_t i = 0; i < xs.size(); ++i) walk(list / elementName(xs[i], i), xs[i]);
     }
-    void check(const Field&, const FieldPath& path, const SharedList<Joint>& joints) {
-        if (joints.size() > mostEntries) tooMany(Problem::TooManyEntries, path, joints.size(), mostEntries);
-        for (const Joint& joint : joints) {
-            RangeCheck inner(printable(joint.mark), {}, found_);
-            Joint::fields(joint, inner);
+    void check(const Field& field, const SharedList<Joint>& joints) {
+        if (joints.size() > mostEntries) tooMany(Problem::TooManyEntries, field, joints.size(), mostEntries);
+        for (std::size_t i = 0; i < joints.size(); ++i) {
+            if (known_ && known_->shares(joints, i)) continue;
+            RangeCheck inner(printable(joints[i].mark), {}, found_);
+            Joint::fields(joints[i], inner);
         }
     }
-    template <class List> void checkList(const Field& field, const FieldPath& path, const List& xs) {
-        if (xs.size() > mostEntries) tooMany(Problem::TooManyEntries, path, xs.size(), mostEntries);
-        for (std::size_t i = 0; i < xs.size(); ++i) check(field, path / elementName(xs[i], i), xs[i]);
+    template <class T> std::enable_if_t<HasFields<T>::value> check(const Field& field, const T& x) {
+        walk(path_ / fileKey(field), x);
     }
-    template <class T> std::enable_if_t<HasFields<T>::value> check(const Field&, const FieldPath& path, const T& x) {
+    template <class T> void walk(const FieldPath& path, const T& x) {
         RangeCheck inner(subject_, path, found_);
         T::fields(x, inner);
     }
-    void tooMany(Problem code, const FieldPath& path, std::size_t value, std::size_t most) {
-        Diagnostic& d = add(code, path);
+    void tooMany(Problem code, const Field& field, std::size_t value, std::size_t most) {
+        Diagnostic& d = add(code, field);
         d.value = static_cast<double>(value);
         d.max = static_cast<double>(most);
     }
@@ -75,6 +79,7 @@ private:
     std::string subject_;
     FieldPath path_;
     Diagnostics& found_;
+    const SharedList<Joint>* known_;
 };
 
 void checkSets(const Joint& joint, Diagnostics& found) {
@@ -120,13 +125,14 @@ Diagnostics validate(const Joint& joint) {
     return found;
 }
 
-Diagnostics validate(const Job& job) {
+Diagnostics validate(const Job& job, const Job* known) {
     Diagnostics found;
-    RangeCheck check({}, {}, found);
+    RangeCheck check({}, {}, found, known ? &known->joints : nullptr);
     Job::fields(job, check);
     std::set<std::string> marks;
     std::set<std::string> ids;
-    for (const Joint& joint : job.joints) {
+    for (std::size_t i = 0; i < job.joints.size(); ++i) {
+        const Joint& joint = job.joints[i];
         const std::string mark = printable(joint.mark);
         if (joint.mark.empty())
             found.push_back(problem(Problem::JointWithoutMark, {}, FieldPath{"joints"}));
@@ -134,7 +140,7 @@ Diagnostics validate(const Job& job) {
             found.push_back(problem(Problem::SameMark, mark, FieldPath{"mark"}, {mark}));
         if (!ids.insert(joint.id).second)
             found.push_back(problem(Problem::SameJointId, mark, FieldPath{"id"}, {printable(joint.id)}));
-        checkSets(joint, found);
+        if (!known || !known->joints.shares(job.joints, i)) checkSets(joint, found);
     }
     std::set<std::string> names;
     for (std::size_t i = 0; i < job.sections.size(); ++i) {

@@ -370,7 +370,7 @@ bool Session::push(const QString& title, Job after, const std::string& currentId
         notify(Content);
         return true;
     }
-    if (const Diagnostics wrong = validate(after); hasErrors(wrong)) {
+    if (const Diagnostics wrong = validate(after, &job_); hasErrors(wrong)) {
         logInfo("refused " + title.toStdString() + ": " + joined({wrong.front()}));
         Q_EMIT refused(QString::fromStdString(sentenceOf(wrong.front(), job_.settings.units)));
         notify(Content);
