@@ -25,16 +25,16 @@ void ModelBuilder::side(const ResolvedSide& s) {
 }
 
 void ModelBuilder::endPlate(const ResolvedSide& s) {
-    const Axes axes = axesOf(s);
-    const double t_p = s.spec.plate.thickness, width = s.spec.plate.width;
-    const double top = levelOf(s, -s.spec.plate.above), bottom = levelOf(s, s.depth + s.spec.plate.below);
-    GridLines y(-width / 2, width / 2, 2 * fine_), z(bottom, top, 2.5 * fine_);
+    const PartRef ref{PartKind::EndPlate, s.id};
+    const PlatePart& drawn = *built(ref).front();
+    const Box box = boxOf(drawn);
+    const double t_p = drawn.thickness;
+    GridLines y(box.u0, box.u1, 2 * fine_), z(box.v0, box.v1, 2.5 * fine_);
     linesOfSide(s, y, z);
     const ResolvedSide* partner = joint_.splicedTo(s);
     if (partner) linesOfSide(*partner, y, z); // the beam on the other side of the bolts
-    const PartRef ref{PartKind::EndPlate, s.id};
     const int plate = part(ref, t_p, s.plateSteel.f_y);
-    grid(plate, y.positions(), z.positions(), [&](double u, double v) { return axes.at(t_p / 2, u, v); });
+    grid(plate, y.positions(), z.positions(), [&](double u, double v) { return on(drawn, u, v); });
     const std::vector<int>& plateShells = plates_[s.id] = fe::shellsOf(out_.model, plate);
     beam(s, plateShells);
     rib(s, true, plateShells);

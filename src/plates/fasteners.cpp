@@ -1,54 +1,52 @@
 #include "fe/connect.h"
 #include "joint/bolt_strength.h"
-#include "joint/geometry.h"
 #include "plates/model_builder.h"
 
 namespace zg {
 
 void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
                          const std::vector<Backing>& backings) {
-    const Axes axes = axesOf(s);
-    const ResolvedSide* partner = joint_.splicedTo(s);
-    const double far = partner ? partner->spec.plate.thickness : s.isInPlane() ? col_.t_f : col_.t_w;
     const auto sense = settings_.shearSense.find(s.id);
-    for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
-        const BoltRowSpec& row = s.spec.rows[i];
-        for (double sign : {-1.0, 1.0}) {
-            const double y = sign * row.gauge.value_or(s.spec.bolts.gauge) / 2, z = levelOf(s, row.position);
-            const Backing* backing = nullptr;
-            for (const Backing& b : backings)
-                if (b.sign == sign && z > b.lowest && z < b.highest) backing = &b;
-            const BoltStrength strength = boltStrength(joint_, s, backing ? backing->thickness : 0);
-            fe::BoltData bolt;
-            const PartRef ref{PartKind::BoltRow, s.id, static_cast<int>(i)};
-            bolt.id = partId(ref);
-            bolt.axis = axes.out;
-            bolt.position = axes.at(0, y, z);
-            const double radius = s.bolt.washerOuter / 2;
-            if (backing) bolt.plates.push_back(patch(backing->shells, bolt.position, bolt.axis, radius));
-            bolt.plates.push_back(patch(flangeShells, bolt.position, bolt.axis, radius));
-            bolt.plates.push_back(patch(plateShells, bolt.position, bolt.axis, radius));
-            const double F_b_Rd = bearingStrength(joint_, s, i, sense == settings_.shearSense.end() ? 0 : sense->second);
-            // A row kept for shear alone has play along its bolts.
-            const double k = youngsModulus * s.bolt.A_s / strength.L_b * (row.takesTension ? 1 : 1e-4);
-            // The hole gives way where it is weaker than the shank.
-            const double ratio = strength.F_t_Rd / std::max(1.0, std::min(strength.F_v_Rd, F_b_Rd));
-            bolt.law.ellipsoid = {{k, strength.k_shear, strength.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.F_t_Rd, 0};
-            bolt.law.isTensionOnly = true;
-            bolt.law.fracture = strength.fractureLength;
-            JointModel::Bolt placed;
-            placed.row = ref;
-            placed.head = axes.at(-far - (backing ? backing->thickness : 0), y, z);
-            placed.nut = axes.at(s.spec.plate.thickness, y, z);
-            placed.firstLink = static_cast<int>(out_.model.links.size());
-            placed.linkCount = fe::addBolt(out_.model, bolt);
-            placed.F_t_Rd = strength.F_t_Rd;
-            placed.F_v_Rd = strength.F_v_Rd;
-            placed.B_p_Rd = strength.B_p_Rd;
-            placed.F_b_Rd = F_b_Rd;
-            placed.fractureLength = strength.fractureLength;
-            out_.bolts.push_back(placed);
+    for (const BoltPart* built : builtBolts(s.id)) {
+        const auto i = static_cast<std::size_t>(built->part.index);
+        const Vec3 head = vec(built->head), nut = vec(built->nut);
+        // The plate between flange and head, on this bolt's side of the web.
+        const Backing* backing = nullptr;
+        for (const Backing& b : backings) {
+            const bool isHeld = std::find(built->plies.begin(), built->plies.end(), b.plate->part) != built->plies.end();
+            const Vec3 across = vec(b.plate->u);
+            const Box box = boxOf(*b.plate);
+            if (isHeld && dot(head - vec(b.plate->origin), across) * (box.u0 + box.u1) > 0) backing = &b;
         }
+        const BoltStrength strength = boltStrength(joint_, s, backing ? backing->plate->thickness : 0);
+        fe::BoltData bolt;
+        bolt.id = partId(built->part);
+        bolt.axis = fe::unit(nut - head);
+        bolt.position = nut - s.spec.plate.thickness * bolt.axis; // on the face that the plate lies on
+        const double radius = built->washerOuter / 2;
+        if (backing) bolt.plates.push_back(patch(backing->shells, bolt.position, bolt.axis, radius));
+        bolt.plates.push_back(patch(flangeShells, bolt.position, bolt.axis, radius));
+        bolt.plates.push_back(patch(plateShells, bolt.position, bolt.axis, radius));
+        const double F_b_Rd = bearingStrength(joint_, s, i, sense == settings_.shearSense.end() ? 0 : sense->second);
+        // A row kept for shear alone has play along its bolts.
+        const double k = youngsModulus * s.bolt.A_s / strength.L_b * (s.spec.rows[i].takesTension ? 1 : 1e-4);
+        // The hole gives way where it is weaker than the shank.
+        const double ratio = strength.F_t_Rd / std::max(1.0, std::min(strength.F_v_Rd, F_b_Rd));
+        bolt.law.ellipsoid = {{k, strength.k_shear, strength.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.F_t_Rd, 0};
+        bolt.law.isTensionOnly = true;
+        bolt.law.fracture = strength.fractureLength;
+        JointModel::Bolt placed;
+        placed.row = built->part;
+        placed.head = head;
+        placed.nut = nut;
+        placed.firstLink = static_cast<int>(out_.model.links.size());
+        placed.linkCount = fe::addBolt(out_.model, bolt);
+        placed.F_t_Rd = strength.F_t_Rd;
+        placed.F_v_Rd = strength.F_v_Rd;
+        placed.B_p_Rd = strength.B_p_Rd;
+        placed.F_b_Rd = F_b_Rd;
+        placed.fractureLength = strength.fractureLength;
+        out_.bolts.push_back(placed);
     }
 }
 

@@ -5,7 +5,7 @@
 namespace zg {
 
 ModelBuilder::ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings& settings, bool isTopHeld)
-    : joint_(joint), settings_(settings), col_(joint.column.section) {
+    : joint_(joint), settings_(settings), col_(joint.column.section), built_(buildAssembly(joint)) {
     // Five elements between the bolts, and none much larger than the end plate is thick.
     double size = 28;
     for (const ResolvedSide& s : joint.sides) {
@@ -27,6 +27,30 @@ JointModel ModelBuilder::run() {
     doubler();
     diagonal();
     return std::move(out_);
+}
+
+std::vector<const PlatePart*> ModelBuilder::built(PartRef ref) const {
+    std::vector<const PlatePart*> found;
+    for (const PlatePart& p : built_.plates)
+        if (p.part == ref) found.push_back(&p);
+    return found;
+}
+
+std::vector<const BoltPart*> ModelBuilder::builtBolts(EndId side) const {
+    std::vector<const BoltPart*> found;
+    for (const BoltPart& b : built_.bolts)
+        if (b.part.side == side) found.push_back(&b);
+    return found;
+}
+
+ModelBuilder::Box ModelBuilder::boxOf(const PlatePart& plate) {
+    const Point2 first = plate.outline.front();
+    Box b{first.x, first.x, first.y, first.y};
+    for (const Point2 q : plate.outline) {
+        b.u0 = std::min(b.u0, q.x), b.u1 = std::max(b.u1, q.x);
+        b.v0 = std::min(b.v0, q.y), b.v1 = std::max(b.v1, q.y);
+    }
+    return b;
 }
 
 int ModelBuilder::node(Vec3 x) {

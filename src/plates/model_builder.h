@@ -1,4 +1,5 @@
 #pragma once
+#include "assembly/assembly.h"
 #include "plates/grid_lines.h"
 #include "plates/joint_model.h"
 #include <array>
@@ -24,6 +25,17 @@ private:
     using Place = std::function<Vec3(double, double)>;
 
     // model_builder.cpp
+    /// The plates of a part as built, in their order; empty where the joint has none.
+    [[nodiscard]] std::vector<const PlatePart*> built(PartRef ref) const;
+    [[nodiscard]] std::vector<const BoltPart*> builtBolts(EndId side) const;
+    static Vec3 vec(Point3 p) { return {p.x, p.y, p.z}; }
+    /// Point of a plate's middle plane.
+    static Vec3 on(const PlatePart& plate, double u, double v) { return vec(pointOf(plate, {u, v}, 0)); }
+    /// The box around a plate's outline, in its own directions.
+    struct Box {
+        double u0 = 0, u1 = 0, v0 = 0, v1 = 0;
+    };
+    static Box boxOf(const PlatePart& plate);
     int node(Vec3 x);
     int part(PartRef ref, double thickness, double f_y, const std::string& suffix = {});
     std::vector<int> grid(int partIndex, const std::vector<double>& us, const std::vector<double>& vs, const Place& place);
@@ -81,9 +93,7 @@ private:
     void diagonal();
     void rib(const ResolvedSide& s, bool isTop, const std::vector<int>& plateShells);
     struct Backing {
-        double sign = 1; ///< of y
-        double lowest = 0, highest = 0;
-        double thickness = 0;
+        const PlatePart* plate = nullptr;
         std::vector<int> shells;
     };
     std::vector<Backing> backings(const ResolvedSide& s, const std::vector<int>& flangeShells);
@@ -96,6 +106,7 @@ private:
     const ResolvedJoint& joint_;
     const PlateModelSettings& settings_;
     const Section& col_;
+    const Assembly built_; ///< where every loose plate and every bolt is
     JointModel out_;
     std::map<std::array<long long, 3>, int> places_;
     std::vector<int> web_;                     ///< parts of the column's web

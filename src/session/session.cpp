@@ -1,8 +1,8 @@
 #include "session/session.h"
 #include "exchange/job_file.h"
-#include "joint/plate_key.h"
 #include "joint/validate.h"
 #include "logging/log.h"
+#include "session/job_edit.h"
 #include "session/journal.h"
 #include "session/plate_studies.h"
 #include <QDateTime>
@@ -15,61 +15,8 @@
 namespace zg {
 namespace {
 
-/// One edit: the job before and after. Jobs share the joints in which they are the same, so that a step costs the joint it
-/// changes; what changed is found by comparing, never remembered by hand.
-class JobEdit : public QUndoCommand {
-public:
-    JobEdit(Session& session, const QString& title, Job before, Job after, std::string idBefore, std::string idAfter,
-            const QString& mergeKey)
-        : QUndoCommand(title), session_(session), before_(std::move(before)), after_(std::move(after)),
-          idBefore_(std::move(idBefore)), idAfter_(std::move(idAfter)), mergeKey_(mergeKey) {}
-
-    void undo() override { session_.replaceJob(before_, idBefore_); }
-    void redo() override { session_.replaceJob(after_, idAfter_); }
-    int id() const override { return mergeKey_.isEmpty() ? -1 : 1; }
-    bool mergeWith(const QUndoCommand* other) override {
-        const auto* next = dynamic_cast<const JobEdit*>(other);
-        if (!next || next->mergeKey_ != mergeKey_ || next->idAfter_ != idAfter_) return false;
-        after_ = next->after_;
-        setText(next->text());
-        return true;
-    }
-
-private:
-    Session& session_;
-    Job before_, after_;
-    std::string idBefore_, idAfter_;
-    QString mergeKey_;
-};
-
-/// Undo steps that fit into the budget when every one changes the largest joint.
-int undoLimit(const Job& job) {
-    constexpr std::size_t budget = 64'000'000;
-    std::size_t largest = 20'000; // strings and allocations of a usual joint
-    for (const Joint& j : job.joints) {
-        std::size_t size = 20'000;
-        for (const ActionSet& set : j.actions) size += sizeof(ActionSet) + 64 + set.forces.size() * sizeof(EndForces);
-        for (const Connection& c : j.connections) {
-            size += sizeof(Connection);
-            if (const EndPlate* plate = std::get_if<EndPlate>(&c.how)) size += plate->rows.size() * sizeof(BoltRowSpec);
-        }
-        largest = std::max(largest, size);
-    }
-    const std::size_t step = largest + 2 * job.joints.size() * sizeof(std::shared_ptr<Joint>);
-    return static_cast<int>(std::clamp<std::size_t>(budget / step, 100, 2000));
-}
-
 auto placeOf(const Job& job, const std::string& id) {
     return std::find_if(job.joints.begin(), job.joints.end(), [&](const Joint& j) { return j.id == id; });
-}
-
-/// The file behind links, also when it is gone.
-QString canonical(const QString& path) {
-    const QFileInfo info(path);
-    const QString full = info.canonicalFilePath();
-    if (!full.isEmpty()) return full;
-    const QString folder = info.dir().canonicalPath();
-    return folder.isEmpty() ? info.absoluteFilePath() : folder + QLatin1Char('/') + info.fileName();
 }
 
 constexpr int recentCount = 8;
@@ -95,24 +42,17 @@ void Session::adopt(Job job, const QString& path) {
     undo_->clear();
     undo_->setUndoLimit(undoLimit(job));
     job_ = std::move(job);
-    path_ = path;
+    place_.move(path);
     failedPath_.clear();
     currentId_ = job_.joints.empty() ? std::string() : job_.joints.front().id;
-    activeSet_ = 0;
     preview_.reset();
-    states_.clear();
+    selection_ = {};
+    results_.clear();
     datum_.reset();
-    selectedPart_.reset();
-    selectedCheck_.reset();
     plates_->clear();
-    journal_->begin(path.isEmpty() ? path : canonical(path));
+    journal_->begin(place_.canonical());
     lookForWork();
     notify(~0U);
-}
-
-void Session::remember(const QString& path, const std::string& text) {
-    stamp_ = stampOf(path.toStdString());
-    savedHash_ = contentHash(text);
 }
 
 void Session::newJob() {
@@ -126,15 +66,15 @@ bool Session::open(const QString& path) {
     if (!read) {
         lastError_ = QString::fromStdString(joined(read.error()));
         logWarning("could not open " + path.toStdString() + ": " + lastError_.toStdString());
-        failedPath_ = canonical(path);
+        failedPath_ = JobPlace::canonical(path);
         lookForWork();
         notify(File);
         return false;
     }
     lastError_.clear();
     readingNotes_ = std::move(read->notes);
-    remember(path, *text);
     adopt(std::move(read->job), path);
+    place_.remember(*text);
     logInfo("opened " + path.toStdString() + ", " + std::to_string(job_.joints.size()) + " joints, " +
             std::to_string(readingNotes_.size()) + " notes");
     QSettings settings;
@@ -153,29 +93,19 @@ void Session::dismissReadingNotes() {
 
 SaveOutcome Session::save(const QString& path, bool mayOverwrite) {
     const std::string file = path.toStdString(), text = writeJob(job_);
-    const FileStamp now = stampOf(file);
-    const bool isOwn = !path_.isEmpty() && canonical(path) == canonical(path_);
-    if (now.exists && now.isReadOnly) return SaveOutcome::ReadOnly;
-    if (isOwn && !mayOverwrite) {
-        if (!now.exists && stamp_.exists) return SaveOutcome::TheirsGone;
-        if (now.exists && !(now == stamp_)) {
-            // Touched, but the same: nobody's work.
-            const auto theirs = readFile(file);
-            if (!theirs || contentHash(*theirs) != savedHash_) return SaveOutcome::TheirsChanged;
-        }
-    }
-    const auto saved = writeFile(file, text);
-    if (!saved) {
+    const SaveOutcome may = place_.mayWrite(path);
+    if (may == SaveOutcome::ReadOnly || (may != SaveOutcome::Saved && !mayOverwrite)) return may;
+    if (const auto saved = writeFile(file, text); !saved) {
         lastError_ = QString::fromStdString(joined({saved.error()}));
         logError("could not save: " + lastError_.toStdString());
         return SaveOutcome::Failed;
     }
     logInfo("saved " + file);
-    const bool isMoved = !isOwn;
-    path_ = path;
-    remember(path, text);
+    const bool isMoved = !place_.isHere(path);
+    place_.move(path);
+    place_.remember(text);
     if (isMoved) {
-        journal_->begin(canonical(path));
+        journal_->begin(place_.canonical());
         lookForWork();
     } else {
         journal_->remove();
@@ -186,7 +116,7 @@ SaveOutcome Session::save(const QString& path, bool mayOverwrite) {
 }
 
 bool Session::takeTheirs() {
-    const auto text = readFile(path_.toStdString());
+    const auto text = readFile(path().toStdString());
     tl::expected<ReadJob, Diagnostics> read = text ? readJob(*text) : tl::unexpected(Diagnostics{text.error()});
     if (!read) {
         lastError_ = QString::fromStdString(joined(read.error()));
@@ -197,7 +127,7 @@ bool Session::takeTheirs() {
                            : read->job.joints.empty()                               ? std::string()
                                                                                     : read->job.joints.front().id;
     if (!push(tr("take the file's present state"), std::move(read->job), id, {})) return false;
-    remember(path_, *text);
+    place_.remember(*text);
     undo_->setClean();
     return true;
 }
@@ -216,8 +146,8 @@ QString Session::nameBeside(const QString& path) {
 QStringList Session::recentJobs() const { return QSettings().value(QStringLiteral("recent")).toStringList(); }
 
 void Session::lookForWork() {
-    const QString own = path_.isEmpty() ? QString() : canonical(path_);
-    const bool isNothingOpen = path_.isEmpty() && job_.joints.empty();
+    const QString own = place_.canonical();
+    const bool isNothingOpen = !place_.isFile() && job_.joints.empty();
     found_ = journal_->found();
     found_.erase(std::remove_if(found_.begin(), found_.end(),
                                 [&](const FoundWork& w) {
@@ -246,7 +176,7 @@ bool Session::recover() {
         return false;
     }
     Job job = std::move(read->job);
-    const bool isOpenJob = !path_.isEmpty() && work.jobPath == canonical(path_);
+    const bool isOpenJob = place_.isFile() && work.jobPath == place_.canonical();
     if (isOpenJob) {
         const std::string id = job.joints.empty() ? std::string() : job.joints.front().id;
         if (!push(tr("recover the unsaved state"), std::move(job), id, {})) return false;
@@ -254,8 +184,7 @@ bool Session::recover() {
         // Its file is gone, damaged or never was: the work is a document of its own, not saved yet.
         readingNotes_ = std::move(read->notes);
         adopt(std::move(job), work.jobPath);
-        stamp_ = {}; // what lies there now, if anything, is not what this work began from: saving asks
-        savedHash_ = 0;
+        // What lies there now, if anything, is not what this work began from: saving asks.
         undo_->resetClean();
         (void)journal_->take(work); // adopting let go of it
     }
@@ -293,31 +222,6 @@ const Joint* Session::current() const {
     return findJoint(job_, currentId_);
 }
 
-const JointState& Session::stateOf(const Joint& joint) {
-    const std::uint64_t key = resultKey(job_, joint), plates = plateKey(job_, joint);
-    JointState& state = states_[joint.id];
-    if (state.key == key && (state.result || !state.problems.empty()) && (!state.result || state.result->mark == joint.mark)) {
-        // Titles of sets are no part of the key but are shown with the result.
-        if (plates == state.plates || !state.resolved) return state;
-        // Choices of the plate method changed: the result stands, the joint that the plates read is another.
-        if (auto again = resolve(job_, joint)) state.resolved = std::make_shared<const ResolvedJoint>(std::move(*again));
-        state.plates = plates;
-        return state;
-    }
-    state = {};
-    state.key = key;
-    state.plates = plates;
-    auto resolved = resolve(job_, joint);
-    if (!resolved) {
-        state.problems = std::move(resolved.error());
-        return state;
-    }
-    state.result = std::make_shared<const JointResult>(verify(*resolved, key));
-    state.clashes = clashesOf(buildAssembly(*resolved));
-    state.resolved = std::make_shared<const ResolvedJoint>(std::move(*resolved));
-    return state;
-}
-
 const JointState* Session::state() {
     const Joint* joint = current();
     return joint ? &stateOf(*joint) : nullptr;
@@ -326,41 +230,41 @@ const JointState* Session::state() {
 void Session::setCurrent(const std::string& id) {
     if (id == currentId_ || !findJoint(job_, id)) return;
     currentId_ = id;
-    activeSet_ = 0;
+    selection_.activeSet = 0;
     preview_.reset();
-    selectedPart_.reset();
-    selectedCheck_.reset();
+    selection_.part.reset();
+    selection_.check.reset();
     // The set that governs is the one worth looking at first.
     if (const JointState* s = state(); s && s->result && s->result->governing >= 0)
-        activeSet_ = std::max(0, s->result->checks[static_cast<std::size_t>(s->result->governing)].set);
+        selection_.activeSet = std::max(0, s->result->checks[static_cast<std::size_t>(s->result->governing)].set);
     notify(Current | ActiveSet | Selection);
 }
 
 void Session::setActiveSet(int index) {
-    if (index == activeSet_) return;
-    activeSet_ = index;
-    selectedCheck_.reset();
+    if (index == selection_.activeSet) return;
+    selection_.activeSet = index;
+    selection_.check.reset();
     notify(ActiveSet | Selection);
 }
 
 void Session::selectPart(const std::optional<PartRef>& part) {
-    selectedPart_ = part;
+    selection_.part = part;
     notify(Selection);
 }
 
 void Session::selectCheck(const std::optional<Check>& check) {
-    selectedCheck_ = check;
-    selectedPart_.reset();
-    if (check && check->partCount > 0) selectedPart_ = check->parts[0];
-    if (check && check->set >= 0) activeSet_ = check->set;
+    selection_.check = check;
+    selection_.part.reset();
+    if (check && check->partCount > 0) selection_.part = check->parts[0];
+    if (check && check->set >= 0) selection_.activeSet = check->set;
     notify(Selection | ActiveSet);
 }
 
 const ConnectionResult* Session::shownConnection() {
     const JointState* s = state();
     if (!s || !s->result) return nullptr;
-    if (selectedCheck_ && selectedCheck_->set >= 0) return connectionOf(*s->result, &*selectedCheck_);
-    const ConnectionResult* ofSet = worstConnection(*s->result, activeSet_);
+    if (selection_.check && selection_.check->set >= 0) return connectionOf(*s->result, &*selection_.check);
+    const ConnectionResult* ofSet = worstConnection(*s->result, selection_.activeSet);
     return ofSet && !ofSet->isForShear ? ofSet : worstConnection(*s->result);
 }
 
@@ -377,7 +281,8 @@ bool Session::push(const QString& title, Job after, const std::string& currentId
         return false;
     }
     logDebug("edit: " + title.toStdString());
-    undo_->push(new JobEdit(*this, title, job_, std::move(after), currentId_, currentId, mergeKey));
+    undo_->push(new JobEdit([this](const Job& job, const std::string& id) { replaceJob(job, id); }, title, job_, std::move(after),
+                            currentId_, currentId, mergeKey));
     journal_->arm(); // steps that join another leave the stack's index as it is
     return true;
 }
@@ -488,20 +393,20 @@ void Session::replaceJob(const Job& job, const std::string& currentId) {
     const Joint* joint = findJoint(job_, currentId_);
     if (!joint && !job_.joints.empty()) currentId_ = job_.joints.front().id;
     joint = findJoint(job_, currentId_);
-    if (joint && activeSet_ >= static_cast<int>(joint->actions.size()))
-        activeSet_ = std::max(0, static_cast<int>(joint->actions.size()) - 1);
+    if (joint && selection_.activeSet >= static_cast<int>(joint->actions.size()))
+        selection_.activeSet = std::max(0, static_cast<int>(joint->actions.size()) - 1);
     if (moved) {
-        selectedPart_.reset();
-        selectedCheck_.reset();
+        selection_.part.reset();
+        selection_.check.reset();
     }
     // A check of the former state is no check of this one: keep looking at the same kind, with its new numbers.
-    if (selectedCheck_) {
+    if (selection_.check) {
         const JointState* s = state();
-        const Check old = *selectedCheck_;
-        selectedCheck_.reset();
+        const Check old = *selection_.check;
+        selection_.check.reset();
         if (s && s->result) {
             for (const Check& c : ledger(*s->result))
-                if (sameKind(c, old)) selectedCheck_ = c;
+                if (sameKind(c, old)) selection_.check = c;
         }
     }
     notify(Content | (moved ? unsigned(Current) | Selection : 0U) | Settings_ | ActiveSet);

@@ -1,9 +1,10 @@
 #pragma once
-#include "assembly/clash.h"
 #include "component/verify.h"
-#include "exchange/file.h"
 #include "joint/edit.h"
 #include "joint/parameters.h"
+#include "session/job_place.h"
+#include "session/job_results.h"
+#include "session/selection.h"
 #include <QObject>
 #include <QString>
 #include <QStringList>
@@ -20,25 +21,6 @@ namespace zg {
 class Journal;
 class PlateStudies;
 struct FoundWork;
-
-/// How a save ended. The last three write nothing: somebody has to decide.
-enum class SaveOutcome {
-    Saved,
-    Failed,        ///< see lastError()
-    TheirsChanged, ///< the file is another one than was read
-    TheirsGone,    ///< the file is no longer there
-    ReadOnly       ///< the file may not be written
-};
-
-/// What there is to show of a joint: its looked-up form and its result, or what is wrong with it.
-struct JointState {
-    std::uint64_t key = 0;    ///< of the result
-    std::uint64_t plates = 0; ///< of what the plates read of the resolved joint
-    std::shared_ptr<const ResolvedJoint> resolved;
-    JointResultPtr result;
-    std::vector<Clash> clashes; ///< as built
-    Diagnostics problems;
-};
 
 /// A marked state to compare with.
 struct Datum {
@@ -66,7 +48,7 @@ public:
 
     // ---- document
     [[nodiscard]] const Job& job() const { return job_; }
-    [[nodiscard]] QString path() const { return path_; }
+    [[nodiscard]] QString path() const { return place_.path(); }
     [[nodiscard]] bool isModified() const;
     void newJob();
     [[nodiscard]] bool open(const QString& path); ///< on failure the open job stays; see lastError()
@@ -96,12 +78,12 @@ public:
     // ---- where we are
     [[nodiscard]] const Joint* current() const; ///< the joint on the bench, or what is being dragged
     [[nodiscard]] const JointState* state();    ///< of the current joint; null without one
-    [[nodiscard]] const JointState& stateOf(const Joint& joint);
+    [[nodiscard]] const JointState& stateOf(const Joint& joint) { return results_.of(job_, joint); }
     void setCurrent(const std::string& id);
-    [[nodiscard]] int activeSet() const { return activeSet_; }
+    [[nodiscard]] int activeSet() const { return selection_.activeSet; }
     void setActiveSet(int index);
-    [[nodiscard]] std::optional<PartRef> selectedPart() const { return selectedPart_; }
-    [[nodiscard]] std::optional<Check> selectedCheck() const { return selectedCheck_; }
+    [[nodiscard]] std::optional<PartRef> selectedPart() const { return selection_.part; }
+    [[nodiscard]] std::optional<Check> selectedCheck() const { return selection_.check; }
     void selectPart(const std::optional<PartRef>& part);
     void selectCheck(const std::optional<Check>& check);
     /// Connection that views show: of the selected check, else of the active set, else the governing one.
@@ -132,8 +114,6 @@ public:
     void clearDatum();
     [[nodiscard]] const std::optional<Datum>& datum() const { return datum_; }
 
-    /// Commands call this; not for views.
-    void replaceJob(const Job& job, const std::string& currentId);
     void notify(unsigned changes);
 
 Q_SIGNALS:
@@ -144,22 +124,19 @@ private:
     void adopt(Job job, const QString& path);
     void keepJournal();
     void lookForWork();
-    void remember(const QString& path, const std::string& text);
+    void replaceJob(const Job& job, const std::string& currentId); ///< what a step of undo and redo does
     bool push(const QString& title, Job after, const std::string& currentId, const QString& mergeKey);
 
     Job job_;
-    QString path_, lastError_;
+    JobPlace place_;
+    QString lastError_;
     QString failedPath_; ///< of a job that could not be opened
-    FileStamp stamp_;    ///< of the file as it was read or saved
-    std::uint64_t savedHash_ = 0;
     Diagnostics readingNotes_;
     std::vector<FoundWork> found_;
     std::string currentId_;
     std::optional<Joint> preview_;
-    int activeSet_ = 0;
-    std::optional<PartRef> selectedPart_;
-    std::optional<Check> selectedCheck_;
-    std::map<std::string, JointState> states_;
+    SelectionState selection_;
+    JobResults results_;
     std::optional<Datum> datum_;
     QUndoStack* undo_;
     std::unique_ptr<Journal> journal_;
