@@ -50,8 +50,8 @@ std::string factorText(double factor) { return factor >= 1 ? significant(factor,
 
 } // namespace
 
-Point2 platePictureMiddle(double width, double height) {
-    return {(width + legendRoom(width)) / 2, (height + titleRoom(height)) / 2};
+Point2 platePictureMiddle(double width, double height, bool hasLegend) {
+    return {(width + (hasLegend ? legendRoom(width) : 0)) / 2, (height + titleRoom(height)) / 2};
 }
 
 const char* nameOf(PlateField field) {
@@ -77,9 +77,10 @@ PlatePicture platePicture(const PlateScene& scene, const SceneState& given, cons
     state.ink = colour(*o.palette, Tone::Ink);
     state.accent = colour(*o.palette, Tone::Accent);
     state.yield = colour(*o.palette, Tone::Over);
-    state.freeWidth = (o.width - legendRoom(o.width)) * o.pixelRatio;
+    const bool hasField = state.shape || (state.frame && state.field != PlateField::None);
+    state.freeWidth = (o.width - (hasField ? legendRoom(o.width) : 0)) * o.pixelRatio;
     state.freeHeight = (o.height - titleRoom(o.height)) * o.pixelRatio;
-    const Point2 middle = platePictureMiddle(o.width, o.height);
+    const Point2 middle = platePictureMiddle(o.width, o.height, hasField);
     Camera placed = camera;
     placed.panX = (camera.panX + middle.x - o.width / 2) * o.pixelRatio;
     placed.panY = (camera.panY + middle.y - o.height / 2) * o.pixelRatio;
@@ -103,7 +104,6 @@ PlatePicture platePicture(const PlateScene& scene, const SceneState& given, cons
     if (isMoving)
         text({14, y}, state.shape ? "shape, largest " + significant(state.deformation, 3) + " mm as drawn"
                                   : "displacements × " + factorText(state.deformation));
-    const bool hasField = state.shape || (state.frame && state.field != PlateField::None);
     if (!hasField) return out;
 
     // Legend at the left foot.

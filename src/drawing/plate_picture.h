@@ -24,7 +24,7 @@ struct PlatePicture {
 [[nodiscard]] PlatePicture platePicture(const PlateScene& scene, const SceneState& state, const Camera& camera,
                                         double yieldStress, const PlatePictureOptions& options);
 /// Page point where the middle of the model stands before it is panned: the legend has the left, the title the top.
-[[nodiscard]] Point2 platePictureMiddle(double width, double height);
+[[nodiscard]] Point2 platePictureMiddle(double width, double height, bool hasLegend = true);
 [[nodiscard]] const char* nameOf(PlateField field);
 
 } // namespace zg

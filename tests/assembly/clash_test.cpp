@@ -1,9 +1,11 @@
 #include "assembly/clash.h"
-#include "joint/edit.h"
+#include "exchange/job_file.h"
 #include "joint/recipes/recipe.h"
 #include "support/joints.h"
 #include "support/reference.h"
+#include "support/v1_joints.h"
 #include <algorithm>
+#include <cmath>
 
 using namespace zg;
 
@@ -108,4 +110,39 @@ TEST_CASE("clashes do not hang on the order of parts, nor on where the joint sta
         REQUIRE(same);
         CHECK_SAME(same->depth, c.depth, 1e-6);
     }
+}
+
+TEST_CASE("clashes of 600 random joints: finite, of two different parts, the same after mirroring", "[assembly][clash]") {
+    int joints = 0, withClash = 0;
+    for (std::uint32_t seed = 0; seed < 600; ++seed) {
+        const auto job = readJob(sample::v1Job(seed));
+        if (!job) continue;
+        const auto r = resolve(job->job, job->job.joints.front());
+        if (!r) continue;
+        ++joints;
+        Assembly a = buildAssembly(*r);
+        const auto found = clashesOf(a);
+        if (!found.empty()) ++withClash;
+        for (const Clash& c : found) {
+            INFO("seed " << seed << ": " << partId(c.a) << " and " << partId(c.b));
+            CHECK(std::isfinite(c.depth));
+            CHECK(c.depth > 1);
+            CHECK(std::isfinite(c.at.x + c.at.y + c.at.z));
+            CHECK(between(found, c.a, c.b) == &c); // each pair once
+        }
+        // Turned upside down in space, nothing else changes.
+        const auto flip = [](Point3& p) { p.z = -p.z; };
+        for (PlatePart& p : a.plates) flip(p.origin), flip(p.u), flip(p.v);
+        for (BoltPart& b : a.bolts) flip(b.head), flip(b.nut);
+        const auto mirrored = clashesOf(a);
+        CHECK(mirrored.size() == found.size());
+        for (const Clash& c : found) {
+            const Clash* twin = between(mirrored, c.a, c.b);
+            REQUIRE(twin);
+            CHECK_SAME(twin->depth, c.depth, 1e-6);
+        }
+    }
+    CHECK(joints > 550);
+    CHECK(withClash > 20);
+    CHECK(withClash < joints);
 }

@@ -20,7 +20,7 @@ expect() { # code, then the command
 has() { grep -qF -- "$1" "$2" || { cat "$2"; fail "$2 does not hold: $1"; }; }
 
 expect 0 "$zg" --help; has "Exit codes" out.txt
-for command in check report sheet new plates stock relieve tidy schema; do expect 0 "$zg" $command --help; done
+for command in check report sheet new plates stock relieve section tidy schema; do expect 0 "$zg" $command --help; done
 expect 1 "$zg"
 expect 1 "$zg" nonsense; has '"nonsense" is not a command' err.txt
 expect 1 "$zg" chekc; has "is check meant?" err.txt
@@ -48,6 +48,26 @@ expect 1 "$zg" check control.zgj
 ! grep -q $'\x1b' out.txt err.txt || fail "a control character came through to the terminal"
 LC_ALL=tr_TR.UTF-8 expect 0 "$zg" new --column heb240 --beam ipe300 --out turkish.zgj
 expect 1 "$zg" new --column HEB240 --beam IPE400 --span nan --out no.zgj; has "not a number from" err.txt
+
+# Sections of every kind; a member that is none of them says so, with its field.
+expect 0 "$zg" section "shs 100x100x5"; has "SHS 100x100x5, hollow section, EN 10210-2" out.txt; has "A 18.73 cm²" out.txt
+expect 0 "$zg" section upn --series UPN; has "UPN 200" out.txt
+expect 1 "$zg" section "nothing like it"; has "No section of the catalogue" err.txt
+expect 1 "$zg" section "" --series ABC; has "There is no such series" err.txt
+sed 's/"section": "IPE 300"/"section": "UPN 200"/' "$demo" >channel.zgj
+expect 1 "$zg" check channel.zgj --joint B1 --json channel.json; has "UPN 200 is in the catalogue as channel" out.txt
+has '"code": "section_not_i"' channel.json; has '"field": "members/right/section"' channel.json
+
+# A log of the run, where it is asked for; standard output stays the result's.
+export XDG_STATE_HOME=$work/state
+expect 0 "$zg" check "$demo" --joint B1; cp out.txt quiet.txt
+[ ! -e "$work/state" ] || fail "a log that nobody asked for"
+expect 0 "$zg" --log info check "$demo" --joint B1
+cmp -s out.txt quiet.txt || fail "the log speaks on standard output"
+grep -q "info ended with 0" "$work"/state/zealous-girder/zg-*.log || fail "no log"
+expect 1 "$zg" --log loud check "$demo"
+echo >blocked; XDG_STATE_HOME=$work/blocked expect 0 "$zg" --log info check "$demo" --joint B1; has "No log can be kept" err.txt
+unset XDG_STATE_HOME
 
 expect 2 "$zg" check "$demo" --json result.json
 has "B4 fails." out.txt

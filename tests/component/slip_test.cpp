@@ -5,6 +5,7 @@
 #include "support/parts.h"
 #include "support/reference.h"
 #include <algorithm>
+#include <cmath>
 
 using namespace zg;
 
@@ -106,4 +107,37 @@ TEST_CASE("bolts that cannot be preloaded, and classes of another set, are refus
     REQUIRE_FALSE(r);
     CHECK(sentenceOf(r.error()[0]) ==
           "SHS 200x200x8 is in the catalogue as hollow section; the members of a joint are I sections so far.");
+}
+
+TEST_CASE("slip resistance grows evenly with what it is made of, without a jump", "[component][slip]") {
+    Workings<double> w;
+    double last = 1e300;
+    for (int i = 0; i <= 400; ++i) { // axial tension from compression to more than the preload, in steps of 5 kN
+        const double N = -200e3 + 5e3 * i;
+        const double F = slipResistance(w, {8, 1000, 353, 0.3, 1.0, 1.25, N, false});
+        CHECK(F <= last + 1e-9);
+        if (i > 0) CHECK(last - F <= 0.3 * 0.8 * 5e3 / 1.25 + 1e-6);
+        CHECK(F >= 0);
+        last = F;
+    }
+    const SlipInput in{8, 1000, 353, 0.3, 1.0, 1.25, 50e3, false};
+    SlipInput twice = in;
+    twice.bolts *= 2;
+    twice.N_t_Ed *= 2;
+    CHECK_SAME(slipResistance(w, twice), 2 * slipResistance(w, in), 1e-12);
+}
+
+TEST_CASE("slip of the mirrored, reversed and sloping joint", "[component][slip]") {
+    Job job = preloaded(SlipLimit::Ultimate);
+    Joint& j = job.joints[0];
+    const double right = slipOf(*verify(job, j), 0)->utilisation;
+    for (ActionSet& set : j.actions)
+        for (EndForces& f : set.forces) f.M = -f.M, f.V = -f.V;
+    CHECK_SAME(slipOf(*verify(job, j), 0)->utilisation, right, 1e-12);
+    // A slope of 5 degrees turns part of the axial force into the plate's plane.
+    framing(j, ends::right).slope = 0.0872665;
+    for (ActionSet& set : j.actions)
+        for (EndForces& f : set.forces) f.N = 100e3, f.V = 0, f.M = 100e6;
+    const Check* c = slipOf(*verify(job, j), 0);
+    CHECK_SAME(c->demand, 100e3 * std::sin(0.0872665), 1e-6);
 }

@@ -129,7 +129,7 @@ void PlateCanvas::wheelEvent(QWheelEvent* event) {
     Camera& c = display_.camera;
     const double factor = std::pow(1.0015, event->angleDelta().y()), next = std::max(0.3, std::min(40.0, c.zoom * factor));
     // What is under the mouse stays there.
-    const Point2 middle = platePictureMiddle(width(), height());
+    const Point2 middle = platePictureMiddle(width(), height(), !display_.isBuilt() && display_.field != PlateField::None);
     const double x = event->position().x() - middle.x, y = event->position().y() - middle.y;
     c.panX = x - (x - c.panX) * next / c.zoom;
     c.panY = y - (y - c.panY) * next / c.zoom;

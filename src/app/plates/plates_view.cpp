@@ -296,7 +296,7 @@ void PlatesView::follow() {
     fields_->setVisible(!display_->isBuilt());
     sets_->setVisible(!display_->isBuilt());
     for (const char* name : {"plateDeformed", "plateMesh"})
-        if (auto* tick = findChild<QWidget*>(QString::fromLatin1(name))) tick->setEnabled(!display_->isBuilt());
+        if (auto* tick = findChild<QWidget*>(QString::fromLatin1(name))) tick->setVisible(!display_->isBuilt());
     built_->setVisible(study != nullptr);
     foot_->setVisible(!display_->isBuilt() && !compare_->isChecked());
     swing_->setEnabled(display_->isSwinging());
