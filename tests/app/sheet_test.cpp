@@ -1,6 +1,7 @@
 #include "app/bench.h"
 #include <QApplication>
 #include <QCheckBox>
+#include <QComboBox>
 #include <QLabel>
 #include <QMouseEvent>
 #include <QUndoStack>
@@ -145,4 +146,50 @@ TEST_CASE("the card of a weld names the throat that is as strong as the plate", 
     for (auto* label : b.window.sheet()->card()->findChildren<QLabel*>()) words += label->text() + QLatin1Char(' ');
     // 14.6 mm of S275: √2·0.85·1.25·275·14.6/(2·430) = 7.0
     CHECK(words.contains(QStringLiteral("as strong as the plate from a 7.0 mm")));
+}
+
+TEST_CASE("inch bolts and slip are chosen on the card of a row", "[app][sheet]") {
+    Bench b("B2");
+    b.window.sheet()->openCard({PartKind::BoltRow, ends::right, 0}, {200, 200});
+    QTest::qWait(20);
+    const auto combo = [&](const char* name) {
+        auto* c = b.window.sheet()->card()->findChild<QComboBox*>(QString::fromLatin1(name));
+        REQUIRE(c);
+        return c;
+    };
+    const auto choose = [&](const char* name, const char* text) {
+        QComboBox* c = combo(name);
+        const int at = c->findText(QString::fromLatin1(text));
+        REQUIRE(at >= 0);
+        c->setCurrentIndex(at);
+        Q_EMIT c->activated(at);
+        QTest::qWait(20);
+    };
+    const auto bolts = [&] { return endPlate(*b.session.current(), ends::right).bolts; };
+    const std::string before = bolts().grade;
+    choose("bolts.size", "1 in");
+    CHECK(bolts().size == "1 in");
+    CHECK(bolts().grade == "B-150");
+    REQUIRE(b.session.state()->result);
+    b.session.undoStack()->undo(); // one step for both
+    CHECK(bolts().grade == before);
+
+    // Ordinary bolts cannot be preloaded: said with the way to the field; a set for preloading can.
+    CHECK_FALSE(b.window.sheet()->card()->findChild<QWidget*>(QStringLiteral("bolts.friction_class")));
+    choose("bolts.no_slip_at", "ultimate");
+    CHECK_FALSE(b.session.state()->result);
+    REQUIRE(b.session.state()->problems.size() == 1);
+    CHECK(b.session.state()->problems[0].code == Problem::NotPreloadable);
+    choose("bolts.size", "M24 HV");
+    REQUIRE(b.session.state()->result);
+    const auto slip = [&] {
+        double use = 0;
+        for (const Check& c : b.session.state()->result->checks)
+            if (c.code == CheckCode::BoltSlip) use = std::max(use, c.utilisation);
+        return use;
+    };
+    const double worst = slip();
+    CHECK(worst > 0);
+    choose("bolts.friction_class", "A");
+    CHECK(slip() == Approx(worst * 0.2 / 0.5));
 }
