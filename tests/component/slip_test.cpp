@@ -11,10 +11,10 @@ using namespace zg;
 
 namespace {
 
-const Check* slipOf(const JointResult& r, int set) {
+std::optional<Check> slipOf(const JointResult& r, int set) {
     for (const Check& c : r.checks)
-        if (c.code == CheckCode::BoltSlip && c.set == set) return &c;
-    return nullptr;
+        if (c.code == CheckCode::BoltSlip && c.set == set) return c;
+    return std::nullopt;
 }
 
 Job preloaded(SlipLimit limit) {
@@ -55,7 +55,7 @@ TEST_CASE("slip is verified for the sets of its limit state, and said to be undo
     Joint& j = job.joints[0];
     REQUIRE(j.actions.size() >= 1);
     JointResult r = *verify(job, j);
-    const Check* c = slipOf(r, 0);
+    std::optional<Check> c = slipOf(r, 0);
     REQUIRE(c);
     const int bolts = 2 * static_cast<int>(endPlate(j, ends::right).rows.size());
     CHECK_SAME(c->resistance, 0.4 * (bolts * 171.5e3 - 0.8 * std::max(0.0, forcesAt(j.actions[0], ends::right).N)) / 1.25, 1e-9);
@@ -138,6 +138,6 @@ TEST_CASE("slip of the mirrored, reversed and sloping joint", "[component][slip]
     framing(j, ends::right).slope = 0.0872665;
     for (ActionSet& set : j.actions)
         for (EndForces& f : set.forces) f.N = 100e3, f.V = 0, f.M = 100e6;
-    const Check* c = slipOf(*verify(job, j), 0);
+    std::optional<Check> c = slipOf(*verify(job, j), 0);
     CHECK_SAME(c->demand, 100e3 * std::sin(0.0872665), 1e-6);
 }
