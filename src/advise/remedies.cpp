@@ -132,7 +132,7 @@ private:
         const BoltSize* bolt = findBoltSize(now);
         std::vector<std::string> out;
         for (const BoltSize& b : boltSizes()) {
-            if (!bolt || b.set != bolt->set || b.d <= bolt->d || b.d == 18 || b.d == 22 || b.d == 33 || out.size() == 2) continue;
+            if (!bolt || b.set != bolt->set || b.d <= bolt->d || !b.isUsual || out.size() == 2) continue;
             out.push_back(b.designation);
         }
         return out;

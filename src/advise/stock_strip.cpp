@@ -71,8 +71,7 @@ void bolts(StockStrip& strip, const Parameter& size) {
     for (const BoltSize& b : boltSizes()) {
         if (!now || b.set != now->set) continue;
         // Sizes hardly anyone stocks stay out unless they are the one in use.
-        const bool isRare = b.d == 14 || b.d == 18 || b.d == 22 || b.d == 33;
-        if (isRare && b.designation != size.text) continue;
+        if (!b.isUsual && b.designation != size.text) continue;
         StockOption option;
         option.label = b.designation;
         option.value = b.designation;

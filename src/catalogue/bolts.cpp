@@ -6,11 +6,12 @@ namespace zg {
 namespace embedded {
 extern const char* const bolts_csv;
 extern const char* const bolt_classes_csv;
+extern const char* const bolt_preference_csv;
 } // namespace embedded
 
 const std::vector<BoltSize>& boltSizes() {
     static const std::vector<BoltSize> all = [] {
-        const Table table(embedded::bolts_csv);
+        const Table table(embedded::bolts_csv), preference(embedded::bolt_preference_csv);
         std::vector<BoltSize> list;
         for (std::size_t i = 0; i < table.rowCount(); ++i) {
             BoltSize b;
@@ -27,6 +28,8 @@ const std::vector<BoltSize>& boltSizes() {
             b.nutHeight = table.required(i, "nut_h_mm");
             b.d_m = table.required(i, "dm_mm");
             b.acrossCorners = table.required(i, "across_corners_mm");
+            for (std::size_t k = 0; k < preference.rowCount(); ++k)
+                if (preference.text(k, "designation") == b.designation) b.isUsual = preference.required(k, "preference") == 1;
             list.push_back(std::move(b));
         }
         return list;

@@ -9,6 +9,7 @@ namespace zg {
 struct BoltSize {
     std::string set;         ///< ISO, HR, HV, US
     std::string designation; ///< "M24"
+    bool isUsual = true;     ///< not one of the sizes that hardly anyone stocks
     double d = 0, A_s = 0, A = 0, d_0 = 0, d_0_oversize = 0;
     double washerOuter = 0, washerThickness = 0, headHeight = 0, nutHeight = 0, d_m = 0, acrossCorners = 0;
 };

@@ -1,4 +1,5 @@
 #include "joint/edit.h"
+#include "catalogue/stock.h"
 #include "joint/first_layout.h"
 #include "joint/geometry.h"
 #include <algorithm>
@@ -10,9 +11,10 @@ namespace {
 constexpr double root2 = 1.41421356237309504880;
 
 double roundTo(double x, double step) { return std::round(x / step) * step; }
+/// The next usual plate from 8 mm on.
 double stockUp(double t) {
-    for (const double s : {8.0, 10.0, 12.0, 15.0, 20.0, 25.0, 30.0, 35.0, 40.0})
-        if (s >= t - 1e-9) return s;
+    for (const StockSize& plate : stockPlates(false))
+        if (plate.isUsual && plate.size >= std::max(8.0, t - 1e-9)) return plate.size;
     return std::ceil(t / 5) * 5;
 }
 
