@@ -13,8 +13,6 @@ std::string plateText(double t, double a, double b) {
 }
 
 Point3 point(const std::array<double, 3>& a) { return {a[0], a[1], a[2]}; }
-Point3 operator+(Point3 a, Point3 b) { return {a.x + b.x, a.y + b.y, a.z + b.z}; }
-Point3 operator*(double k, Point3 a) { return {k * a.x, k * a.y, k * a.z}; }
 
 /// One end: the directions it is built along, and where its member begins.
 struct Place {
@@ -263,9 +261,8 @@ private:
 Assembly buildAssembly(const ResolvedJoint& joint) { return Builder(joint).run(); }
 
 Point3 pointOf(const PlatePart& p, Point2 q, double out) {
-    const Point3 n{p.u.y * p.v.z - p.u.z * p.v.y, p.u.z * p.v.x - p.u.x * p.v.z, p.u.x * p.v.y - p.u.y * p.v.x};
-    const double length = std::sqrt(n.x * n.x + n.y * n.y + n.z * n.z); // u and v of a rib on a slope are not square
-    return p.origin + q.x * p.u + q.y * p.v + (out / std::max(1e-9, length)) * n;
+    const Point3 n = cross(p.u, p.v); // not of length one: u and v of a rib on a slope are not square
+    return p.origin + q.x * p.u + q.y * p.v + (out / std::max(1e-9, length(n))) * n;
 }
 
 std::vector<Point3> cornersOf(const PlatePart& plate) {

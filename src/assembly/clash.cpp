@@ -8,11 +8,6 @@ namespace {
 constexpr double pi = 3.14159265358979323846;
 constexpr double allowed = 1.0;
 
-Point3 minus(Point3 a, Point3 b) { return {a.x - b.x, a.y - b.y, a.z - b.z}; }
-Point3 plus(Point3 a, Point3 b, double k = 1) { return {a.x + k * b.x, a.y + k * b.y, a.z + k * b.z}; }
-double dot(Point3 a, Point3 b) { return a.x * b.x + a.y * b.y + a.z * b.z; }
-Point3 cross(Point3 a, Point3 b) { return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x}; }
-double length(Point3 a) { return std::sqrt(dot(a, a)); }
 Point3 unit(Point3 a) {
     const double l = length(a);
     return l > 0 ? Point3{a.x / l, a.y / l, a.z / l} : a;
@@ -34,10 +29,10 @@ struct Solid {
 Solid prism(const std::vector<Point3>& base, Point3 axis) {
     Solid s;
     s.corners = base;
-    for (const Point3& p : base) s.corners.push_back(plus(p, axis));
+    for (const Point3& p : base) s.corners.push_back(p + axis);
     s.edges.push_back(unit(axis));
     for (std::size_t i = 0; i < base.size(); ++i) {
-        const Point3 edge = minus(base[(i + 1) % base.size()], base[i]);
+        const Point3 edge = base[(i + 1) % base.size()] - base[i];
         if (length(edge) < 1e-9) continue;
         s.edges.push_back(unit(edge));
         s.normals.push_back(unit(cross(edge, axis)));
@@ -50,28 +45,28 @@ Solid prism(const std::vector<Point3>& base, Point3 axis) {
 Solid solidOf(const PlatePart& p) {
     std::vector<Point3> base;
     for (const Point2 q : p.outline) base.push_back(pointOf(p, q, -p.thickness / 2));
-    return prism(base, minus(pointOf(p, p.outline.front(), p.thickness / 2), base.front()));
+    return prism(base, pointOf(p, p.outline.front(), p.thickness / 2) - base.front());
 }
 
 /// A round bar as a prism of twelve sides that it holds.
 Solid bar(Point3 from, Point3 to, double diameter) {
-    const Point3 axis = unit(minus(to, from));
+    const Point3 axis = unit(to - from);
     const Point3 e = unit(cross(axis, std::abs(axis.z) < 0.9 ? Point3{0, 0, 1} : Point3{1, 0, 0})), f = cross(axis, e);
     std::vector<Point3> base;
     for (int k = 0; k < 12; ++k) {
         const double angle = 2 * pi * k / 12;
-        base.push_back(plus(plus(from, e, diameter / 2 * std::cos(angle)), f, diameter / 2 * std::sin(angle)));
+        base.push_back(from + (diameter / 2 * std::cos(angle)) * e + (diameter / 2 * std::sin(angle)) * f);
     }
-    return prism(base, minus(to, from));
+    return prism(base, to - from);
 }
 
 /// Head, nut (each with its washer) and shank.
 std::vector<Solid> solidsOf(const BoltPart& b) {
-    const Point3 axis = unit(minus(b.nut, b.head));
+    const Point3 axis = unit(b.nut - b.head);
     const double head = b.headHeight + b.washerThickness, nut = b.nutHeight + b.washerThickness;
     // Across the flats of the hexagon, where turning it cannot bring a corner in the way: about 1.5 diameters.
     const double outer = std::min(b.washerOuter, 1.5 * b.d);
-    return {bar(plus(b.head, axis, -head), b.head, outer), bar(b.nut, plus(b.nut, axis, nut), outer), bar(b.head, b.nut, b.d)};
+    return {bar(b.head + (-head) * axis, b.head, outer), bar(b.nut, b.nut + nut * axis, outer), bar(b.head, b.nut, b.d)};
 }
 
 /// How far two solids reach into one another along the direction in which it is least; not above 0 when they are apart
@@ -129,6 +124,8 @@ bool belongTogether(const PartRef& a, const PartRef& b, const std::vector<WeldPa
 }
 
 } // namespace
+
+std::vector<Clash> clashesOf(const ResolvedJoint& joint) { return clashesOf(buildAssembly(joint)); }
 
 std::vector<Clash> clashesOf(const Assembly& assembly) {
     std::vector<Clash> found;

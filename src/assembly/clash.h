@@ -15,5 +15,6 @@ struct Clash {
 /// among themselves, stiffeners and web plates on their column, a member's end on what it is joined to. Overlaps up to 1 mm are
 /// none. Welds and the room for a spanner are not looked at; the detailing rules know them.
 [[nodiscard]] std::vector<Clash> clashesOf(const Assembly& assembly);
+[[nodiscard]] std::vector<Clash> clashesOf(const ResolvedJoint& joint);
 
 } // namespace zg

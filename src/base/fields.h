@@ -27,6 +27,11 @@ template <class E> struct EnumNames;
 template <class T, class = void> struct HasFields : std::false_type {};
 template <class T> struct HasFields<T, std::void_t<decltype(T::hasFields)>> : std::true_type {};
 
+/// Name in files of the alternative that a variant holds.
+template <class... T> [[nodiscard]] const char* kindName(const std::variant<T...>& x) {
+    return std::visit([](const auto& inner) -> const char* { return std::decay_t<decltype(inner)>::kind; }, x);
+}
+
 /// FNV-1a, 64 bit, over the fields of a value. Doubles hash by their bits, with -0 as 0.
 class ContentHash {
 public:

@@ -1,7 +1,7 @@
 #include "catalogue/profiles.h"
 #include "base/text.h"
+#include "catalogue/search.h"
 #include "catalogue/table.h"
-#include <algorithm>
 #include <unordered_map>
 
 namespace zg {
@@ -189,25 +189,9 @@ const Profile* findProfile(std::string_view designation) {
 }
 
 std::vector<const Profile*> searchProfiles(std::string_view typed, std::string_view series) {
-    const std::string wanted = compact(typed);
-    std::vector<const Profile*> starting, containing;
-    for (const Profile& p : catalogueProfiles()) {
-        if (!series.empty() && p.series != series) continue;
-        const auto at = compact(p.designation).find(wanted);
-        if (at == 0)
-            starting.push_back(&p);
-        else if (at != std::string::npos)
-            containing.push_back(&p);
-    }
-    starting.insert(starting.end(), containing.begin(), containing.end());
-    return starting;
+    return searched(catalogueProfiles(), typed, series, compact);
 }
 
-std::vector<std::string> profileSeries() {
-    std::vector<std::string> names;
-    for (const Profile& p : catalogueProfiles())
-        if (std::find(names.begin(), names.end(), p.series) == names.end()) names.push_back(p.series);
-    return names;
-}
+std::vector<std::string> profileSeries() { return seriesOf(catalogueProfiles()); }
 
 } // namespace zg

@@ -1,7 +1,7 @@
 #include "catalogue/sections.h"
 #include "base/text.h"
+#include "catalogue/search.h"
 #include "catalogue/table.h"
-#include <algorithm>
 #include <unordered_map>
 
 namespace zg {
@@ -97,27 +97,9 @@ const Section* findSection(std::string_view designation) {
 }
 
 std::vector<const Section*> searchSections(std::string_view typed, std::string_view series) {
-    const std::string wanted = compact(typed);
-    std::vector<const Section*> starting;
-    std::vector<const Section*> containing;
-    for (const Section& s : catalogueSections()) {
-        if (!series.empty() && s.series != series) continue;
-        const auto at = compact(s.designation).find(wanted);
-        if (at == 0)
-            starting.push_back(&s);
-        else if (at != std::string::npos)
-            containing.push_back(&s);
-    }
-    starting.insert(starting.end(), containing.begin(), containing.end());
-    return starting;
+    return searched(catalogueSections(), typed, series, compact);
 }
 
-std::vector<std::string> sectionSeries() {
-    std::vector<std::string> names;
-    for (const Section& s : catalogueSections()) {
-        if (std::find(names.begin(), names.end(), s.series) == names.end()) names.push_back(s.series);
-    }
-    return names;
-}
+std::vector<std::string> sectionSeries() { return seriesOf(catalogueSections()); }
 
 } // namespace zg

@@ -6,6 +6,8 @@
 
 namespace zg {
 
+inline constexpr double youngsModulus = 210000; ///< EN 1993-1-1:2005 3.2.6, MPa
+
 /// Which table yield and ultimate strengths come from. One source per job: they are never mixed.
 enum class StrengthSource { EurocodeTable, ProductStandard };
 

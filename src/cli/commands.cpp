@@ -37,9 +37,16 @@ extern const char* const result_schema_json;
 namespace zg::cli {
 namespace {
 
+/// The verdict, with what clashes as built.
+void printVerdict(const Job& job, const Joint& joint, const JointResult& result) {
+    Verdict v = verdictOf(result, isTwoSided(joint), joint.frame, job.settings.units);
+    if (const auto resolved = resolve(job, joint)) addClashes(v, clashesOf(*resolved), isTwoSided(joint));
+    std::cout << sentence(v) << "\n";
+}
+
 void printJoint(const Job& job, const Joint& joint, const JointResult& result) {
     const bool isTwoSided = zg::isTwoSided(joint);
-    std::cout << sentence(builtVerdict(job, joint, result)) << "\n";
+    printVerdict(job, joint, result);
     int shownChecks = 0;
     for (const Check& c : ledger(result)) {
         const bool isMetRule = c.group != CheckGroup::Strength && c.state != CheckState::Over;
@@ -241,7 +248,7 @@ int relieve(const AdviseCommand& c) {
     for (const Joint& joint : job->joints) {
         const auto result = verify(*job, joint);
         if (!result) return fail(result.error());
-        std::cout << sentence(builtVerdict(*job, joint, *result)) << "\n";
+        printVerdict(*job, joint, *result);
         const Check* governing = governingCheck(*result);
         if (!governing) continue;
         for (const Remedy& r : remedies(*job, joint, *governing, 6))

@@ -69,7 +69,7 @@ int main(int argc, char** argv) {
     app.set_version_flag("--version", std::string(ZG_VERSION));
     app.add_option_function<std::string>("--log", &keepLog,
                                          "Keep a log of this run in the user's state folder: debug, info, warning, error or off")
-        ->check(CLI::IsMember({"debug", "info", "warning", "error", "off"}))
+        ->check(CLI::IsMember(std::vector<std::string>(std::begin(zg::logLevelWords), std::end(zg::logLevelWords))))
         ->trigger_on_parse();
     app.footer("Examples:\n"
                "  zg new --column HEB240 --beam IPE400 --span 8000 --out job.zgj\n"

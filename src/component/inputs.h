@@ -10,7 +10,6 @@
 /// What clause functions take: no more than the clause asks for. N, mm, MPa.
 namespace zg {
 
-inline constexpr double youngsModulus = 210000; ///< EN 1993-1-1:2005 3.2.6, MPa
 inline constexpr double continues = std::numeric_limits<double>::infinity();
 
 /// An open column with the plates on its web.

@@ -1,6 +1,7 @@
 #include "component/slip.h"
 #include "base/traced.h"
 #include "catalogue/friction.h"
+#include "component/check_list.h"
 #include <cmath>
 
 namespace zg {
@@ -42,18 +43,9 @@ void verifySlip(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide
     in.N_t_Ed = face.N;
     in.isService = isService;
     const Num F_s_Rd = slipResistance(w, in);
-    Check c;
-    c.code = CheckCode::BoltSlip;
-    c.side = side.id;
-    c.set = index;
-    c.demand = std::abs(face.V);
-    c.resistance = valueOf(F_s_Rd);
-    c.quantity = Quantity::Force;
-    c.utilisation = useOf(c.demand, c.resistance);
-    c.state = stateOf(c.utilisation);
-    c.clause = "EN 1993-1-8:2005 3.9";
-    c.add({PartKind::BoltRow, side.id, static_cast<int>(side.spec.rows.size()) - 1});
-    checks.push_back(c);
+    CheckList(checks, side.id, false, index)
+        .add(CheckCode::BoltSlip, std::abs(face.V), valueOf(F_s_Rd), Quantity::Force, "EN 1993-1-8:2005 3.9")
+        .add({PartKind::BoltRow, side.id, static_cast<int>(side.spec.rows.size()) - 1});
 }
 
 template double slipResistance(Workings<double>&, const SlipInput&);

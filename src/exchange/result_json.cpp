@@ -135,15 +135,15 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) 
     j["title"] = joint.title;
     j["family"] = joint.recipe;
     j["computed"] = true;
-    const Verdict verdict = builtVerdict(job, joint, r);
+    const auto resolved = resolve(job, joint);
+    const std::vector<Clash> found = resolved ? clashesOf(*resolved) : std::vector<Clash>{};
+    Verdict verdict = verdictOf(r, isTwoSided, joint.frame, job.settings.units);
+    addClashes(verdict, found, isTwoSided);
     j["verdict"] = sentence(verdict);
     j["state"] = wordOf(verdict.state);
-    if (const auto resolved = resolve(job, joint)) {
-        ordered_json clashes = ordered_json::array();
-        for (const Clash& c : clashesOf(buildAssembly(*resolved)))
-            clashes.push_back({{"parts", {partId(c.a), partId(c.b)}}, {"depth_mm", c.depth}});
-        j["clashes"] = std::move(clashes);
-    }
+    ordered_json clashes = ordered_json::array();
+    for (const Clash& c : found) clashes.push_back({{"parts", {partId(c.a), partId(c.b)}}, {"depth_mm", c.depth}});
+    j["clashes"] = std::move(clashes);
     if (const Check* governing = governingCheck(r)) {
         j["governing"] = checkJson(r, *governing, isTwoSided);
         j["limited_by"] = checkJson(r, *limitingCheck(r), isTwoSided);

@@ -18,7 +18,7 @@ std::string fileKey(const Field& field) {
 std::string elementName(const Member& m, std::size_t index) { return orNumber(m.id.str(), index); }
 std::string elementName(const Connection& c, std::size_t index) { return orNumber(c.end.str(), index); }
 std::string elementName(const Fitting& f, std::size_t) {
-    const std::string kind = std::visit([](const auto& spec) { return std::decay_t<decltype(spec)>::kind; }, f.how);
+    const std::string kind = kindName(f.how);
     if (!f.at) return kind;
     return kind + " " + f.at->connection.str() + " " + EnumNames<FlangeSide>::names[static_cast<int>(f.at->flange)];
 }

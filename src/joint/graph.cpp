@@ -88,7 +88,7 @@ private:
     void fittings() {
         for (std::size_t i = 0; i < joint_.fittings.size(); ++i) {
             const Fitting& f = joint_.fittings[i];
-            const std::string kind = std::visit([](const auto& spec) { return std::decay_t<decltype(spec)>::kind; }, f.how);
+            const std::string kind = kindName(f.how);
             const FieldPath where = FieldPath{"fittings"} / elementName(f, i);
             const Member* on = findMember(joint_, f.on);
             if (!on) {

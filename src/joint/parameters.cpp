@@ -119,7 +119,7 @@ private:
 
 /// What a part of a connection is made of: calls `visit(group, path below the connection)`.
 template <class Visit> void specsOfConnection(const Joining& how, const PartRef& part, Visit visit) {
-    const std::string kind = std::visit([](const auto& h) { return std::decay_t<decltype(h)>::kind; }, how);
+    const std::string kind = kindName(how);
     const EndPlate* plate = std::get_if<EndPlate>(&how);
     const bool isFin = std::holds_alternative<FinPlate>(how);
     switch (part.kind) {

@@ -5,6 +5,7 @@
 #include <ctime>
 #include <filesystem>
 #include <fstream>
+#include <iterator>
 #include <spdlog/sinks/rotating_file_sink.h>
 #include <spdlog/spdlog.h>
 #include <unistd.h>
@@ -59,9 +60,8 @@ void clearOld(const std::string& folder, const std::string& program) {
 } // namespace
 
 std::optional<LogLevel> logLevelOf(std::string_view word) {
-    constexpr const char* words[] = {"debug", "info", "warning", "error", "off"};
-    for (int i = 0; i < 5; ++i)
-        if (word == words[i]) return static_cast<LogLevel>(i);
+    for (std::size_t i = 0; i < std::size(logLevelWords); ++i)
+        if (word == logLevelWords[i]) return static_cast<LogLevel>(i);
     return std::nullopt;
 }
 

@@ -9,7 +9,8 @@
 namespace zg {
 
 enum class LogLevel { Debug, Info, Warning, Error, Off };
-/// "debug", "info", "warning", "error", "off".
+/// Words of the levels, in their order.
+inline constexpr const char* logLevelWords[] = {"debug", "info", "warning", "error", "off"};
 [[nodiscard]] std::optional<LogLevel> logLevelOf(std::string_view word);
 
 /// Where logs lie: zealous-girder in $XDG_STATE_HOME, else in ~/.local/state. Empty when neither is known.

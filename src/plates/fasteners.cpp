@@ -20,7 +20,6 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
         }
         const BoltStrength strength = boltStrength(joint_, s, backing ? backing->plate->thickness : 0);
         fe::BoltData bolt;
-        bolt.id = partId(built->part);
         bolt.axis = fe::unit(nut - head);
         bolt.position = nut - s.spec.plate.thickness * bolt.axis; // on the face that the plate lies on
         const double radius = built->washerOuter / 2;
@@ -29,25 +28,31 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
         bolt.plates.push_back(patch(plateShells, bolt.position, bolt.axis, radius));
         const double F_b_Rd = bearingStrength(joint_, s, i, sense == settings_.shearSense.end() ? 0 : sense->second);
         // A row kept for shear alone has play along its bolts.
-        const double k = youngsModulus * s.bolt.A_s / strength.L_b * (s.spec.rows[i].takesTension ? 1 : 1e-4);
-        // The hole gives way where it is weaker than the shank.
-        const double ratio = strength.F_t_Rd / std::max(1.0, std::min(strength.F_v_Rd, F_b_Rd));
-        bolt.law.ellipsoid = {{k, strength.k_shear, strength.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.F_t_Rd, 0};
-        bolt.law.isTensionOnly = true;
-        bolt.law.fracture = strength.fractureLength;
-        JointModel::Bolt placed;
-        placed.row = built->part;
-        placed.head = head;
-        placed.nut = nut;
-        placed.firstLink = static_cast<int>(out_.model.links.size());
-        placed.linkCount = fe::addBolt(out_.model, bolt);
-        placed.F_t_Rd = strength.F_t_Rd;
-        placed.F_v_Rd = strength.F_v_Rd;
-        placed.B_p_Rd = strength.B_p_Rd;
-        placed.F_b_Rd = F_b_Rd;
-        placed.fractureLength = strength.fractureLength;
-        out_.bolts.push_back(placed);
+        addBolt(*built, std::move(bolt), s.bolt.A_s, strength, F_b_Rd, s.spec.rows[i].takesTension ? 1 : 1e-4);
     }
+}
+
+void ModelBuilder::addBolt(const BoltPart& built, fe::BoltData bolt, double A_s, const BoltStrength& strength, double F_b_Rd,
+                           double play) {
+    bolt.id = partId(built.part);
+    const double k = youngsModulus * A_s / strength.L_b * play;
+    // The hole gives way where it is weaker than the shank.
+    const double ratio = strength.F_t_Rd / std::max(1.0, std::min(strength.F_v_Rd, F_b_Rd));
+    bolt.law.ellipsoid = {{k, strength.k_shear, strength.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.F_t_Rd, 0};
+    bolt.law.isTensionOnly = true;
+    bolt.law.fracture = strength.fractureLength;
+    JointModel::Bolt placed;
+    placed.row = built.part;
+    placed.head = vec(built.head);
+    placed.nut = vec(built.nut);
+    placed.firstLink = static_cast<int>(out_.model.links.size());
+    placed.linkCount = fe::addBolt(out_.model, bolt);
+    placed.F_t_Rd = strength.F_t_Rd;
+    placed.F_v_Rd = strength.F_v_Rd;
+    placed.B_p_Rd = strength.B_p_Rd;
+    placed.F_b_Rd = F_b_Rd;
+    placed.fractureLength = strength.fractureLength;
+    out_.bolts.push_back(placed);
 }
 
 // Nodes under the washer, at least the nearest five.

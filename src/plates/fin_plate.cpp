@@ -35,32 +35,14 @@ void ModelBuilder::finPlate(const ResolvedSide& s) {
     weld({ref, chain(zs, [&](double level) { return on(drawn, box.u0, level); }), drawn.thickness, vec(drawn.u), &support},
          {WeldKind::Fillet, s.spec.fin.throat}, s.plateSteel, joint_.column.steel);
     const FinBoltStrength strength = finBoltStrength(joint_, s);
-    const double ratio = strength.bolt.F_t_Rd / std::max(1.0, std::min(strength.bolt.F_v_Rd, strength.F_b_Rd));
     for (const BoltPart* built : bolts) {
         fe::BoltData bolt;
-        bolt.id = partId(built->part);
         bolt.axis = fe::unit(vec(built->nut) - vec(built->head));
         bolt.position = vec(built->nut) - t_w * bolt.axis; // between plate and web
         const double radius = built->washerOuter / 2;
         bolt.plates.push_back(patch(shells, bolt.position, bolt.axis, radius));
         bolt.plates.push_back(patch(web, bolt.position, bolt.axis, radius));
-        const double k = youngsModulus * s.bolt.A_s / strength.bolt.L_b;
-        bolt.law.ellipsoid = {
-            {k, strength.bolt.k_shear, strength.bolt.k_shear}, {1, ratio * ratio, ratio * ratio}, strength.bolt.F_t_Rd, 0};
-        bolt.law.isTensionOnly = true;
-        bolt.law.fracture = strength.bolt.fractureLength;
-        JointModel::Bolt placed;
-        placed.row = built->part;
-        placed.head = vec(built->head);
-        placed.nut = vec(built->nut);
-        placed.firstLink = static_cast<int>(out_.model.links.size());
-        placed.linkCount = fe::addBolt(out_.model, bolt);
-        placed.F_t_Rd = strength.bolt.F_t_Rd;
-        placed.F_v_Rd = strength.bolt.F_v_Rd;
-        placed.B_p_Rd = strength.bolt.B_p_Rd;
-        placed.F_b_Rd = strength.F_b_Rd;
-        placed.fractureLength = strength.bolt.fractureLength;
-        out_.bolts.push_back(placed);
+        addBolt(*built, std::move(bolt), s.bolt.A_s, strength.bolt, strength.F_b_Rd);
     }
     contact(ref, shells, web, drawn.thickness + t_w);
 }

@@ -7,11 +7,14 @@
 #include <map>
 
 namespace zg::fe {
+struct BoltData;
 struct BoltPatch;
 struct Point2;
 } // namespace zg::fe
 
 namespace zg {
+
+struct BoltStrength;
 
 /// Builds the model of a joint; one run. The pieces are in model_builder.cpp (nodes, grids, welds), column_plates.cpp,
 /// beam_plates.cpp, fittings.cpp and fasteners.cpp.
@@ -101,6 +104,9 @@ private:
     // fasteners.cpp
     void bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
                const std::vector<Backing>& backings);
+    /// Puts a bolt, with its axis, place and patches, into the model. `play`: on its stiffness along the axis.
+    void addBolt(const BoltPart& built, fe::BoltData bolt, double A_s, const BoltStrength& strength, double F_b_Rd,
+                 double play = 1);
     [[nodiscard]] fe::BoltPatch patch(const std::vector<int>& shells, Vec3 centre, Vec3 axis, double radius) const;
 
     const ResolvedJoint& joint_;
@@ -114,7 +120,5 @@ private:
     std::map<EndId, std::vector<int>> plates_; ///< shells of end plates
     double fine_ = 10;
 };
-
-inline constexpr double youngsModulus = 210000; ///< MPa, EN 1993-1-1:2005 3.2.6
 
 } // namespace zg

@@ -57,7 +57,9 @@ private:
 
     void verdict() {
         TextBlock b;
-        b.text = sentence(builtVerdict(job_, joint_, result_));
+        Verdict v = verdictOf(result_, isTwoSided(), joint_.frame, units_);
+        addClashes(v, clashesOf(resolved_), isTwoSided());
+        b.text = sentence(v);
         b.isSymbolic = true;
         b.isStrong = true;
         d_.blocks.emplace_back(std::move(b));

@@ -4,6 +4,15 @@
 
 namespace zg {
 
+std::shared_ptr<const BuiltJoint> JointState::built() const {
+    if (!built_ && resolved) {
+        Assembly assembly = buildAssembly(*resolved);
+        std::vector<Clash> clashes = clashesOf(assembly);
+        built_ = std::make_shared<const BuiltJoint>(BuiltJoint{std::move(assembly), std::move(clashes)});
+    }
+    return built_;
+}
+
 const JointState& JobResults::of(const Job& job, const Joint& joint) {
     const std::uint64_t key = resultKey(job, joint), plates = plateKey(job, joint);
     JointState& state = states_[joint.id];
@@ -24,7 +33,6 @@ const JointState& JobResults::of(const Job& job, const Joint& joint) {
         return state;
     }
     state.result = std::make_shared<const JointResult>(verify(*resolved, key));
-    state.clashes = clashesOf(buildAssembly(*resolved));
     state.resolved = std::make_shared<const ResolvedJoint>(std::move(*resolved));
     return state;
 }

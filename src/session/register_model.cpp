@@ -50,8 +50,7 @@ QVariant RegisterModel::data(const QModelIndex& index, int role) const {
                          QString::fromStdString(membersText(joint)), QString::fromStdString(joint.recipe),
                          data(index, ClassRole).toString()};
         for (const Connection& c : joint.connections)
-            text << std::visit([](const auto& how) { return QString::fromUtf8(how.kind); }, c.how)
-                        .replace(QLatin1Char('_'), QLatin1Char(' '));
+            text << QString::fromUtf8(kindName(c.how)).replace(QLatin1Char('_'), QLatin1Char(' '));
         return text.join(QLatin1Char('\n'));
     }
     default: return {};

@@ -94,12 +94,6 @@ void addClashes(Verdict& v, const std::vector<Clash>& clashes, bool isTwoSided) 
     if (!clashes.empty()) v.rest += " Clash as built: " + clashWords(clashes, isTwoSided) + ".";
 }
 
-Verdict builtVerdict(const Job& job, const Joint& joint, const JointResult& result) {
-    Verdict v = verdictOf(result, isTwoSided(joint), joint.frame, job.settings.units);
-    if (const auto resolved = resolve(job, joint)) addClashes(v, clashesOf(buildAssembly(*resolved)), isTwoSided(joint));
-    return v;
-}
-
 std::string sentence(const Verdict& v) { return v.rest.empty() ? v.head : v.head + " " + v.rest; }
 
 } // namespace zg

@@ -20,8 +20,6 @@ struct Verdict {
 void addClashes(Verdict& verdict, const std::vector<Clash>& clashes, bool isTwoSided);
 /// "beam web, front and top column stiffener, right (4 mm), and 2 more": the deepest. Empty without one.
 [[nodiscard]] std::string clashWords(const std::vector<Clash>& clashes, bool isTwoSided);
-/// The verdict with the clashes of the joint as built.
-[[nodiscard]] Verdict builtVerdict(const Job& job, const Joint& joint, const JointResult& result);
 [[nodiscard]] std::string sentence(const Verdict& verdict);
 
 } // namespace zg

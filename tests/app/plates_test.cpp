@@ -362,7 +362,7 @@ TEST_CASE("before any run the joint is seen as built, clashes outlined and liste
     PlateDisplay& display = b.window.plates()->display();
     PlateCanvas* canvas = b.window.plates()->canvas();
     CHECK(display.isBuilt());
-    CHECK(display.clashes().empty());
+    CHECK(display.built()->clashes.empty());
     CHECK_FALSE(b.child<QPushButton>("plateBuilt")->isVisible());
     // Every kind of part is there to be picked.
     std::set<PartKind> seen;
@@ -379,16 +379,16 @@ TEST_CASE("before any run the joint is seen as built, clashes outlined and liste
     // A row into the beam's flange.
     REQUIRE(b.session.edit(QStringLiteral("row in the flange"), [](Joint& j) { endPlate(j, ends::right).rows[0].position = 5; }));
     QTest::qWait(20);
-    REQUIRE_FALSE(display.clashes().empty());
+    REQUIRE_FALSE(display.built()->clashes.empty());
     CHECK(redIn(canvas->current().scene->pixels) > 20);
     auto* list = b.child<QTreeWidget>("plateList");
     REQUIRE(list->topLevelItemCount() > 1);
     CHECK(list->topLevelItem(0)->text(0) == QStringLiteral("Clashes"));
     list->setCurrentItem(list->topLevelItem(0)->child(0));
-    CHECK(b.session.selectedPart() == std::optional<PartRef>(display.clashes().front().a));
+    CHECK(b.session.selectedPart() == std::optional<PartRef>(display.built()->clashes.front().a));
     b.session.undoStack()->undo();
     QTest::qWait(20);
-    CHECK(display.clashes().empty());
+    CHECK(display.built()->clashes.empty());
 
     b.run();
     CHECK_FALSE(display.isBuilt());

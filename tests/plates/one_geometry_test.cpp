@@ -21,8 +21,6 @@ struct Range {
     void take(double x) { low = std::min(low, x), high = std::max(high, x); }
 };
 
-Point3 minus(Point3 a, Point3 b) { return {a.x - b.x, a.y - b.y, a.z - b.z}; }
-double dot(Point3 a, Point3 b) { return a.x * b.x + a.y * b.y + a.z * b.z; }
 Point3 point(const Float3& x) { return {x[0], x[1], x[2]}; }
 
 /// Where a plate lies along its own first direction, along the second and out of its plane: of the drawn one, and of what is
@@ -30,10 +28,10 @@ Point3 point(const Float3& x) { return {x[0], x[1], x[2]}; }
 struct Measured {
     Range u, v, n;
     void take(const PlatePart& frame, Point3 x) {
-        const Point3 d = minus(x, frame.origin), up = pointOf(frame, {0, 0}, 1);
+        const Point3 d = x - frame.origin, up = pointOf(frame, {0, 0}, 1);
         u.take(dot(d, frame.u));
         v.take(dot(d, frame.v));
-        n.take(dot(d, minus(up, frame.origin)));
+        n.take(dot(d, up - frame.origin));
     }
 };
 
@@ -121,9 +119,9 @@ void compare(const ResolvedJoint& joint, const PlateModelSettings& settings, Tal
         const bool isThere = std::any_of(assembly.bolts.begin(), assembly.bolts.end(), [&](const BoltPart& d) {
             if (!(d.part == b.row) || d.d != b.d) return false;
             // Its axis is the drawn one's: the middle of the meshed shank lies on it.
-            const Point3 axis = minus(d.nut, d.head),
+            const Point3 axis = d.nut - d.head,
                          middle{(b.head[0] + b.nut[0]) / 2.0, (b.head[1] + b.nut[1]) / 2.0, (b.head[2] + b.nut[2]) / 2.0};
-            const double length = std::sqrt(dot(axis, axis)), along = dot(minus(middle, d.head), axis) / length;
+            const double length = std::sqrt(dot(axis, axis)), along = dot(middle - d.head, axis) / length;
             const Point3 off{middle.x - d.head.x - along * axis.x / length, middle.y - d.head.y - along * axis.y / length,
                              middle.z - d.head.z - along * axis.z / length};
             return std::sqrt(dot(off, off)) < 0.02 && along > 0 && along < length;

@@ -117,10 +117,9 @@ void SectionChooser::fill() {
     const auto others = list.empty() ? searchProfiles(search_->text().toStdString()) : std::vector<const Profile*>{};
     const auto other = std::find_if(others.begin(), others.end(), [](const Profile* p) { return p->kind() != ProfileKind::I; });
     note_->setVisible(list.empty());
-    note_->setText(other == others.end()
-                       ? tr("Nothing is called that.")
-                       : tr("%1 is in the catalogue as %2; the members of a joint are I sections so far.")
-                             .arg(QString::fromStdString((*other)->designation), QString::fromUtf8(wordsOf(**other))));
+    note_->setText(other == others.end() ? tr("Nothing is called that.")
+                                         : QString::fromStdString(sentenceOf(problem(
+                                               Problem::SectionNotI, {}, {}, {(*other)->designation, wordsOf(**other)}))));
 }
 
 QString SectionChooser::chosen() const {

@@ -44,7 +44,11 @@ void NoticeBanner::refresh() {
                                                      : Notice::None;
     setVisible(notice_ != Notice::None);
     act_->setVisible(notice_ == Notice::FoundWork || (notice_ == Notice::ReadingNotes && !warnings.front().subject.empty()));
-    log_->setVisible(notice_ == Notice::FoundWork && !logLines().isEmpty());
+    if (found && found->name != logOf_) { // the log is looked for once a piece of work, not at every change
+        logOf_ = found->name;
+        hasLog_ = !logLines().isEmpty();
+    }
+    log_->setVisible(found && hasLog_);
     dismiss_->setVisible(notice_ == Notice::FoundWork || notice_ == Notice::ReadingNotes);
     switch (notice_) {
     case Notice::FoundWork: {

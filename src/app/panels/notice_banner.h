@@ -30,6 +30,8 @@ private:
 
     Session& session_;
     Notice notice_ = Notice::None;
+    QString logOf_; ///< found work whose log was looked for
+    bool hasLog_ = false;
     QLabel* text_;
     QPushButton *act_, *log_, *dismiss_;
 };

@@ -65,7 +65,7 @@ void VerdictBar::paintEvent(QPaintEvent*) {
         v = verdictOf(*state->result, isTwoSided(*joint), joint->frame, session_.job().settings.units);
     else
         v = verdictOf(joint->mark, state->problems);
-    if (joint && state) addClashes(v, state->clashes, isTwoSided(*joint));
+    if (const auto built = state ? state->built() : nullptr) addClashes(v, built->clashes, isTwoSided(*joint));
     if (joint && state && state->result && !session_.plates().isStale(*joint))
         addPlates(v, joint->mark, session_.plates().of(*joint).checks, joint->actions);
     if (session_.isProposing()) {

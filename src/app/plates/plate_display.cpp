@@ -10,7 +10,6 @@ namespace zg {
 
 PlateDisplay::PlateDisplay(Session& session, QObject* parent) : QObject(parent), session_(session) {
     connect(&session, &Session::changed, this, [this](unsigned changes) {
-        if (changes & (Session::Content | Session::Current | Session::File)) build();
         if (changes & (Session::Plates | Session::Current | Session::File)) follow();
         if (changes & (Session::Selection | Session::Content | Session::Settings_ | Session::ActiveSet)) {
             // The set whose check is looked at comes up by itself.
@@ -21,24 +20,22 @@ PlateDisplay::PlateDisplay(Session& session, QObject* parent) : QObject(parent),
             Q_EMIT changed();
         }
     });
-    build();
     follow();
 }
 
-void PlateDisplay::build() {
+std::shared_ptr<const BuiltJoint> PlateDisplay::built() const {
     const JointState* state = session_.state();
-    builtScene_.reset();
-    built_.reset();
-    if (!state || !state->resolved) return;
-    built_ = std::make_unique<Assembly>(buildAssembly(*state->resolved));
-    builtGeometry_ = geometryOf(*built_);
-    builtScene_ = std::make_unique<PlateScene>(builtGeometry_);
+    return state ? state->built() : nullptr;
 }
 
-const std::vector<Clash>& PlateDisplay::clashes() const {
-    static const std::vector<Clash> none;
-    const JointState* state = session_.state();
-    return state ? state->clashes : none;
+const PlateScene* PlateDisplay::builtScene() const {
+    if (const auto now = built(); now != builtOf_) {
+        builtOf_ = now;
+        builtScene_.reset();
+        builtGeometry_ = now ? geometryOf(now->assembly) : PlateGeometry{};
+        if (now) builtScene_ = std::make_unique<PlateScene>(builtGeometry_);
+    }
+    return builtScene_.get();
 }
 
 void PlateDisplay::showBuilt(bool is) {
@@ -133,8 +130,11 @@ void PlateDisplay::setPhase(double phase) {
 
 QString PlateDisplay::title() const {
     const PlateStrength* s = set();
-    if (isBuilt())
-        return clashes().empty() ? tr("As built, not computed") : tr("As built, not computed. Clashes: %1").arg(clashes().size());
+    if (isBuilt()) {
+        const auto now = built();
+        return !now || now->clashes.empty() ? tr("As built, not computed")
+                                            : tr("As built, not computed. Clashes: %1").arg(now->clashes.size());
+    }
     if (isMechanism_) return tr("A part is loose: how it can move");
     if (!s || !study_) return {};
     const QString name = QString::fromStdString(s->id);
@@ -168,9 +168,9 @@ PlatePicture PlateDisplay::picture(double width, double height, int samples, dou
     s.cut = cut;
     if (isBuilt()) {
         s.hasMesh = false;
-        for (const Clash& c : clashes())
+        for (const Clash& c : built()->clashes)
             for (const PartRef& part : {c.a, c.b}) s.outlined.push_back(part);
-        return platePicture(*builtScene_, s, camera, 0, o);
+        return platePicture(*builtScene(), s, camera, 0, o);
     }
     const PlateBuckling* b = buckling();
     if (isMechanism_) {

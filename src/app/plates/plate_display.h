@@ -1,5 +1,4 @@
 #pragma once
-#include "assembly/clash.h"
 #include "drawing/plate_picture.h"
 #include <QObject>
 #include <QString>
@@ -8,6 +7,7 @@
 namespace zg {
 
 class Session;
+struct BuiltJoint;
 struct PlateStrength;
 struct PlateStudy;
 
@@ -19,13 +19,11 @@ public:
 
     [[nodiscard]] const PlateStudy* study() const { return study_.get(); }
     /// The study's, or the joint as built while there is none or that is asked for; null for a joint that is not complete.
-    [[nodiscard]] const PlateScene* scene() const { return isBuilt() ? builtScene_.get() : scene_.get(); }
+    [[nodiscard]] const PlateScene* scene() const { return isBuilt() ? builtScene() : scene_.get(); }
     [[nodiscard]] bool isBuilt() const { return wantsBuilt_ || !study_; }
     void showBuilt(bool is);
-    /// Plates, bolts and welds in space.
-    [[nodiscard]] const Assembly* assembly() const { return built_.get(); }
-    /// Of the joint as built.
-    [[nodiscard]] const std::vector<Clash>& clashes() const;
+    /// The present joint as built; null for one that is not complete.
+    [[nodiscard]] std::shared_ptr<const BuiltJoint> built() const;
     /// Set on show; null when the study has none with forces.
     [[nodiscard]] const PlateStrength* set() const;
     [[nodiscard]] const PlateBuckling* buckling() const;
@@ -57,13 +55,14 @@ Q_SIGNALS:
 
 private:
     void follow();
-    void build();
+    [[nodiscard]] const PlateScene* builtScene() const;
     [[nodiscard]] int setToShow() const;
     Session& session_;
     std::shared_ptr<const PlateStudy> study_;
-    std::unique_ptr<PlateScene> scene_, builtScene_;
-    std::unique_ptr<Assembly> built_;
-    PlateGeometry builtGeometry_;
+    std::unique_ptr<PlateScene> scene_;
+    mutable std::shared_ptr<const BuiltJoint> builtOf_; ///< what the next two were made of, when they were last shown
+    mutable PlateGeometry builtGeometry_;
+    mutable std::unique_ptr<PlateScene> builtScene_;
     bool wantsBuilt_ = false;
     std::vector<Float3> mechanism_;
     int set_ = 0, frame_ = -1, mode_ = -1;

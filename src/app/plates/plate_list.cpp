@@ -68,13 +68,13 @@ void PlateList::add(QTreeWidgetItem* under, const QString& name, const QString& 
 }
 
 void PlateList::listBuilt(const Joint& joint) {
-    const Assembly* assembly = display_.assembly();
-    if (!assembly) return;
+    const auto built = display_.built();
+    if (!built) return;
     const bool isTwoSided = zg::isTwoSided(joint);
     const auto nameOf = [&](const PartRef& part) { return QString::fromStdString(partName(part, isTwoSided)); };
-    if (!display_.clashes().empty()) {
+    if (!built->clashes.empty()) {
         auto* under = heading(tr("Clashes"));
-        for (const Clash& c : display_.clashes()) {
+        for (const Clash& c : built->clashes) {
             const QString depth = tr("%1 mm").arg(QString::fromStdString(fixedDecimals(c.depth, 0)));
             const QString help = tr("%1 and %2 would stand in one another, by %3").arg(nameOf(c.a), nameOf(c.b), depth);
             add(under, nameOf(c.a) + tr(" and ") + nameOf(c.b), depth, c.a, help);
@@ -87,13 +87,13 @@ void PlateList::listBuilt(const Joint& joint) {
         if (is) listed.push_back(part);
         return is;
     };
-    for (const PlatePart& p : assembly->plates)
+    for (const PlatePart& p : built->assembly.plates)
         if (isNew(p.part))
             add(plates, nameOf(p.part), QString::fromStdString(significant(p.thickness, 4)) + QStringLiteral(" mm"), p.part,
                 QString::fromStdString(p.what.empty() ? p.steel : p.what + ", " + p.steel));
-    if (assembly->bolts.empty()) return;
+    if (built->assembly.bolts.empty()) return;
     auto* bolts = heading(tr("Bolts"));
-    for (const BoltPart& b : assembly->bolts)
+    for (const BoltPart& b : built->assembly.bolts)
         if (isNew(b.part))
             add(bolts, nameOf(b.part), QStringLiteral("⌀ ") + QString::fromStdString(significant(b.d, 4)), b.part, {});
 }
