@@ -1,4 +1,5 @@
 #include "advise/remedies.h"
+#include "advise/haunch_remedies.h"
 #include "base/text.h"
 #include "catalogue/bolts.h"
 #include "catalogue/stock.h"
@@ -25,6 +26,9 @@ public:
             const EndId id = c.end;
             std::visit([&](const auto& how) { connection(id, how); }, c.how);
         }
+        for (const EndId id : framingEnds(joint_))
+            for (auto& [text, changed] : haunchCandidates(job_, joint_, *resolved_, id))
+                add(text + suffix(id), std::move(changed));
         return std::move(out_);
     }
 

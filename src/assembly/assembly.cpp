@@ -32,6 +32,7 @@ public:
         stiffeners();
         doubler();
         diagonal();
+        topPlate();
         return std::move(out_);
     }
 
@@ -47,10 +48,11 @@ private:
         double top = 0;
         double bottom = 0;
         for (const ResolvedSide& s : joint_.sides) {
-            top = std::max(top, levelOf(s, -s.spec.plate.above));
-            bottom = std::min(bottom, levelOf(s, s.depth + s.spec.plate.below));
+            top = std::max(top, plateTop(s));
+            bottom = std::min(bottom, plateBottom(s));
         }
-        const double margin = 0.4 * joint_.main().depth + 30;
+        const ResolvedSide& main = joint_.main();
+        const double margin = 0.4 * main.depth + 30 + (main.isHaunched() ? 40 : 0);
         out_.columnEnds = joint_.columnSpec.endAbove.has_value();
         out_.columnTop = joint_.columnSpec.endAbove.value_or(top + margin);
         out_.columnBottom = bottom - margin;
@@ -85,21 +87,28 @@ private:
     void endPlate(const Place& p) {
         const ResolvedSide& s = p.s;
         const double t_p = s.spec.plate.thickness, w = s.spec.plate.width;
-        const double top = levelOf(s, -s.spec.plate.above), bottom = levelOf(s, s.depth + s.spec.plate.below);
+        const double top = plateTop(s), bottom = plateBottom(s);
         plate({PartKind::EndPlate, s.id}, p.face + (t_p / 2) * p.out, p.across, ez, rectangle(-w / 2, bottom, w / 2, top), t_p,
               s.spec.plate.steel, plateText(t_p, w, top - bottom));
         if (!s.isPartner) bolts(p);
         flangeWelds(p, {PartKind::EndPlate, s.id});
         backing(p, s.spec.backingTop, PartKind::BackingTop, true);
         backing(p, s.spec.backingBottom, PartKind::BackingBottom, false);
-        rib(p, s.spec.ribTop, PartKind::RibTop, levelOf(s, 0), s.spec.plate.above);
-        rib(p, s.spec.ribBottom, PartKind::RibBottom, levelOf(s, s.depth), -s.spec.plate.below);
+        rib(p, s.spec.ribTop, PartKind::RibTop, levelOf(s, s.top()), s.spec.plate.above);
+        rib(p, s.spec.ribBottom, PartKind::RibBottom, levelOf(s, s.bottom()), -s.spec.plate.below);
+        for (const bool isBelow : {true, false})
+            if (s.haunch(isBelow)) haunch(p, *s.haunch(isBelow));
     }
 
     void beam(const Place& p) {
         const ResolvedSide& s = p.s;
         const Section& b = s.beam.section;
-        const double length = joint_.isTwoSided() ? 0.62 * s.depth + 90 : 1.05 * s.depth + 120;
+        double length = joint_.isTwoSided() ? 0.62 * s.depth + 90 : 1.05 * s.depth + 120;
+        // A haunched beam is drawn beyond its toe.
+        for (const bool isBelow : {true, false})
+            if (s.haunch(isBelow))
+                length = std::max(length, s.haunch(isBelow)->spec.length +
+                                              std::min(0.5 * s.depth, 0.35 * s.haunch(isBelow)->spec.length) + 60);
         const Point3 axis = s.cosSlope * p.out + s.sinSlope * ez;
         const double top = levelOf(s, 0), run = length / s.cosSlope, tan = s.sinSlope / s.cosSlope;
         const Point3 end = p.start + length * p.out + (top - s.depth / 2 + length * tan) * ez;
@@ -113,6 +122,84 @@ private:
         plate({PartKind::BeamWeb, s.id}, p.start + top * ez, p.out, ez,
               {{0, -s.depth + t}, {length, -s.depth + t + length * tan}, {length, -t + length * tan}, {0, -t}}, b.t_w,
               s.spec.beam.steel);
+    }
+
+    /// Web and flange of a haunch between plate and toe, with what stiffens it. Its flange is drawn to where it meets the member.
+    void haunch(const Place& p, const ResolvedHaunch& h) {
+        const ResolvedSide& s = p.s;
+        const double sign = h.isBelow ? 1 : -1, tan = s.sinSlope / s.cosSlope, L = h.spec.length;
+        const int index = h.isBelow ? 0 : 1;
+        const double face = levelOf(s, h.isBelow ? s.depth : 0), outer = face - sign * h.spec.depth; // levels at the plate
+        const auto part = [&](PartKind kind) { return PartRef{kind, s.id, index}; };
+        const std::string& steel = h.spec.steel;
+        const std::string what = std::holds_alternative<Cutting>(h.spec.made)
+                                     ? "cutting of " + std::get<Cutting>(h.spec.made).section
+                                     : plateText(h.t_w, h.clear(), h.alongMember);
+        // Flange: its middle plane from the plate to the toe, short of the member by what its thickness takes.
+        const double shortBy = h.t_f / std::max(0.05, std::sin(h.alpha)) * h.cos;
+        const double run = std::max(0.3 * L, L - shortBy);
+        const Point3 along = h.cos * p.out + h.cos * h.tan * ez;
+        plate(part(PartKind::HaunchFlange), p.start + (outer + sign * h.flange / 2) * ez, along, p.across,
+              rectangle(0, -h.b / 2, run / h.cos, h.b / 2), h.t_f, steel,
+              std::holds_alternative<Cutting>(h.spec.made) ? what : plateText(h.t_f, h.b, L / h.cos));
+        if (h.clear() > 0) {
+            const double inner = outer + sign * h.flange, toe = L * h.clear() / h.spec.depth; // where web and flange meet
+            std::vector<Point2> outline{{0, inner}, {toe, inner + toe * h.tan}, {0, face}};
+            if (!h.isBelow) std::swap(outline[0], outline[2]);
+            plate(part(PartKind::HaunchWeb), p.start, p.out, ez, outline, h.t_w, steel, what);
+        }
+        const auto at = [&](double away, double level) { return p.start + away * p.out + level * ez; };
+        const auto weld = [&](PartKind kind, Point3 from, Point3 to, const WeldSpec& spec, PartKind of, PartRef on) {
+            out_.welds.push_back({part(kind), from, to, spec.kind, spec.throat, part(of), on});
+        };
+        const PartRef onto = s.kind == ConnectionKind::EndPlate ? PartRef{PartKind::EndPlate, s.id} : columnFace(s);
+        const PartRef member{h.isBelow ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange, s.id};
+        weld(PartKind::WeldHaunchFlange, at(0, outer) + (-h.b / 2) * p.across,
+             at(0, outer + sign * h.flange) + (h.b / 2) * p.across, h.spec.flangeWeld, PartKind::HaunchFlange, onto);
+        weld(PartKind::WeldHaunchWeb, at(0, outer + sign * h.flange), at(0, face), h.spec.webWeld, PartKind::HaunchWeb, onto);
+        weld(PartKind::WeldHaunch, at(0, face), at(L, face + L * tan), {WeldKind::Fillet, h.spec.throat}, PartKind::HaunchWeb,
+             member);
+        weld(PartKind::WeldHaunchToe, at(L, face + L * tan) + (-h.b / 2) * p.across, at(L, face + L * tan) + (h.b / 2) * p.across,
+             h.spec.toeWeld, PartKind::HaunchFlange, member);
+        if (h.spec.toeStiffener) toeStiffener(p, h, *h.spec.toeStiffener, part(PartKind::HaunchToeStiffener));
+        if (h.spec.midStiffener && h.clear() > 0) {
+            const WebStiffenerSpec& w = *h.spec.midStiffener;
+            const double x = L / 2, low = outer + x * h.tan + sign * h.flange, high = face + x * tan;
+            const double width = w.width.value_or(std::floor((h.b - h.t_w) / 2));
+            pairOfPlates(part(PartKind::HaunchStiffener), p.start + x * p.out, p.across, ez, h.t_w, width, std::min(low, high),
+                         std::max(low, high), w);
+        }
+    }
+
+    /// Across the member's web, square to its axis, from the flange at the toe.
+    void toeStiffener(const Place& p, const ResolvedHaunch& h, const WebStiffenerSpec& w, PartRef part) {
+        const ResolvedSide& s = p.s;
+        const Section& b = s.beam.section;
+        const double tan = s.sinSlope / s.cosSlope, L = h.spec.length, sign = h.isBelow ? 1 : -1;
+        const Point3 up = s.cosSlope * ez + (-s.sinSlope) * p.out;
+        const Point3 toe = p.start + L * p.out + (levelOf(s, h.isBelow ? s.depth : 0) + L * tan) * ez;
+        const double clear = b.h - 2 * b.t_f, reach = w.reach == StiffenerReach::Half ? clear / 2 : clear;
+        const double width = w.width.value_or(std::floor((b.b - b.t_w) / 2));
+        const double from = sign > 0 ? b.t_f : -b.t_f - reach;
+        pairOfPlates(part, toe, p.across, up, b.t_w, width, from, from + reach, w);
+    }
+
+    /// Two plates beside a web, from `low` to `high` along `up`.
+    void pairOfPlates(PartRef part, Point3 origin, Point3 across, Point3 up, double web, double width, double low, double high,
+                      const WebStiffenerSpec& w) {
+        for (const double sign : {-1.0, 1.0}) {
+            const double y0 = sign * web / 2, y1 = y0 + sign * width;
+            plate(part, origin, across, up, rectangle(std::min(y0, y1), low, std::max(y0, y1), high), w.thickness, w.steel,
+                  plateText(w.thickness, width, high - low));
+        }
+    }
+
+    void topPlate() {
+        if (!joint_.topPlate || !joint_.columnSpec.endAbove) return;
+        const TopPlateSpec& t = *joint_.topPlate;
+        plate({PartKind::TopPlate}, {0, 0, *joint_.columnSpec.endAbove + t.thickness / 2}, ex, ey,
+              rectangle(-col_.h / 2, -col_.b / 2, col_.h / 2, col_.b / 2), t.thickness, t.steel,
+              plateText(t.thickness, col_.h, col_.b));
     }
 
     BoltPart boltOf(const ResolvedSide& s, int row) const {
@@ -139,7 +226,7 @@ private:
                 bolt.head = at + (-behind) * p.out;
                 bolt.nut = at + s.spec.plate.thickness * p.out;
                 if (backing > 0)
-                    bolt.plies.push_back({row.position < s.depth / 2 ? PartKind::BackingTop : PartKind::BackingBottom, s.id});
+                    bolt.plies.push_back({isUpperHalf(s, row.position) ? PartKind::BackingTop : PartKind::BackingBottom, s.id});
                 bolt.plies.push_back(columnFace(s));
                 bolt.plies.push_back({PartKind::EndPlate, s.id});
                 out_.bolts.push_back(bolt);
@@ -208,13 +295,14 @@ private:
     void stiffeners() {
         const double inner = col_.h / 2 - col_.t_f;
         for (const StiffenerPair& pair : columnStiffeners(joint_)) {
-            const double width = stiffenerWidth(pair.spec->width, col_);
+            const double width = stiffenerWidth(pair.spec->width, col_), length = std::sqrt(1 + pair.tan * pair.tan);
             for (const double sign : {-1.0, 1.0}) {
                 const double y0 = sign * col_.t_w / 2;
-                plate({pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side},
-                      {0, 0, pair.level}, ex, ey,
-                      rectangle(-inner, std::min(y0, y0 + sign * width), inner, std::max(y0, y0 + sign * width)),
-                      pair.spec->thickness, pair.spec->steel, plateText(pair.spec->thickness, width, 2 * inner));
+                plate(
+                    {pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side},
+                    {0, 0, pair.level}, length > 1 ? Point3{1 / length, 0, pair.tan / length} : ex, ey,
+                    rectangle(-inner * length, std::min(y0, y0 + sign * width), inner * length, std::max(y0, y0 + sign * width)),
+                    pair.spec->thickness, pair.spec->steel, plateText(pair.spec->thickness, width, 2 * inner * length));
             }
         }
     }
@@ -236,8 +324,8 @@ private:
         const DiagonalSpec& d = *joint_.diagonal;
         const ResolvedSide& s = joint_.main();
         const double inner = col_.h / 2 - col_.t_f;
-        const double top = levelOf(s, s.flange / 2);
-        const double bottom = levelOf(s, s.depth - s.flange / 2);
+        const double top = flangeLevel(s, true);
+        const double bottom = flangeLevel(s, false);
         const bool rises = d.direction == DiagonalDirection::Tension; // towards the right beam's top flange
         const double length = std::hypot(2 * inner, top - bottom);
         const Point3 from{-inner, 0, rises ? bottom : top};

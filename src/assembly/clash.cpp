@@ -104,10 +104,13 @@ Point3 middleOf(const Solid& a, const Solid& b) {
 bool isOfColumn(PartKind kind) { return kind == PartKind::ColumnWeb || kind == PartKind::ColumnFlange; }
 bool isOnColumn(PartKind kind) {
     return kind == PartKind::StiffenerTop || kind == PartKind::StiffenerBottom || kind == PartKind::Doubler ||
-           kind == PartKind::Diagonal || kind == PartKind::BackingTop || kind == PartKind::BackingBottom;
+           kind == PartKind::Diagonal || kind == PartKind::BackingTop || kind == PartKind::BackingBottom ||
+           kind == PartKind::TopPlate;
 }
 bool isStiffener(PartKind kind) { return kind == PartKind::StiffenerTop || kind == PartKind::StiffenerBottom; }
-bool isOnEnd(PartKind kind) { return kind == PartKind::EndPlate || kind == PartKind::RibTop || kind == PartKind::RibBottom; }
+bool isOnEnd(PartKind kind) {
+    return kind == PartKind::EndPlate || kind == PartKind::RibTop || kind == PartKind::RibBottom || isOfHaunch(kind);
+}
 
 /// Whether two plates belong together by their kind: their touching is their connection.
 bool belongTogether(const PartRef& a, const PartRef& b, const std::vector<WeldPart>& welds) {

@@ -202,8 +202,12 @@ int create(const NewCommand& c) {
                   : c.reach == "extended-both" ? PlateReach::ExtendedBoth
                                                : PlateReach::ExtendedTop;
     if (c.span > 0) input.span = c.span;
-    input.slope = c.slope * degree;
-    input.otherSlope = c.leftSlope * degree;
+    if (c.slope) input.slope = *c.slope * degree;
+    if (c.leftSlope) input.otherSlope = *c.leftSlope * degree;
+    if (!recipe->isHaunched && (c.haunchDepth || c.haunchLength))
+        return fail({{Severity::Error, "--haunch-depth", std::string("The recipe ") + recipe->key + " has no haunch."}});
+    input.haunchDepth = c.haunchDepth;
+    input.haunchLength = c.haunchLength;
     (void)layOut(joint, *recipe, job, input);
     if (!c.actions.empty()) {
         const auto text = readFile(c.actions);

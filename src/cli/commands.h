@@ -18,7 +18,8 @@ struct SheetCommand : JobSource {
 struct NewCommand {
     std::string out, recipe = "end-plate", column, beam, left, front, steel = "S355", reach = "extended-top", mark, title,
                      actions;
-    double span = 0, slope = 0, leftSlope = 0;
+    double span = 0;
+    std::optional<double> slope, leftSlope, haunchDepth, haunchLength; ///< degrees, mm
 };
 struct AdviseCommand : JobSource {
     std::string part;

@@ -118,6 +118,10 @@ int main(int argc, char** argv) {
     new_->add_option("--slope", newC.slope, "Slope of the beam in degrees, rising away from the joint")
         ->check(numberWithin(-45, 45));
     new_->add_option("--left-slope", newC.leftSlope, "Slope of the beam on the left")->check(numberWithin(-45, 45));
+    new_->add_option("--haunch-depth", newC.haunchDepth, "Depth of the haunch along the end plate in mm; as usual when left out")
+        ->check(numberWithin(1, 4000));
+    new_->add_option("--haunch-length", newC.haunchLength, "Its length along the plate's normal in mm")
+        ->check(numberWithin(10, 20000));
     new_->add_option("--steel", newC.steel, "Steel grade of members and plates");
     new_->add_option("--reach", newC.reach, "End plate: flush, extended-top or extended-both")
         ->check(CLI::IsMember({"flush", "extended-top", "extended-both"}));

@@ -73,21 +73,22 @@ template <class Num> Num flangeCompressionResistance(Workings<Num>& w, const Bea
     return w.result("F_c_fb_Rd", "beam flange and web in compression, normal to the plate", Quantity::Force, flange, F * cosine);
 }
 
-template <class Num> Num webTensionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, const Num& l_eff) {
+template <class Num> Num webTensionResistance(Workings<Num>& w, const WebInput& web, const Settings& s, const Num& l_eff) {
+    const bool isHaunch = web.part.kind == PartKind::HaunchWeb;
     const Num b_eff_t_wb = w.let("b_eff_t_wb", "effective width: length of the end plate's T-stub", Quantity::Length,
                                  "EN 1993-1-8:2005 6.2.6.8(2)", l_eff * Num(1));
-    const Num t_wb = w.given("t_wb", "beam web", Quantity::Length, b.section.t_w);
-    const Num f_y_wb = w.given("f_y_wb", "yield strength", Quantity::Stress, b.steel.f_y);
+    const Num t_wb = w.given("t_wb", isHaunch ? "haunch web" : "beam web", Quantity::Length, web.t);
+    const Num f_y_wb = w.given("f_y_wb", "yield strength", Quantity::Stress, web.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
     // Its weld is a check of its own (6.2.3(4)), not part of this component.
-    return w.result("F_t_wb_Rd", "beam web in tension", Quantity::Force, "EN 1993-1-8:2005 (6.22)",
-                    b_eff_t_wb * t_wb * f_y_wb / gamma_M0);
+    return w.result("F_t_wb_Rd", isHaunch ? "haunch web in tension" : "beam web in tension", Quantity::Force,
+                    "EN 1993-1-8:2005 (6.22)", b_eff_t_wb * t_wb * f_y_wb / gamma_M0);
 }
 
 #define ZG_FOR(Num)                                                                                                              \
     template Num beamMomentResistance(Workings<Num>&, const BeamInput&, const Settings&, double);                                \
     template Num flangeCompressionResistance(Workings<Num>&, const BeamInput&, const Settings&, double);                         \
-    template Num webTensionResistance(Workings<Num>&, const BeamInput&, const Settings&, const Num&);
+    template Num webTensionResistance(Workings<Num>&, const WebInput&, const Settings&, const Num&);
 ZG_FOR(double)
 ZG_FOR(Traced)
 #undef ZG_FOR

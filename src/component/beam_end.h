@@ -21,8 +21,9 @@ template <class Num> [[nodiscard]] Num beamMomentResistance(Workings<Num>& w, co
 template <class Num>
 [[nodiscard]] Num flangeCompressionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, double V_Ed);
 
-/// Beam web in tension (6.2.6.8) over the effective length of the end plate's T-stub, limited by the web's weld, N.
+/// Web of the beam, or of its haunch, in tension (6.2.6.8) over the effective length of the end plate's T-stub, limited by the
+/// web's weld, N.
 template <class Num>
-[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, const Num& l_eff);
+[[nodiscard]] Num webTensionResistance(Workings<Num>& w, const WebInput& web, const Settings& s, const Num& l_eff);
 
 } // namespace zg

@@ -28,6 +28,7 @@ public:
         return checks_.back();
     }
     [[nodiscard]] Check& last() { return checks_.back(); }
+    [[nodiscard]] std::vector<Check>& all() { return checks_; }
     /// A requirement on proportions: met or not, whatever the set.
     static void asRule(Check& c) {
         c.group = CheckGroup::Rule;

@@ -12,7 +12,8 @@ template <class Num> void ColumnZone<Num>::resistances(double beta, double sigma
         w_.heading(2, "Diagonal web stiffener", "diagonal");
         diagonal_ = diagonalResistance(
             w_, m_.column,
-            {*m_.diagonal, m_.diagonalSteel, m_.centreOfCompression() - m_.beam.flange / 2, m_.diagonalInCompression}, s_);
+            {*m_.diagonal, m_.diagonalSteel, m_.centreOfCompression() - m_.tensionFlange().along / 2, m_.diagonalInCompression},
+            s_);
     }
     w_.heading(2, "Column web in compression", "compression");
     web_ = webCompressionResistance(w_, m_.column, m_.compressionForce(), s_, A_vc_, beta, sigma_com);
@@ -62,7 +63,7 @@ template <class Num> void ColumnZone<Num>::doublerWeld(CheckList& list, double V
     const Num t_wc = w_.given("t_wc", "column web, as much as the plate adds", Quantity::Length, m_.column.section.t_w);
     const Num A_vc = w_.given("A_vc", "shear area with the plate", Quantity::Area, valueOf(A_vc_));
     const Num l_s = w_.given("l_s", "length of weld between tension and compression", Quantity::Length,
-                             std::max(1.0, m_.centreOfCompression() - m_.beam.flange / 2));
+                             std::max(1.0, m_.centreOfCompression() - m_.tensionFlange().along / 2));
     const Num h_wc = w_.given("h_wc", "column web between the flanges", Quantity::Length,
                               std::max(1.0, m_.column.section.h - 2 * m_.column.section.t_f));
     const Num F_Ed = w_.let("F_w_Ed", "the plate's share of the shear, flowing in along a flange", Quantity::Force,

@@ -3,6 +3,8 @@
 #include "component/beam_end.h"
 #include "component/classification.h"
 #include "component/column_zone.h"
+#include "component/haunch.h"
+#include "component/haunch_section.h"
 #include "component/row_assembly.h"
 #include "component/stiffness.h"
 #include "component/welds.h"
@@ -34,16 +36,26 @@ public:
         checkBeam();
         checkWelds();
         checkShear();
+        haunches();
         return std::move(out_);
     }
 
 private:
-    double armToAxis() const { return m_.centreOfCompression() - m_.depth / 2; }
+    double armToAxis() const { return m_.centreOfCompression() - m_.axis; }
+    /// Middle of the tension flange to the beam axis.
+    double armOfTensionFlange() const { return m_.axis - m_.tensionFlange().along / 2; }
     PartRef part(PartKind kind) const { return {kind, m_.side}; }
-    PartRef tensionFlange() const { return part(m_.isReversed ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange); }
-    PartRef compressionFlange() const { return part(m_.isReversed ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange); }
-    PartRef tensionWeld() const { return part(m_.isReversed ? PartKind::WeldBottom : PartKind::WeldTop); }
-    PartRef compressionWeld() const { return part(m_.isReversed ? PartKind::WeldTop : PartKind::WeldBottom); }
+    PartRef compressionFlange() const { return m_.compressionFlange().part; }
+    /// The weld of a flange, or of a web, to the plate.
+    static PartRef weldOf(const PartRef& of) {
+        switch (of.kind) {
+        case PartKind::HaunchFlange: return {PartKind::WeldHaunchFlange, of.side, of.index};
+        case PartKind::HaunchWeb: return {PartKind::WeldHaunchWeb, of.side, of.index};
+        case PartKind::BeamTopFlange: return {PartKind::WeldTop, of.side};
+        case PartKind::BeamBottomFlange: return {PartKind::WeldBottom, of.side};
+        default: return {PartKind::WeldWeb, of.side};
+        }
+    }
     PartRef rowPart(int i) const { return {PartKind::BoltRow, m_.side, out_.rows[static_cast<std::size_t>(i)].place}; }
 
     /// 6.2.7.1(3): up to 5 % of the beam's plastic resistance the axial force is left out.
@@ -53,8 +65,11 @@ private:
         out_.N_pl_Rd = valueOf(N_pl_Rd);
         const Num N_Ed = w_.given("N_Ed", "axial force, tension positive", Quantity::Force, a_.forces.N);
         const Num n = w_.let("n_N", "its share", Quantity::Ratio, "EN 1993-1-8:2005 6.2.7.1(3)", magnitude(N_Ed) / N_pl_Rd);
-        out_.isAxialCounted = valueOf(n) > s_.axialLimit;
-        if constexpr (Workings<Num>::tracing)
+        out_.isAxialCounted = valueOf(n) > s_.axialLimit || m_.isHaunched();
+        if (m_.isHaunched())
+            w_.note("The axis of the beam is not that of the haunched end: its axial force is counted, however small.",
+                    "EN 1993-1-8:2005 6.2.7.1(3)");
+        else if constexpr (Workings<Num>::tracing)
             w_.note(std::string("The axial force is ") +
                         (out_.isAxialCounted ? "above the limit of " : "not above the limit of ") +
                         significant(100 * s_.axialLimit, 3) + " %: it is " + (out_.isAxialCounted ? "counted." : "left out."),
@@ -66,10 +81,10 @@ private:
         out_.hasPanel = !other_;
         if (!other_) column_.resistances(a_.beta, a_.sigma_com);
         w_.heading(2, "Beam flange and web in compression", "beam compression");
-        F_c_fb_Rd_ = flangeCompressionResistance(w_, m_.beam, s_, std::abs(a_.forces.V));
+        F_c_fb_Rd_ = endCompressionResistance(w_, m_, s_, a_.forces.V, out_.M_Ed);
         if (other_) {
             w_.heading(2, "The other beam's flange and web in compression", "other compression");
-            F_c_fb_other_ = flangeCompressionResistance(w_, other_->model.beam, s_, std::abs(a_.forces.V));
+            F_c_fb_other_ = endCompressionResistance(w_, other_->model, s_, -a_.forces.V, out_.M_Ed);
             return;
         }
         columnWeb_.reserve(zone_.spans.size());
@@ -174,8 +189,14 @@ private:
                 const double C =
                     other_ ? std::min(valueOf(F_c_fb_other_), out_.F_c_fb_Rd) : std::min(out_.F_c_wc_Rd, out_.F_c_fb_Rd);
                 const double topC = std::max(0.0, -H_ - C);
-                M = w_.let("M_j_C_Rd", "both flanges in compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
-                           (Num(C) - Num(topC)) * z_a);
+                if (!m_.isHaunched()) {
+                    M = w_.let("M_j_C_Rd", "both flanges in compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
+                               (Num(C) - Num(topC)) * z_a);
+                } else {
+                    const Num z_t = w_.given("z_t", "the other flange to the beam axis", Quantity::Length, armOfTensionFlange());
+                    M = w_.let("M_j_C_Rd", "both flanges in compression", Quantity::Moment, "EN 1993-1-8:2005 6.2.7.1",
+                               Num(C) * z_a - Num(topC) * z_t);
+                }
             }
         }
         M_about_axis_ = valueOf(M);
@@ -200,7 +221,7 @@ private:
     void compressionChain() {
         Component web;
         web.kind = other_ ? Limit::OtherFlangeCompression : Limit::ColumnWebCompression;
-        web.part = other_ ? PartRef{compressionFlange().kind, other_->model.side} : PartRef{PartKind::ColumnWeb};
+        web.part = other_ ? other_->model.compressionFlange().part : PartRef{PartKind::ColumnWeb};
         web.alone = other_ ? valueOf(F_c_fb_other_) : out_.F_c_wc_Rd;
         web.k = out_.stiffness.k_2;
         web.isRigid = !other_ && out_.stiffness.k_2_isInfinite;
@@ -271,7 +292,8 @@ private:
         }
         if (M_c_ <= 0) {
             w_.note("There is no tension at all: both flanges share the compression.", "EN 1993-1-8:2005 6.2.7.1");
-            C = -H_ / 2 + out_.M_Ed / (2 * std::max(1.0, armToAxis()));
+            C = m_.isHaunched() ? (out_.M_Ed - H_ * armOfTensionFlange()) / (armToAxis() + armOfTensionFlange())
+                                : -H_ / 2 + out_.M_Ed / (2 * std::max(1.0, armToAxis()));
             T = Num(0);
         }
         C_ = C;
@@ -300,7 +322,7 @@ private:
             use("u_wp", "column web panel in shear, use", V, "V_wp_Rd", out_.V_wp_Rd, "EN 1993-1-8:2005 6.2.6.1");
         }
         if (!other_) use("u_wc", "column web in compression, use", C, "F_c_wc_Rd", out_.F_c_wc_Rd, "EN 1993-1-8:2005 6.2.6.2");
-        use("u_fb", "beam flange in compression, use", C, "F_c_fb_Rd", out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7");
+        use("u_fb", "flange in compression, use", C, "F_c_fb_Rd", out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7");
         if (H_ > 0) {
             const Num M_Ed = w_.given("M_c_Ed", "moment about the centre of compression", Quantity::Moment, std::max(0.0, M_c_));
             const Num M_Rd = w_.given("M_c_Rd", "what all rows resist about it", Quantity::Moment,
@@ -356,8 +378,8 @@ private:
     void checkColumn() {
         const double V = a_.beta * (out_.T_Ed + C_) / 2; // as in uses()
         if (!other_) return column_.checks(list_, V, out_.C_Ed, a_.beta);
-        add(CheckCode::BeamFlangeCompression, out_.C_Ed, valueOf(F_c_fb_other_), Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
-            .add({compressionFlange().kind, other_->model.side});
+        add(compressionCode(other_->model), out_.C_Ed, valueOf(F_c_fb_other_), Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
+            .add(other_->model.compressionFlange().part);
         list_.last().side = other_->model.side;
     }
 
@@ -459,7 +481,7 @@ private:
         if (!m_.rib || zone_.rows == 0) return;
         const RowModel& r = m_.rows[static_cast<std::size_t>(places[0])];
         if (r.y >= 0) return;
-        const double legs = m_.weldTension.kind == WeldKind::Fillet ? 0.8 * 1.41421356237309504880 * m_.weldTension.throat : 0;
+        const double legs = 0.8 * 1.41421356237309504880 * legOf(m_.tensionFlange().weld);
         w_.heading(2, "Rib on the end plate", "rib");
         const int row = places[0] + 1;
         const Num F_t = w_.given(Indexed{"F_t", row, "_Ed"}, "force of the row", Quantity::Force, out_.rows[0].F_r_Ed);
@@ -482,54 +504,94 @@ private:
             .add(m_.rib->part);
     }
 
+    /// Compression alone on a haunched end: the flange on the other side takes its share.
+    void otherFlange() {
+        if (!m_.isHaunched() || M_c_ > 0) return;
+        const double C = -H_ - C_;
+        if (!(C > 0)) return;
+        w_.heading(2, "The other flange in compression", "other flange");
+        const FlangeInput& f = m_.tensionFlange();
+        add(f.part.kind == PartKind::HaunchFlange ? CheckCode::HaunchCompression : CheckCode::BeamFlangeCompression, C,
+            flangeYield(f, s_), Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
+            .add(f.part);
+        if (other_ || m_.tensionStiffener()) return;
+        const FlangeForceInput from{f.along, legOf(f.weld), m_.t_p, m_.projectionTension, m_.columnEnd};
+        const WebCompression<Num> web = webCompressionResistance(w_, m_.column, from, s_, column_.A_vc(), a_.beta, a_.sigma_com);
+        add(CheckCode::ColumnWebCompression, C, valueOf(web.F_c_wc_Rd), Quantity::Force, "EN 1993-1-8:2005 6.2.6.2")
+            .add({PartKind::ColumnWeb, m_.side});
+    }
+
     void checkBeam() {
-        add(CheckCode::BeamFlangeCompression, out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
-            .add(compressionFlange());
+        otherFlange();
+        add(compressionCode(m_), out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7").add(compressionFlange());
+    }
+    static CheckCode compressionCode(const SideModel& m) {
+        return m.compressionFlange().part.kind == PartKind::HaunchFlange ? CheckCode::HaunchCompression
+                                                                         : CheckCode::BeamFlangeCompression;
     }
 
     /// 6.2.3(4): welds outlast the other components, so their demand is what the rows can give, not what the set asks.
     void checkWelds() {
-        double atFlange = 0;
-        double inner = 0;
-        double innerLength = 0;
-        bool isFirstInnerSeen = false;
+        // What the rows next to each flange bring it, and the rows beside each web; the last flange is the compressed one.
+        std::vector<double> atFlange(m_.flanges.size(), 0), atWeb(m_.webs.size(), 0), webLength(m_.webs.size(), 0);
         const std::vector<int> places = tensionRows(m_);
+        int before = -2;
         for (int i = 0; i < zone_.rows; ++i) {
             const std::size_t at = static_cast<std::size_t>(i);
-            const bool isOutside = m_.rows[static_cast<std::size_t>(places[at])].y < 0;
+            const int web = m_.webBeside(m_.rows[static_cast<std::size_t>(places[at])].y);
             const double F = std::max(out_.rows[at].F_tr_Rd, out_.rows[at].F_r_Ed);
-            if (isOutside || !isFirstInnerSeen) atFlange += F;
-            if (!isOutside) {
-                isFirstInnerSeen = true;
-                inner += F;
-                innerLength += valueOf(zone_.l_plate[at]);
-            }
+            const bool isLast = i + 1 == zone_.rows || m_.webBeside(m_.rows[static_cast<std::size_t>(places[at + 1])].y) != web;
+            if (web < 0 || web != before) atFlange[static_cast<std::size_t>(std::max(0, web))] += F;
+            before = web;
+            if (web < 0) continue;
+            const std::size_t w = static_cast<std::size_t>(web);
+            if (isLast && w + 2 < m_.flanges.size()) atFlange[w + 1] += F;
+            atWeb[w] += F;
+            webLength[w] += valueOf(zone_.l_plate[at]);
         }
         w_.heading(2, "Welds", "welds");
-        const double yields = m_.beam.section.b * m_.beam.flange * m_.beam.steel.f_y / s_.gamma_M0;
-        const Num tension = flangeWeldResistance(w_, m_.beam, m_.plateSteel, m_.weldTension, s_);
-        Check& t = add(CheckCode::WeldTensionFlange, std::min(atFlange, yields), valueOf(tension), Quantity::Force,
-                       "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
-        CheckList::asRule(t);
-        t.add(tensionWeld());
-        t.add(tensionFlange());
-        const Num compression = flangeWeldResistance(w_, m_.beam, m_.plateSteel, m_.weldCompression, s_);
-        Check& c = add(CheckCode::WeldCompressionFlange, std::min(std::max(out_.T_Rd - H_, out_.C_Ed), yields),
-                       valueOf(compression), Quantity::Force, "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
-        CheckList::asRule(c);
-        c.add(compressionWeld());
-        if (m_.bearsInCompression) {
-            c.state = CheckState::NotApplicable;
-            c.utilisation = 0;
+        for (std::size_t k = 0; k < m_.flanges.size(); ++k) {
+            const FlangeInput& f = m_.flanges[k];
+            const bool isCompressed = k + 1 == m_.flanges.size();
+            const CheckCode code = isCompressed ? CheckCode::WeldCompressionFlange
+                                   : k == 0     ? CheckCode::WeldTensionFlange
+                                                : CheckCode::WeldInnerFlange;
+            const double demand = isCompressed ? std::max(out_.T_Rd - H_, out_.C_Ed) : atFlange[k];
+            const Num resistance = flangeWeldResistance(w_, f, m_.plateSteel, s_);
+            Check& c = add(code, std::min(demand, flangeYield(f, s_)), valueOf(resistance), Quantity::Force,
+                           "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
+            CheckList::asRule(c);
+            c.add(weldOf(f.part));
+            if (!isCompressed) c.add(f.part);
+            if (isCompressed && m_.bearsInCompression) {
+                c.state = CheckState::NotApplicable;
+                c.utilisation = 0;
+            }
         }
-        if (m_.weldWeb.kind == WeldKind::Fillet) {
+        // The webs share the shear as their welds' throat areas.
+        double area = 0;
+        const auto areaOf = [](const WebInput& web) { return legOf(web.weld) > 0 ? web.weld.throat * web.d : web.t * web.d; };
+        for (const WebInput& web : m_.webs) area += areaOf(web);
+        for (std::size_t k = 0; k < m_.webs.size(); ++k) {
+            const WebInput& own = m_.webs[k];
+            if (own.weld.kind != WeldKind::Fillet || !(own.d > 0)) continue;
+            const double share = m_.webs.size() == 1 ? 1 : areaOf(own) / area;
             const WebWeld<Num> web =
-                webWeldStress(w_, m_.beam, m_.plateSteel, m_.weldWeb.throat, s_, inner, innerLength, std::abs(a_.forces.V));
-            Check& along =
-                add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3");
+                webWeldStress(w_, own, m_.plateSteel, s_, atWeb[k], webLength[k], std::abs(a_.forces.V) * share);
+            Check& along = add(own.part.kind == PartKind::HaunchWeb ? CheckCode::WeldHaunchWeb : CheckCode::WeldWeb,
+                               valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3");
             CheckList::asRule(along);
-            along.add(part(PartKind::WeldWeb));
+            along.add(weldOf(own.part));
         }
+    }
+
+    void haunches() {
+        if (a_.set < 0) return;
+        const auto hasHaunch = [&](const SideModel& m) { return joint_.side(m.side)->isHaunched(); };
+        if (hasHaunch(m_)) verifyHaunches(w_, joint_, m_, out_, a_.forces, list_.all());
+        if (!other_ || !hasHaunch(other_->model)) return;
+        w_.heading(2, "The other beam's end", "other haunch");
+        verifyHaunches(w_, joint_, other_->model, out_, {a_.forces.N, -a_.forces.V, a_.forces.M}, list_.all());
     }
 
     BearingPlace bearing(std::size_t i, bool isPlate) const {
@@ -557,8 +619,18 @@ private:
             sum = i == 0 ? row : sum + row;
         }
         sum = w_.result("F_v_Rd_sum", "all rows", Quantity::Force, "EN 1993-1-8:2005 3.6, 3.7", sum * Num(1));
-        Check& c = add(CheckCode::BoltShearGroup, std::abs(a_.forces.V), valueOf(sum), Quantity::Force,
-                       "EN 1993-1-8:2005 table 3.4, 6.2.2(2)");
+        double V = a_.forces.V;
+        const FlangeInput& compressed = m_.compressionFlange();
+        if (compressed.part.kind == PartKind::HaunchFlange &&
+            joint_.side(m_.side)->haunch(compressed.part.index == 0)->spec.takesShear) {
+            const Num V_j = w_.given("V_j_Ed", "shear along the plate", Quantity::Force, V);
+            const Num C = w_.given("C_Ed", "compression at the haunch's flange", Quantity::Force, out_.C_Ed);
+            const Num tan = w_.given("tan_c", "its slope", Quantity::Ratio, compressed.tan);
+            V = valueOf(
+                w_.let("V_b_Ed", "shear left to the bolts, as chosen", Quantity::Force, "equilibrium of the end", V_j - C * tan));
+        }
+        Check& c =
+            add(CheckCode::BoltShearGroup, std::abs(V), valueOf(sum), Quantity::Force, "EN 1993-1-8:2005 table 3.4, 6.2.2(2)");
         c.add({PartKind::BoltRow, m_.side, m_.rows.back().place});
     }
 

@@ -28,6 +28,31 @@ struct BeamInput {
     double cosSlope = 1; ///< against the face's normal
 };
 
+/// A flange where it meets the face, seen from the tension side. Its force acts along it; what is verified is the part normal to
+/// the face.
+struct FlangeInput {
+    double from = 0, to = 0;  ///< faces, from the outer face of the tension flange
+    double along = 0;         ///< thickness along the face
+    double b = 0, t = 0;      ///< square to itself
+    double cos = 1;           ///< of its slope against the face's normal
+    double tan = 0;           ///< of its slope, positive rising away from the face
+    double lean = 0;          ///< tangent of its slope, positive where the fillet on its outer side stands in the acute corner
+    double web = 0, root = 0; ///< what the fillet on its inner side leaves out
+    [[nodiscard]] double outstand() const { return (b - web) / 2 - root; }
+    bool isInner = false; ///< between two webs
+    SteelStrength steel;
+    WeldSpec weld;
+    PartRef part;
+};
+/// The web between two flanges.
+struct WebInput {
+    double t = 0;
+    double d = 0; ///< along the face between the roots
+    SteelStrength steel;
+    WeldSpec weld;
+    PartRef part;
+};
+
 struct BoltInput {
     BoltSize size;
     BoltClass grade;
@@ -53,6 +78,7 @@ struct FlangeForceInput {
 struct StiffenerLine {
     double y = 0; ///< of its mid-plane
     double thickness = 0, width = 0, throat = 0;
+    double cos = 1; ///< of its slope against square to the column
     SteelStrength steel;
     PartRef part;
 };

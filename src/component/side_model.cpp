@@ -21,22 +21,77 @@ void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& ow
         if (!spec) return;
         const double down = levelOf(own, 0) - level;
         StiffenerLine line;
-        line.y = m.isReversed ? own.depth - down : down;
+        line.y = m.isReversed ? own.bottom() - down : down - own.top();
         line.thickness = spec->thickness;
         line.width = stiffenerWidth(spec->width, m.column.section);
         line.throat = spec->throat;
         line.steel = steel;
         line.part = {kind, owner.id};
+        if (spec->isInLine) {
+            const EndFace face = endFace(owner);
+            line.cos = (kind == PartKind::StiffenerTop ? face.flanges.front() : face.flanges.back()).cos;
+        }
         m.stiffeners.push_back(line);
     };
-    add(owner.spec.stiffenerTop, owner.stiffenerTopSteel, levelOf(owner, owner.flange / 2), PartKind::StiffenerTop);
-    add(owner.spec.stiffenerBottom, owner.stiffenerBottomSteel, levelOf(owner, owner.depth - owner.flange / 2),
-        PartKind::StiffenerBottom);
+    add(owner.spec.stiffenerTop, owner.stiffenerTopSteel, flangeLevel(owner, true), PartKind::StiffenerTop);
+    add(owner.spec.stiffenerBottom, owner.stiffenerBottomSteel, flangeLevel(owner, false), PartKind::StiffenerBottom);
 }
 
-FlangeStiffener stiffenerAt(const SideModel& m, double y, const WeldSpec& weld) {
-    const double legs = weld.kind == WeldKind::Fillet ? root2 * weld.throat : 0;
-    const double path = m.beam.flange + 2 * legs + 2 * m.t_p;
+/// The column's top plate stiffens it there as a pair of stiffeners does.
+void addTopPlate(SideModel& m, const ResolvedSide& own, const ResolvedJoint& joint) {
+    if (!joint.topPlate || !joint.columnSpec.endAbove) return;
+    const TopPlateSpec& plate = *joint.topPlate;
+    const double down = levelOf(own, 0) - (*joint.columnSpec.endAbove + plate.thickness / 2);
+    StiffenerLine line;
+    line.y = m.isReversed ? own.bottom() - down : down - own.top();
+    line.thickness = plate.thickness;
+    line.width = stiffenerWidth(std::nullopt, m.column.section);
+    line.throat = plate.throat;
+    line.steel = joint.topPlateSteel;
+    line.part = {PartKind::TopPlate};
+    m.stiffeners.push_back(line);
+}
+
+/// Flanges and webs of an end, turned so that tension is at the top.
+void addFace(SideModel& m, const ResolvedSide& s) {
+    const EndFace face = endFace(s);
+    const Section& b = s.beam.section;
+    const std::size_t n = face.flanges.size();
+    const auto root = [&](const PartRef& web) { return web.kind == PartKind::HaunchWeb ? s.haunch(web.index == 0)->r : b.r; };
+    for (std::size_t k = 0; k < n; ++k) {
+        const std::size_t i = m.isReversed ? n - 1 - k : k;
+        const FlangeOnFace& f = face.flanges[i];
+        FlangeInput in;
+        in.from = m.isReversed ? s.bottom() - f.to : f.from - s.top();
+        in.along = f.thickness / f.cos;
+        in.to = in.from + in.along;
+        in.b = f.width;
+        in.t = f.thickness;
+        in.cos = f.cos;
+        in.tan = f.tan;
+        const bool isUpper = i == 0;
+        in.lean = isUpper ? f.tan : -f.tan;
+        const WebOnFace& web = face.webs[isUpper ? 0 : i - 1];
+        in.web = web.thickness;
+        in.root = root(f.part.kind == PartKind::HaunchFlange ? PartRef{PartKind::HaunchWeb, s.id, f.part.index} : web.part);
+        in.isInner = i > 0 && i + 1 < n;
+        in.steel = *f.steel;
+        in.weld = *f.weld;
+        in.part = f.part;
+        m.flanges.push_back(in);
+    }
+    for (std::size_t k = 0; k + 1 < n; ++k) {
+        const std::size_t i = m.isReversed ? n - 2 - k : k;
+        const WebOnFace& web = face.webs[i];
+        const bool isOwn = web.part.kind == PartKind::BeamWeb;
+        const double d =
+            isOwn ? (b.h - 2 * b.t_f - 2 * b.r) / s.cosSlope : s.haunch(web.part.index == 0)->clear() - root(web.part);
+        m.webs.push_back({web.thickness, d, *web.steel, *web.weld, web.part});
+    }
+}
+
+FlangeStiffener stiffenerAt(const SideModel& m, double y, const FlangeInput& flange) {
+    const double path = flange.along + 2 * root2 * legOf(flange.weld) + 2 * m.t_p;
     FlangeStiffener best;
     for (const StiffenerLine& s : m.stiffeners) {
         const double overlap = std::min(std::min(s.thickness, path), (s.thickness + path) / 2 - std::abs(s.y - y));
@@ -48,8 +103,16 @@ FlangeStiffener stiffenerAt(const SideModel& m, double y, const WeldSpec& weld) 
 
 } // namespace
 
-FlangeStiffener SideModel::tensionStiffener() const { return stiffenerAt(*this, beam.flange / 2, weldTension); }
-FlangeStiffener SideModel::compressionStiffener() const { return stiffenerAt(*this, centreOfCompression(), weldCompression); }
+FlangeStiffener SideModel::tensionStiffener() const { return stiffenerAt(*this, tensionFlange().along / 2, tensionFlange()); }
+FlangeStiffener SideModel::compressionStiffener() const { return stiffenerAt(*this, centreOfCompression(), compressionFlange()); }
+
+int SideModel::webBeside(double y) const {
+    if (y < 0) return -1;
+    int web = 0;
+    for (std::size_t i = 1; i + 1 < flanges.size(); ++i)
+        if (y > (flanges[i].from + flanges[i].to) / 2) web = static_cast<int>(i);
+    return web;
+}
 
 void keepCommonRows(SideModel& a, SideModel& b) {
     const auto counted = [](const SideModel& m) {
@@ -83,12 +146,14 @@ SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
     m.gripThickness = partner ? partner->spec.plate.thickness : m.column.section.t_f;
     m.gripSteel = partner ? partner->plateSteel : m.column.steel;
     if (joint.columnSpec.endAbove) {
-        const double end = *joint.columnSpec.endAbove - levelOf(s, 0);
+        const double end = *joint.columnSpec.endAbove - levelOf(s, s.top());
         (isReversed ? m.columnEndCompression : m.columnEnd) = end;
     }
     m.beam.section = s.beam.section;
     m.beam.steel = s.beam.steel;
-    m.depth = s.depth;
+    m.depth = s.bottom() - s.top();
+    m.axis = isReversed ? s.bottom() - s.depth / 2 : s.depth / 2 - s.top();
+    addFace(m, s);
     m.beam.flange = s.flange;
     m.beam.cosSlope = s.cosSlope;
     m.t_p = s.spec.plate.thickness;
@@ -99,25 +164,22 @@ SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
     m.bolts.size = s.bolt;
     m.bolts.grade = s.boltClass;
     m.bolts.threadInShearPlane = s.spec.bolts.threadInShearPlane;
-    m.weldTension = isReversed ? s.spec.bottomWeld : s.spec.topWeld;
-    m.weldCompression = isReversed ? s.spec.topWeld : s.spec.bottomWeld;
-    m.weldWeb = s.spec.webWeld;
     m.bearsInCompression = s.spec.bearsInCompression;
     for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
         const BoltRowSpec& row = s.spec.rows[i];
-        m.rows.push_back({static_cast<int>(i), isReversed ? s.depth - row.position : row.position,
+        m.rows.push_back({static_cast<int>(i), isReversed ? s.bottom() - row.position : row.position - s.top(),
                           row.gauge.value_or(s.spec.bolts.gauge), row.takesTension});
     }
     if (partner) {
         // Beams of different depth: the couple is that of the nearer compression flange.
-        const double from = isReversed ? levelOf(s, s.depth) : levelOf(s, 0);
-        const double to =
-            isReversed ? levelOf(*partner, partner->flange / 2) : levelOf(*partner, partner->depth - partner->flange / 2);
+        const double from = isReversed ? levelOf(s, s.bottom()) : levelOf(s, s.top());
+        const double to = flangeLevel(*partner, isReversed);
         const double centre = isReversed ? to - from : from - to;
-        if (centre < m.depth - m.beam.flange / 2 - 1e-9) m.nearerCentre = centre;
+        if (centre < m.depth - m.compressionFlange().along / 2 - 1e-9) m.nearerCentre = centre;
     }
     std::stable_sort(m.rows.begin(), m.rows.end(), [](const RowModel& a, const RowModel& b) { return a.y < b.y; });
     for (const ResolvedSide& owner : joint.sides) addStiffeners(m, s, owner);
+    addTopPlate(m, s, joint);
     std::sort(m.stiffeners.begin(), m.stiffeners.end(), [](const StiffenerLine& a, const StiffenerLine& b) { return a.y < b.y; });
     const auto& backing = isReversed ? s.spec.backingBottom : s.spec.backingTop;
     if (backing) {

@@ -21,6 +21,9 @@ struct FittingPlate {
     PartRef part;
 };
 
+/// Throat of fillets; nil for butt welds.
+[[nodiscard]] inline double legOf(const WeldSpec& weld) { return weld.kind == WeldKind::Fillet ? weld.throat : 0; }
+
 /// One beam's connection turned so that tension is at the top, whichever way the moment acts: the reversed joint is the mirrored
 /// joint. Lengths along the end plate; everything looked up; N, mm, MPa.
 struct SideModel {
@@ -33,12 +36,20 @@ struct SideModel {
     double columnEnd = continues;            ///< from the tension flange's outer face up to the column's end on the tension side
     double columnEndCompression = continues; ///< from the compression flange's outer face down to the column's end
     BeamInput beam;
-    double depth = 0; ///< of the beam along the plate
+    double depth = 0;                 ///< of the whole end along the plate, haunches included
+    double axis = 0;                  ///< of the beam, from the tension flange's outer face
+    std::vector<FlangeInput> flanges; ///< from tension to compression: two, or more with haunches
+    std::vector<WebInput> webs;       ///< between them
+    /// A haunch stands on the face with a web of its own.
+    [[nodiscard]] bool isHaunched() const { return flanges.size() > 2; }
+    [[nodiscard]] const FlangeInput& tensionFlange() const { return flanges.front(); }
+    [[nodiscard]] const FlangeInput& compressionFlange() const { return flanges.back(); }
+    /// The web that a level lies beside; -1 outside the tension flange.
+    [[nodiscard]] int webBeside(double y) const;
     double t_p = 0, b_p = 0;
     double projectionTension = 0, projectionCompression = 0;
     SteelStrength plateSteel;
     BoltInput bolts;
-    WeldSpec weldTension, weldCompression, weldWeb;
     bool bearsInCompression = false;
     std::vector<RowModel> rows;               ///< from the tension side to the compression side
     std::vector<StiffenerLine> stiffeners;    ///< all column stiffeners, of both beams
@@ -48,15 +59,15 @@ struct SideModel {
     bool diagonalInCompression = true; ///< under this sign of moment
 
     std::optional<double> nearerCentre; ///< of the other beam of a splice, where it lies nearer to the tension
-    [[nodiscard]] double centreOfCompression() const { return nearerCentre.value_or(depth - beam.flange / 2); }
+    [[nodiscard]] double centreOfCompression() const { return nearerCentre.value_or(depth - compressionFlange().along / 2); }
     [[nodiscard]] double leverArm(const RowModel& row) const { return centreOfCompression() - row.y; }
     /// All that the bolts hold together, mm.
     [[nodiscard]] double gripLength() const { return gripThickness + t_p + (backing ? backing->thickness : 0); }
     [[nodiscard]] GripInput grip() const { return {t_p, plateSteel.f_u, gripThickness, gripSteel.f_u, hasColumn}; }
     /// Of the compression flange.
     [[nodiscard]] FlangeForceInput compressionForce() const {
-        return {beam.flange, weldCompression.kind == WeldKind::Fillet ? weldCompression.throat : 0, t_p, projectionCompression,
-                columnEndCompression};
+        const FlangeInput& f = compressionFlange();
+        return {f.along, legOf(f.weld), t_p, projectionCompression, columnEndCompression};
     }
     [[nodiscard]] FlangeStiffener tensionStiffener() const;
     [[nodiscard]] FlangeStiffener compressionStiffener() const;

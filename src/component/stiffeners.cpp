@@ -39,6 +39,12 @@ template <class Num> Num strutResistance(Workings<Num>& w, const StrutInput<Num>
 
 double clearOfRoot(const ColumnInput& column, double width) { return std::max(0.0, width - rootDistance(column.section)); }
 
+/// Of a pair in line with a sloping flange what acts across the column.
+template <class Num> Num acrossColumn(Workings<Num>& w, const StiffenerLine& line, const char* symbol, const Num& along) {
+    const Num cosine = w.given("cos_s", "slope of the stiffeners", Quantity::Ratio, line.cos);
+    return w.let(symbol, "of stiffeners in line with the flange: across the column", Quantity::Force, "statics", along * cosine);
+}
+
 } // namespace
 
 template <class Num>
@@ -59,14 +65,16 @@ StiffenedCompression<Num> stiffenedCompression(Workings<Num>& w, const ColumnInp
     const double epsilonWeb = std::sqrt(235 / column.steel.f_y);
     const double side = 15 * epsilonWeb * c.t_w;
     const double strip = line.thickness + side + std::min(side, std::max(0.0, from.toEnd + from.flange / 2 - line.thickness / 2));
-    const Num N_b_Rd = strutResistance<Num>(
-        w, {line.width, thickness, c.t_w, strip, c.h - 2 * c.t_f, std::min(line.steel.f_y, column.steel.f_y)}, s);
+    Num N_b_Rd = strutResistance<Num>(
+        w, {line.width, thickness, c.t_w, strip, (c.h - 2 * c.t_f) / line.cos, std::min(line.steel.f_y, column.steel.f_y)}, s);
+    if (line.cos < 1) N_b_Rd = acrossColumn(w, line, "N_b_n_Rd", N_b_Rd);
     const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(column, line.width));
     const Num t_s = w.given("t_s", "stiffener thickness, as counted", Quantity::Length, thickness);
     const Num f_y_s = w.given("f_y_s", "its yield strength", Quantity::Stress, line.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-    const Num F_s = w.let("F_s_Rd", "stiffeners at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4",
-                          2 * b_net * t_s * f_y_s / gamma_M0);
+    Num F_s = w.let("F_s_Rd", "stiffeners at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4",
+                    2 * b_net * t_s * f_y_s / gamma_M0);
+    if (line.cos < 1) F_s = acrossColumn(w, line, "F_s_n_Rd", F_s);
     const Num F_cr =
         w.let("F_cr_Rd", "stiffeners and web at the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.4", F_s + web.bearing);
     r.stiffenerShare = w.let("k_s", "share of the stiffeners", Quantity::Ratio, "", F_s / F_cr);
@@ -81,8 +89,9 @@ Num stiffenerTension(Workings<Num>& w, const ColumnInput& column, const Settings
     const Num t_s = w.given("t_s", "stiffener thickness", Quantity::Length, line.thickness);
     const Num f_y_s = w.given("f_y_s", "its yield strength", Quantity::Stress, line.steel.f_y);
     const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
-    return w.result("F_t_s_Rd", "stiffener pair in tension", Quantity::Force, "EN 1993-1-1:2005 6.2.3",
-                    2 * b_net * t_s * f_y_s / gamma_M0);
+    const Num F = w.result("F_t_s_Rd", "stiffener pair in tension", Quantity::Force, "EN 1993-1-1:2005 6.2.3",
+                           2 * b_net * t_s * f_y_s / gamma_M0);
+    return line.cos < 1 ? acrossColumn(w, line, "F_t_n_Rd", F) : F;
 }
 
 template <class Num>
@@ -93,6 +102,10 @@ StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const ColumnInput& column, 
     const Num d_wc = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(column.section));
     r.toFlange = transverseFillets(w, line.throat, 4 * b_net, strength, s);
     r.toWeb = longitudinalFillets(w, line.throat, 4 * d_wc, strength, s);
+    if (line.cos < 1) {
+        r.toFlange = acrossColumn(w, line, "F_w_n_Rd", r.toFlange);
+        r.toWeb = acrossColumn(w, line, "F_w_n_Rd", r.toWeb);
+    }
     return r;
 }
 

@@ -10,8 +10,6 @@ namespace {
 
 constexpr double root2 = 1.41421356237309504880;
 
-double legOf(const WeldSpec& weld) { return weld.kind == WeldKind::Fillet ? weld.throat : 0; }
-
 template <class Num> class Zone {
 public:
     Zone(Workings<Num>& w, const SideModel& m, const Settings& s) : w_(w), m_(m), s_(s), rows_(tensionRows(m)) {}
@@ -42,7 +40,26 @@ private:
         return m_.rows[static_cast<std::size_t>(rows_[static_cast<std::size_t>(i)])];
     }
     [[nodiscard]] bool isOutside(int i) const { return row(i).y < 0; }
-    [[nodiscard]] bool isFirstInner(int i) const { return !isOutside(i) && (i == 0 || isOutside(i - 1)); }
+    /// The web that a row stands beside; -1 outside the tension flange.
+    [[nodiscard]] int webOf(int i) const { return m_.webBeside(row(i).y); }
+    [[nodiscard]] const WebInput& web(int i) const { return m_.webs[static_cast<std::size_t>(webOf(i))]; }
+    /// The row's distance to the flange that it stands next to, of those that stiffen the plate: the tension flange, and flanges
+    /// between the webs of a haunched end. Nothing without one.
+    [[nodiscard]] std::optional<double> besideFlange(int i) const {
+        const int at = webOf(i);
+        if (at < 0) return std::nullopt;
+        const auto clear = [&](std::size_t flange, bool isAbove) {
+            const FlangeInput& f = m_.flanges[flange];
+            const double away = isAbove ? row(i).y - f.to : f.from - row(i).y;
+            return std::max(0.1, away - 0.8 * root2 * legOf(f.weld));
+        };
+        const std::size_t upper = static_cast<std::size_t>(at);
+        std::optional<double> m_2;
+        if (i == 0 || webOf(i - 1) != at) m_2 = clear(upper, true);
+        const bool isLast = i + 1 == zone_.rows || webOf(i + 1) != at;
+        if (isLast && upper + 2 < m_.flanges.size()) m_2 = std::min(m_2.value_or(1e300), clear(upper + 1, false));
+        return m_2;
+    }
     [[nodiscard]] Num& at(std::vector<Num>& list, int i) const { return list[static_cast<std::size_t>(i)]; }
 
     void geometry(int i) {
@@ -62,17 +79,19 @@ private:
             zone_.m_c.push_back(Num(0));
         }
         if (isOutside(i)) {
-            const Num a_f = w_.given("a_f", "throat of the flange weld", Quantity::Length, legOf(m_.weldTension));
+            const Num a_f = w_.given("a_f", "throat of the flange weld", Quantity::Length, legOf(m_.tensionFlange().weld));
             const Num y = w_.given("y", "bolt to the flange's outer face", Quantity::Length, -r.y);
             zone_.m_p.push_back(w_.let("m_x", "bolt to the flange weld", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
                                        y - 0.8 * constant<Num>(root2, "√2") * a_f));
         } else {
-            const Num a_w = w_.given("a_w", "throat of the web weld", Quantity::Length, legOf(m_.weldWeb));
-            const Num t_wb = w_.given("t_wb", "beam web", Quantity::Length, m_.beam.section.t_w);
+            const Num a_w = w_.given("a_w", "throat of the web weld", Quantity::Length, legOf(web(i).weld));
+            const Num t_wb = w_.given("t_wb", webName(i), Quantity::Length, web(i).t);
             zone_.m_p.push_back(w_.let("m_p", "bolt to the beam web", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
                                        (w - t_wb - 2 * 0.8 * constant<Num>(root2, "√2") * a_w) / 2));
         }
     }
+
+    [[nodiscard]] const char* webName(int i) const { return web(i).part.kind == PartKind::HaunchWeb ? "haunch web" : "beam web"; }
 
     std::string rowTitle(int i, int j, const char* what) const {
         if constexpr (Workings<Num>::tracing) {
@@ -165,8 +184,8 @@ private:
     void span(int i, int j) {
         Span<Num> span{i, j, std::nullopt, std::nullopt, std::nullopt};
         if (m_.hasColumn && (i == j || !stiffenerWithin(i, j))) columnFlange(span);
-        // No group across the tension flange (6.2.6.5): the flange stiffens the plate between the rows.
-        if (i == j || !isOutside(i)) endPlate(span);
+        // No group across a flange (6.2.6.5): it stiffens the plate between the rows.
+        if (i == j || (!isOutside(i) && webOf(i) == webOf(j))) endPlate(span);
         zone_.spans.push_back(std::move(span));
     }
 
@@ -231,8 +250,9 @@ private:
         in.f_y = w_.given("f_y_p", "yield strength", Quantity::Stress, m_.plateSteel.f_y);
         span.endPlate = resistance(in, span);
         if (isOutside(i)) return;
-        w_.heading(2, rowTitle(i, j, "beam web in tension"), "");
-        span.beamWeb = webTensionResistance(w_, m_.beam, s_, span.endPlate->l_eff_1);
+        w_.heading(2, rowTitle(i, j, web(i).part.kind == PartKind::HaunchWeb ? "haunch web in tension" : "beam web in tension"),
+                   "");
+        span.beamWeb = webTensionResistance(w_, web(i), s_, span.endPlate->l_eff_1);
     }
 
     void outsideRow(TStubInput<Num>& in, int i) {
@@ -271,8 +291,9 @@ private:
         const auto place = [&](int k) {
             RowPlace p;
             p.table = "EN 1993-1-8:2005 table 6.6";
-            p.isBesideStiffener = isFirstInner(k);
-            p.m_2 = std::max(0.1, row(k).y - m_.beam.flange - 0.8 * root2 * legOf(m_.weldTension));
+            const std::optional<double> m_2 = besideFlange(k);
+            p.isBesideStiffener = m_2.has_value();
+            p.m_2 = m_2.value_or(0);
             return p;
         };
         in.l_eff = lengths(i, j, in.m, e, place, plateShares());
@@ -309,7 +330,9 @@ std::vector<int> tensionRows(const SideModel& m) {
         if (m.rows[i].y < 0 && m.rows[i].takesTension) nearestOutside = static_cast<int>(i);
     for (std::size_t i = 0; i < m.rows.size(); ++i) {
         const RowModel& r = m.rows[i];
-        const bool isInFlange = r.y >= 0 && r.y <= m.beam.flange;
+        bool isInFlange = false;
+        for (std::size_t f = 0; f + 1 < m.flanges.size(); ++f)
+            isInFlange = isInFlange || (r.y >= m.flanges[f].from && r.y <= m.flanges[f].to);
         if (!r.takesTension || m.leverArm(r) <= 0 || isInFlange) continue;
         if (r.y < 0 && static_cast<int>(i) != nearestOutside) continue;
         rows.push_back(static_cast<int>(i));

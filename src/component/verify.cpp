@@ -26,7 +26,7 @@ Procedure procedureOf(const ResolvedJoint& joint, const ResolvedSide& s) {
     if (!joint.hasColumn) return Procedure::None;
     switch (s.kind) {
     case ConnectionKind::EndPlate: return s.isInPlane() ? Procedure::EndPlate : Procedure::None;
-    case ConnectionKind::DirectWeld: return s.isInPlane() ? Procedure::Welded : Procedure::None;
+    case ConnectionKind::DirectWeld: return s.isInPlane() && !s.isHaunched() ? Procedure::Welded : Procedure::None;
     case ConnectionKind::FinPlate: return Procedure::FinPlate;
     }
     return Procedure::None;

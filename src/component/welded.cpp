@@ -57,7 +57,7 @@ private:
     void tension() {
         w_.heading(2, "Column web in tension", "tension");
         const double toEnd = m_.columnEnd < continues ? std::max(0.0, m_.columnEnd + m_.beam.flange / 2) : -1;
-        b_eff_t_ = tensionSpread<Num>(w_, {m_.beam.flange, m_.weldTension, m_.column.section, toEnd});
+        b_eff_t_ = tensionSpread<Num>(w_, {m_.beam.flange, m_.tensionFlange().weld, m_.column.section, toEnd});
         const Num t_wc = w_.given("t_wc_eff", m_.column.doubler ? "effective web thickness" : "column web", Quantity::Length,
                                   tensionThicknessFactor(m_.column) * m_.column.section.t_w,
                                   m_.column.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
@@ -86,10 +86,12 @@ private:
     /// The flanges on the column flange: only their effective breadth counts where no stiffener stands behind.
     void flangesOnColumn() {
         w_.heading(2, "Flanges on the column flange", "flange breadth");
-        const WeldedFlangeInput in{m_.beam.section.b, m_.beam.flange,      m_.beam.steel.f_y, m_.beam.steel.f_u,
-                                   m_.column.section, m_.column.steel.f_y, s_.gamma_M0};
+        const WeldedFlangeInput in{m_.beam.section.b, m_.beam.section.t_f * m_.beam.cosSlope,
+                                   m_.beam.steel.f_y, m_.beam.steel.f_u,
+                                   m_.column.section, m_.column.steel.f_y,
+                                   s_.gamma_M0};
         breadth_ = weldedFlange<Num>(w_, in);
-        full_ = m_.beam.section.b * m_.beam.flange * m_.beam.steel.f_y / s_.gamma_M0;
+        full_ = flangeYield(m_.tensionFlange(), s_);
         const auto through = [&](const FlangeStiffener& stiffener, const std::optional<Num>& known) {
             if (!stiffener) return valueOf(breadth_.F_fc_Rd);
             return std::min(full_, valueOf(breadth_.F_fc_Rd) + valueOf(known ? *known : stiffenerIn(stiffener)));
@@ -269,8 +271,7 @@ private:
     void rules() {
         w_.heading(2, "Welds", "welds");
         for (const bool isTension : {true, false}) {
-            const WeldSpec& weld = isTension ? m_.weldTension : m_.weldCompression;
-            const Num R = flangeWeldResistance(w_, m_.beam, m_.plateSteel, weld, s_);
+            const Num R = flangeWeldResistance(w_, isTension ? m_.tensionFlange() : m_.compressionFlange(), m_.plateSteel, s_);
             Check& c = add(isTension ? CheckCode::WeldTensionFlange : CheckCode::WeldCompressionFlange, full_, valueOf(R),
                            "EN 1993-1-8:2005 4.10(5)");
             CheckList::asRule(c);
@@ -289,9 +290,9 @@ private:
         w_.heading(2, "Web weld in shear", "shear");
         const double d_b =
             std::max(1.0, (m_.beam.section.h - 2 * m_.beam.section.t_f - 2 * m_.beam.section.r) / m_.beam.cosSlope);
-        if (m_.weldWeb.kind == WeldKind::Fillet) {
-            const WebWeld<Num> web =
-                webWeldStress(w_, m_.beam, m_.plateSteel, m_.weldWeb.throat, s_, 0, 0, std::abs(a_.forces.V));
+        const WebInput& own = m_.webs.front();
+        if (own.weld.kind == WeldKind::Fillet) {
+            const WebWeld<Num> web = webWeldStress(w_, own, m_.plateSteel, s_, 0, 0, std::abs(a_.forces.V));
             list_
                 .add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
                 .add(part(PartKind::WeldWeb));

@@ -23,18 +23,21 @@ template <class Num>
 [[nodiscard]] Num longitudinalFillets(Workings<Num>& w, double a, const Num& length, const WeldStrength& strength,
                                       const Settings& s);
 
-/// Weld of one beam flange to the end plate, both sides of the flange, as force normal to the plate, N.
+/// Weld of one flange to the face, both sides of the flange, as force normal to the face, N. The force acts along the flange: on
+/// a slope one fillet stands in the acute corner and one in the obtuse, and their throats, half way between flange and face, see
+/// it at different angles (EN 1993-1-8:2005 4.5.3.2(6) with the stresses resolved on each throat).
 template <class Num>
-[[nodiscard]] Num flangeWeldResistance(Workings<Num>& w, const BeamInput& beam, const SteelStrength& onto, const WeldSpec& weld,
-                                       const Settings& s);
+[[nodiscard]] Num flangeWeldResistance(Workings<Num>& w, const FlangeInput& flange, const SteelStrength& onto, const Settings& s);
+/// What the flange itself can bring to its weld, normal to the face, N.
+[[nodiscard]] double flangeYield(const FlangeInput& flange, const Settings& s);
 
-/// Beam web's weld under the rows' tension and the beam's shear together: utilisation of 4.5.3.2 (or 4.5.3.3).
+/// A web's weld under the rows' tension and the beam's shear together: utilisation of 4.5.3.2 (or 4.5.3.3).
 template <class Num> struct WebWeld {
     Num demand, resistance; ///< equivalent stress and its limit, MPa
 };
 template <class Num>
-[[nodiscard]] WebWeld<Num> webWeldStress(Workings<Num>& w, const BeamInput& beam, const SteelStrength& onto, double throat,
-                                         const Settings& s, double F_web_Ed, double tensionLength, double V_Ed);
+[[nodiscard]] WebWeld<Num> webWeldStress(Workings<Num>& w, const WebInput& web, const SteelStrength& onto, const Settings& s,
+                                         double F_web_Ed, double tensionLength, double V_Ed);
 
 /// Throat at which double fillets are as strong as the plate they join (printed as an option), mm.
 [[nodiscard]] double fullStrengthThroat(double thickness, double f_y, const WeldStrength& strength, const Settings& s);

@@ -77,7 +77,7 @@ private:
         for (std::size_t i = 0; i < views.size(); ++i) {
             const ResolvedSide& s = *views[i];
             Frame& f = c_.faces[s.id];
-            const double middle = (levelOf(s, -s.spec.plate.above) + levelOf(s, s.depth + s.spec.plate.below)) / 2;
+            const double middle = (plateTop(s) + plateBottom(s)) / 2;
             f.scale = scale;
             f.title = top - 26;
             f.x = left + (static_cast<double>(i) + 0.5) * each + 20;

@@ -242,8 +242,8 @@ private:
             const ResolvedSide* other = joint_.opposite(id);
             const double dir = side.dir();
             const double t = std::max(12.0, s->flange) / 2;
-            const double top = levelOf(*s, s->flange / 2);
-            const double bottom = levelOf(*s, s->depth - s->flange / 2);
+            const double top = flangeLevel(*s, true);
+            const double bottom = flangeLevel(*s, false);
             const double x0 = dir > 0 ? 0.12 * inner : -inner;
             const double x1 = dir > 0 ? inner : -0.12 * inner;
             const bool isShared = other && std::abs(top - levelOf(*other, 0)) < 30 && dir < 0;
@@ -256,13 +256,13 @@ private:
             if (!s->spec.ribTop && s->spec.plate.above > 40) {
                 ghost({FittingKind::RibTop, id, 0}, {elevation_.page(face, levelOf(*s, 0)),
                                                      elevation_.page(face + dir * 1.6 * s->spec.plate.above, levelOf(*s, 0)),
-                                                     elevation_.page(face, levelOf(*s, -s->spec.plate.above))});
+                                                     elevation_.page(face, plateTop(*s))});
             }
             if (!s->spec.ribBottom && s->spec.plate.below > 40) {
                 ghost({FittingKind::RibBottom, id, 0},
                       {elevation_.page(face, levelOf(*s, s->depth)),
                        elevation_.page(face + dir * 1.6 * s->spec.plate.below, levelOf(*s, s->depth)),
-                       elevation_.page(face, levelOf(*s, s->depth + s->spec.plate.below))});
+                       elevation_.page(face, plateBottom(*s))});
             }
             if (const auto room = roomForRow(joint_, id)) {
                 const double half = joint_.side(id)->bolt.d / 2;

@@ -18,8 +18,8 @@ public:
         const EndId id = s.id;
         const Frame& f = canvas_.faces.at(id);
         const double w = s.spec.plate.width / 2;
-        const double top = levelOf(s, -s.spec.plate.above);
-        const double bottom = levelOf(s, s.depth + s.spec.plate.below);
+        const double top = plateTop(s);
+        const double bottom = plateBottom(s);
         const auto rect = [&](double x0, double z0, double x1, double z1) {
             return std::vector<Point2>{f.page(x0, z0), f.page(x1, z0), f.page(x1, z1), f.page(x0, z1)};
         };

@@ -18,7 +18,7 @@ constexpr JsonLimits bounds{16, 2'000'000};
 
 /// How many values an enumeration has: another number in the file would lead views astray.
 template <class E> constexpr int countOf();
-template <> constexpr int countOf<PartKind>() { return static_cast<int>(PartKind::FinPlate) + 1; }
+template <> constexpr int countOf<PartKind>() { return static_cast<int>(lastPartKind) + 1; }
 template <> constexpr int countOf<PlateLimit>() { return static_cast<int>(PlateLimit::NoEquilibrium) + 1; }
 template <> constexpr int countOf<ModeReach>() { return static_cast<int>(ModeReach::Joint) + 1; }
 
@@ -82,6 +82,7 @@ template <class V> void list(V& v, PlateCurvePoint& p) {
 template <class V> void list(V& v, PlateRow& r) { v("row", r.row), v("tension", r.tension); }
 template <class V> void list(V& v, PlateMomentRotation& m) {
     v("side", m.side), v("reversed", m.isReversed), v("curve", m.curve), v("S_j_ini", m.S_j_ini), v("M_j_Rd", m.M_j_Rd);
+    v("haunch", m.haunchFlexibility);
     v("phi_Cd", m.phi_Cd), v("limit", m.limit), v("limit_part", m.limitPart), v("rows", m.rows), v("contact", m.contact);
     v("imbalance", m.axialImbalance), v("peak", m.peakStress), v("peak_part", m.peakPart), v("freedoms", m.freedoms);
     v("seconds", m.seconds), v("complete", m.isComplete), v("message", m.message);

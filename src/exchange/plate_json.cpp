@@ -99,6 +99,7 @@ ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
     return {{"side", name(m.side)},
             {"tension", m.isReversed ? "bottom" : "top"},
             {"S_j_ini_Nmm_per_rad", m.S_j_ini},
+            {"haunch_rad_per_Nmm", m.haunchFlexibility},
             {"M_j_Rd_Nmm", m.M_j_Rd},
             {"phi_Cd_rad", m.phi_Cd},
             {"limit", limitWords(m.limit, m.limitPart, strainLimit)},

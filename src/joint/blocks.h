@@ -88,10 +88,12 @@ struct StiffenerSpec {
     std::optional<double> width; ///< of one plate; to the edge of the column flange when absent
     double throat = 5;
     std::string steel = "S355";
+    bool isInLine = false;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"thickness", Quantity::Length, 3, 120, "stiffener thickness"}, s.thickness);
         v(Field{"width", Quantity::Length, 20, 700, "width of one stiffener plate"}, s.width);
         v(Field{"throat", Quantity::Length, 1, 40, "throat of its fillets, both sides"}, s.throat);
+        v(Field{"in_line", Quantity::None, 0, 0, "in line with the flange it faces; else square to the column"}, s.isInLine);
         v(Field{"steel", Quantity::None, 0, 0, "steel grade"}, s.steel);
     }
 };
@@ -123,6 +125,20 @@ struct DiagonalSpec {
         v(Field{"thickness", Quantity::Length, 3, 120, "thickness of the diagonal"}, s.thickness);
         v(Field{"width", Quantity::Length, 20, 700, "width of one diagonal plate"}, s.width);
         v(Field{"direction", Quantity::None, 0, 0, "force in the diagonal under a positive right-hand moment"}, s.direction);
+        v(Field{"throat", Quantity::Length, 1, 40, "throat of its fillets, both sides"}, s.throat);
+        v(Field{"steel", Quantity::None, 0, 0, "steel grade"}, s.steel);
+    }
+};
+
+/// Plate on the upper end of a column, across its flanges and web.
+struct TopPlateSpec {
+    static constexpr bool hasFields = true;
+    static constexpr const char* kind = "top_plate";
+    double thickness = 15;
+    double throat = 5;
+    std::string steel = "S355";
+    template <class Self, class V> static void fields(Self& s, V& v) {
+        v(Field{"thickness", Quantity::Length, 3, 120, "thickness of the top plate"}, s.thickness);
         v(Field{"throat", Quantity::Length, 1, 40, "throat of its fillets, both sides"}, s.throat);
         v(Field{"steel", Quantity::None, 0, 0, "steel grade"}, s.steel);
     }

@@ -109,7 +109,7 @@ BearingPlace bearingPlace(const ResolvedJoint& joint, const ResolvedSide& side, 
     if (next)
         p.p_1 = std::abs(next->position - r.position);
     else if (isPlate)
-        p.e_1 = isUpwards ? r.position + side.spec.plate.above : side.depth + side.spec.plate.below - r.position;
+        p.e_1 = isUpwards ? r.position - side.top() + side.spec.plate.above : side.bottom() + side.spec.plate.below - r.position;
     else if (isUpwards && end)
         p.e_1 = *end - levelOf(side, r.position);
     const bool isAtEnd = !next && (isPlate || (isUpwards && end));

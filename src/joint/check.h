@@ -33,6 +33,19 @@ enum class CheckCode {
     RibShear,
     RibWeld,
     AxialForce,
+    // of a haunched end
+    HaunchCompression,
+    WeldInnerFlange,
+    WeldHaunchWeb,
+    HaunchEndShear,
+    HaunchWebShear,
+    HaunchWeld,
+    HaunchToeCompression,
+    HaunchToeTension,
+    HaunchToeStiffenerWeld,
+    HaunchToeWeld,
+    MemberAtToe,
+    MemberAtEnd,
     FlangeBreadth,
     FlangeBreadthLeast,
     FinBearingPlate,
@@ -93,6 +106,13 @@ enum class CheckCode {
     FinFits,
     FinDepth,
     BeamFitsColumn,
+    HaunchAngleLeast,
+    HaunchAngleLargest,
+    HaunchCut,
+    HaunchFlangeThickness,
+    HaunchSteel,
+    FilletAngle,
+    StiffenerOutsideColumn,
     // listed as not done
     NotDoneBoltSlip,
     NotDoneSlipNoSets,
@@ -105,7 +125,9 @@ enum class CheckCode {
     NotDoneProcedure,
     NotDoneFinMoment,
     NotDoneFinBuckling,
-    NotDoneFinSupport
+    NotDoneFinSupport,
+    NotDoneToeRestraint,
+    NotDoneToeWeld
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };

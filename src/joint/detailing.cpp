@@ -13,13 +13,17 @@ class Rules {
 public:
     explicit Rules(const ResolvedJoint& joint) : joint_(joint), col_(joint.column.section) {}
     std::vector<Check> run() {
-        for (const ResolvedSide& s : joint_.sides)
+        for (const ResolvedSide& s : joint_.sides) {
             if (s.kind == ConnectionKind::EndPlate)
                 side(s);
             else if (s.kind == ConnectionKind::DirectWeld)
                 welds(s), flangeWidth(s);
             else
                 fin(s);
+            if (s.isHaunched() || std::abs(s.spec.slope) > 0.5235987755982988) filletAngles(s);
+            for (const bool isBelow : {true, false})
+                if (s.haunch(isBelow)) haunch(s, *s.haunch(isBelow));
+        }
         if (joint_.hasColumn) column();
         return std::move(out_);
     }
@@ -76,8 +80,8 @@ private:
 
     void plate(const ResolvedSide& s) {
         const EndPlateSpec& p = s.spec.plate;
-        const auto cover = [&](double projection, const WeldSpec& weld, PartKind part) {
-            const double leg = weld.kind == WeldKind::Fillet ? weld.throat * root2 : 0;
+        const auto cover = [&](double projection, const FlangeOnFace& flange) {
+            const double leg = flange.weld->kind == WeldKind::Fillet ? flange.weld->throat * root2 : 0;
             Check& c = atLeast(CheckCode::PlateCoversFlange, s.id, projection, leg, "room for the flange weld");
             // A plate that ends short of the flange is a breach also where the weld needs no room.
             if (projection < 0) {
@@ -85,11 +89,14 @@ private:
                 c.state = CheckState::Over;
             }
             c.add({PartKind::EndPlate, s.id});
-            c.add({part, s.id});
+            c.add(flange.part);
         };
-        cover(p.above, s.spec.topWeld, PartKind::BeamTopFlange);
-        cover(p.below, s.spec.bottomWeld, PartKind::BeamBottomFlange);
-        atLeast(CheckCode::PlateWidthBeam, s.id, p.width, s.beam.section.b, "plate not narrower than the beam flange")
+        const EndFace face = endFace(s);
+        cover(p.above, face.flanges.front());
+        cover(p.below, face.flanges.back());
+        double widest = s.beam.section.b;
+        for (const FlangeOnFace& f : face.flanges) widest = std::max(widest, f.width);
+        atLeast(CheckCode::PlateWidthBeam, s.id, p.width, widest, "plate not narrower than the beam flange")
             .add({PartKind::EndPlate, s.id});
         if (joint_.hasColumn)
             atMost(CheckCode::PlateWidthColumn, s.id, p.width, col_.b, "plate not wider than the column flange")
@@ -147,8 +154,8 @@ private:
         const BoltRowSpec& r = s.spec.rows[i];
         const BoltSize& b = s.bolt;
         const double gauge = r.gauge.value_or(s.spec.bolts.gauge);
-        const double toTop = r.position + s.spec.plate.above;
-        const double toBottom = s.depth + s.spec.plate.below - r.position;
+        const double toTop = r.position - s.top() + s.spec.plate.above;
+        const double toBottom = s.bottom() + s.spec.plate.below - r.position;
         const double end = std::min(toTop, toBottom);
         if (end <= 0) {
             rows(atLeast(CheckCode::RowOutsidePlate, s.id, end, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
@@ -168,9 +175,11 @@ private:
         }
         flangeClash(s, i);
         stiffenerClash(s, i);
-        const double webLeg = s.spec.webWeld.kind == WeldKind::Fillet ? s.spec.webWeld.throat * root2 : 0;
-        const double outside = s.beam.section.t_w / 2 + webLeg;
-        const bool isInside = r.position > 0 && r.position < s.depth;
+        const EndFace face = endFace(s);
+        const WebOnFace& web = face.webAt(r.position);
+        const double webLeg = web.weld->kind == WeldKind::Fillet ? web.weld->throat * root2 : 0;
+        const double outside = web.thickness / 2 + webLeg;
+        const bool isInside = r.position > s.top() && r.position < s.bottom();
         if (isInside) {
             rows(atLeast(CheckCode::BoltAtWeb, s.id, gauge / 2 - outside, b.washerOuter / 2, "washer clear of the web weld"), i,
                  i)
@@ -185,7 +194,7 @@ private:
 
     void flangeClash(const ResolvedSide& s, std::size_t i) {
         const double y = s.spec.rows[i].position;
-        const auto clash = [&](double outer, double inner, const WeldSpec& weld, PartKind part) {
+        const auto clash = [&](double outer, double inner, const WeldSpec& weld, const PartRef& part) {
             const double lo = std::min(outer, inner);
             const double hi = std::max(outer, inner);
             const double leg = weld.kind == WeldKind::Fillet ? weld.throat * root2 : 0;
@@ -193,12 +202,18 @@ private:
             Check& c = rows(
                 atLeast(CheckCode::BoltAtFlange, s.id, clear, s.bolt.washerOuter / 2, "washer clear of the flange weld"), i, i);
             c.add(row(s, i));
-            c.add({part, s.id});
+            c.add(part);
         };
-        if (y < s.depth / 2)
-            clash(0, s.flange, s.spec.topWeld, PartKind::BeamTopFlange);
-        else
-            clash(s.depth, s.depth - s.flange, s.spec.bottomWeld, PartKind::BeamBottomFlange);
+        const FlangeOnFace* nearest = nullptr;
+        double least = 1e300;
+        const EndFace face = endFace(s);
+        for (const FlangeOnFace& f : face.flanges) {
+            const double away = std::abs(y - (f.from + f.to) / 2);
+            if (away > least) continue;
+            least = away;
+            nearest = &f;
+        }
+        clash(nearest->from, nearest->to, *nearest->weld, nearest->part);
     }
 
     void stiffenerClash(const ResolvedSide& s, std::size_t i) {
@@ -213,8 +228,8 @@ private:
             c.add({part, owner.id});
         };
         for (const ResolvedSide& owner : joint_.sides) {
-            clash(owner, owner.spec.stiffenerTop, levelOf(owner, owner.flange / 2), PartKind::StiffenerTop);
-            clash(owner, owner.spec.stiffenerBottom, levelOf(owner, owner.depth - owner.flange / 2), PartKind::StiffenerBottom);
+            clash(owner, owner.spec.stiffenerTop, flangeLevel(owner, true), PartKind::StiffenerTop);
+            clash(owner, owner.spec.stiffenerBottom, flangeLevel(owner, false), PartKind::StiffenerBottom);
         }
     }
 
@@ -248,6 +263,53 @@ private:
         c.add(part);
     }
 
+    void haunch(const ResolvedSide& s, const ResolvedHaunch& h) {
+        const int index = h.isBelow ? 0 : 1;
+        const PartRef flange{PartKind::HaunchFlange, s.id, index}, web{PartKind::HaunchWeb, s.id, index};
+        constexpr double degree = 0.017453292519943295;
+        const auto angle = [&](Check& c) {
+            c.quantity = Quantity::Angle;
+            c.add(flange);
+        };
+        angle(atLeast(CheckCode::HaunchAngleLeast, s.id, h.alpha, 10 * degree, "usual practice, 10° to 45°"));
+        angle(atMost(CheckCode::HaunchAngleLargest, s.id, h.alpha, 45 * degree, "usual practice, 10° to 45°"));
+        if (h.deepest > 0)
+            atMost(CheckCode::HaunchCut, s.id, h.spec.depth * h.cos, h.deepest, "what the other half of the cutting leaves")
+                .add(web);
+        atLeast(CheckCode::HaunchFlangeThickness, s.id, h.t_f, s.beam.section.t_f, "usual practice: no thinner than the beam's")
+            .add(flange);
+        Check& steel = atLeast(CheckCode::HaunchSteel, s.id, h.steel.f_y, s.beam.steel.f_y, "usual practice: the beam's grade");
+        steel.quantity = Quantity::Stress;
+        steel.add(flange);
+        throatOf({PartKind::WeldHaunch, s.id, index}, h.spec.throat);
+        if (h.spec.flangeWeld.kind == WeldKind::Fillet)
+            throatOf({PartKind::WeldHaunchFlange, s.id, index}, h.spec.flangeWeld.throat);
+        if (h.spec.webWeld.kind == WeldKind::Fillet) throatOf({PartKind::WeldHaunchWeb, s.id, index}, h.spec.webWeld.throat);
+        const auto stiffener = [&](const std::optional<WebStiffenerSpec>& spec, const SteelStrength& of, PartKind kind,
+                                   double t_w, double b) {
+            if (!spec) return;
+            const PartRef part{kind, s.id, index};
+            const double width = spec->width.value_or(std::floor((b - t_w) / 2));
+            atMost(CheckCode::StiffenerWidth, s.id, 2 * width + t_w, b, "stiffener within the beam flange").add(part);
+            outstand(part, width, spec->thickness, of);
+            throatOf(part, spec->throat);
+        };
+        stiffener(h.spec.toeStiffener, h.toeSteel, PartKind::HaunchToeStiffener, s.beam.section.t_w, s.beam.section.b);
+        stiffener(h.spec.midStiffener, h.midSteel, PartKind::HaunchStiffener, h.t_w, h.b);
+    }
+
+    /// Fillets stand in corners of 60° to 120° (EN 1993-1-8:2005 4.3.2.1(1)): flanges that lean more than 30° want butt welds.
+    void filletAngles(const ResolvedSide& s) {
+        const EndFace face = endFace(s);
+        for (const FlangeOnFace& f : face.flanges) {
+            if (f.weld->kind != WeldKind::Fillet) continue;
+            Check& c = atMost(CheckCode::FilletAngle, s.id, std::abs(std::atan(f.tan)), 0.5235987755982988,
+                              "EN 1993-1-8:2005 4.3.2.1(1)");
+            c.quantity = Quantity::Angle;
+            c.add(f.part);
+        }
+    }
+
     void column() {
         const auto stiffener = [&](const ResolvedSide& s, const std::optional<StiffenerSpec>& spec, const SteelStrength& steel,
                                    PartKind part) {
@@ -257,6 +319,16 @@ private:
                 .add({part, s.id});
             outstand({part, s.id}, width, spec->thickness, steel);
             throatOf({part, s.id}, spec->throat);
+            if (joint_.columnSpec.endAbove) {
+                const double top = flangeLevel(s, part == PartKind::StiffenerTop) + spec->thickness / 2;
+                if (top > *joint_.columnSpec.endAbove + 1e-6) {
+                    Check& c = atLeast(CheckCode::StiffenerOutsideColumn, s.id, *joint_.columnSpec.endAbove - top, 0,
+                                       "stiffener below the column's end");
+                    c.utilisation = farOver;
+                    c.state = CheckState::Over;
+                    c.add({part, s.id});
+                }
+            }
         };
         for (const ResolvedSide& s : joint_.sides) {
             stiffener(s, s.spec.stiffenerTop, s.stiffenerTopSteel, PartKind::StiffenerTop);
@@ -275,6 +347,10 @@ private:
                    "EN 1993-1-8:2005 6.2.6.1(13)")
                 .add({PartKind::Doubler});
             if (joint_.doubler->weld.kind == WeldKind::Fillet) throatOf({PartKind::Doubler}, joint_.doubler->weld.throat);
+        }
+        if (joint_.topPlate) {
+            outstand({PartKind::TopPlate}, stiffenerWidth(std::nullopt, col_), joint_.topPlate->thickness, joint_.topPlateSteel);
+            throatOf({PartKind::TopPlate}, joint_.topPlate->throat);
         }
         if (joint_.diagonal) {
             outstand({PartKind::Diagonal}, stiffenerWidth(joint_.diagonal->width, col_), joint_.diagonal->thickness,

@@ -2,6 +2,7 @@
 #include "catalogue/stock.h"
 #include "joint/first_layout.h"
 #include "joint/geometry.h"
+#include "joint/haunch_edit.h"
 #include <algorithm>
 #include <cmath>
 
@@ -52,8 +53,9 @@ double dimensionValue(const ResolvedJoint& joint, const DimensionRef& ref) {
     const EndSpec& s = side->spec;
     const auto row = [&](int i) { return s.rows.at(static_cast<std::size_t>(i)).position; };
     switch (ref.kind) {
-    case DimensionKind::EdgeTop: return s.rows.empty() ? s.plate.above : row(0) + s.plate.above;
-    case DimensionKind::EdgeBottom: return s.rows.empty() ? s.plate.below : side->depth + s.plate.below - s.rows.back().position;
+    case DimensionKind::EdgeTop: return s.rows.empty() ? s.plate.above : row(0) - side->top() + s.plate.above;
+    case DimensionKind::EdgeBottom:
+        return s.rows.empty() ? s.plate.below : side->bottom() + s.plate.below - s.rows.back().position;
     case DimensionKind::Pitch: return row(ref.index + 1) - row(ref.index);
     case DimensionKind::Gauge: return s.bolts.gauge;
     case DimensionKind::PlateWidth: return s.plate.width;
@@ -76,10 +78,10 @@ void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRe
     }
     BoltRowSpec& upper = s->rows.at(static_cast<std::size_t>(ref.index));
     BoltRowSpec& lower = s->rows.at(static_cast<std::size_t>(ref.index) + 1);
-    const double depth = resolved.side(ref.side)->depth;
-    const bool isUpperHalf = (upper.position + lower.position) / 2 <= depth / 2;
+    const ResolvedSide& side = *resolved.side(ref.side);
+    const bool isUpper = (upper.position + lower.position) / 2 <= (side.top() + side.bottom()) / 2;
     // The row outside a flange moves, the ones inside stay; inside, the row farther from the nearer flange moves.
-    const bool movesUpper = isUpperHalf ? upper.position < 0 : lower.position <= depth;
+    const bool movesUpper = isUpper ? upper.position < side.top() : lower.position <= side.bottom();
     if (movesUpper)
         upper.position -= change;
     else
@@ -102,7 +104,14 @@ constexpr PartOfFitting partsOfFittings[] = {
     {FittingKind::RibTop, PartKind::RibTop, "rib above the beam"},
     {FittingKind::RibBottom, PartKind::RibBottom, "rib below the beam"},
     {FittingKind::Doubler, PartKind::Doubler, "supplementary web plate"},
-    {FittingKind::Diagonal, PartKind::Diagonal, "diagonal web stiffener"}};
+    {FittingKind::Diagonal, PartKind::Diagonal, "diagonal web stiffener"},
+    {FittingKind::TopPlate, PartKind::TopPlate, "top plate of the column"},
+    {FittingKind::HaunchBelow, PartKind::HaunchWeb, "haunch below"},
+    {FittingKind::HaunchAbove, PartKind::HaunchWeb, "haunch above"},
+    {FittingKind::HaunchBelow, PartKind::HaunchFlange, "haunch below"},
+    {FittingKind::HaunchAbove, PartKind::HaunchFlange, "haunch above"},
+    {FittingKind::ToeStiffener, PartKind::HaunchToeStiffener, "stiffener at the haunch toe"},
+    {FittingKind::HaunchStiffener, PartKind::HaunchStiffener, "stiffener of the haunch web"}};
 
 } // namespace
 
@@ -120,14 +129,18 @@ std::string wordOf(const FittingRef& ref) {
 }
 
 std::optional<FittingRef> fittingOf(const PartRef& part) {
-    for (const PartOfFitting& p : partsOfFittings)
-        if (p.part == part.kind) return FittingRef{p.kind, part.side, 0};
+    for (const PartOfFitting& p : partsOfFittings) {
+        const bool isOther = isOfHaunch(part.kind) && (p.kind == FittingKind::HaunchAbove) != (part.index == 1) &&
+                             (p.kind == FittingKind::HaunchAbove || p.kind == FittingKind::HaunchBelow);
+        if (p.part == part.kind && !isOther) return FittingRef{p.kind, part.side, 0};
+    }
     return std::nullopt;
 }
 
 bool hasFitting(const Joint& joint, const FittingRef& ref) {
     if (ref.kind == FittingKind::Beam) return findMember(joint, ref.side) != nullptr;
     if (ref.kind == FittingKind::Row) return false;
+    if (!isFitting(ref.kind)) return hasHaunchPart(joint, ref);
     return onFitting(ref.kind, [&](auto spec, auto flange) {
         return findFitting<decltype(spec)>(joint, anchorOf(ref.side, flange)) != nullptr;
     });
@@ -156,6 +169,12 @@ void usual(DiagonalSpec& d, const ResolvedJoint& joint, const ResolvedSide&, Fla
     d.thickness = usualStiffener(joint, joint.main()).thickness;
     d.throat = std::ceil(0.6 * d.thickness);
     d.steel = joint.main().spec.beam.steel;
+}
+
+void usual(TopPlateSpec& p, const ResolvedJoint& joint, const ResolvedSide& side, FlangeSide) {
+    p.thickness = usualStiffener(joint, side).thickness;
+    p.throat = std::max(4.0, std::ceil(0.45 * p.thickness));
+    p.steel = joint.columnMember.steel;
 }
 
 /// Another beam: the mirror image of the first one, level, joined as asked.
@@ -207,6 +226,8 @@ bool canTake(const ResolvedJoint& joint, const FittingRef& ref) {
     case FittingKind::StiffenerBottom: return joint.hasColumn && isInPlane;
     case FittingKind::Doubler:
     case FittingKind::Diagonal: return joint.hasColumn && joint.main().isInPlane();
+    case FittingKind::TopPlate: return joint.hasColumn && joint.columnSpec.endAbove;
+    default: return canTakeHaunchPart(joint, ref);
     }
     return false;
 }
@@ -225,6 +246,7 @@ void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& r
         sortRows(*s);
         return;
     }
+    if (!isFitting(ref.kind)) return addHaunchPart(joint, resolved, ref);
     onFitting(ref.kind, [&](auto spec, std::optional<FlangeSide> flange) {
         const ResolvedSide* r = flange ? resolved.side(ref.side) : &resolved.main();
         const Member* column = throughMember(joint);
@@ -240,6 +262,7 @@ void removeFitting(Joint& joint, const FittingRef& ref) {
         return;
     }
     if (ref.kind == FittingKind::Row) return;
+    if (!isFitting(ref.kind)) return removeHaunchPart(joint, ref);
     onFitting(ref.kind, [&](auto spec, auto flange) { dropFitting<decltype(spec)>(joint, anchorOf(ref.side, flange)); });
 }
 
@@ -264,10 +287,14 @@ double snappedRow(const ResolvedJoint& joint, EndId id, int index, double positi
     const double clear = std::ceil(leg + s.bolt.washerOuter / 2);
     std::vector<double> stops{roundTo(position, 5)};
     const double end = 1.2 * s.bolt.d_0;
-    for (const double stop : {-clear, s.flange + clear, s.depth - s.flange - clear, s.depth + clear, -s.spec.plate.above + end,
-                              s.depth + s.spec.plate.below - end}) {
+    std::vector<double> limits;
+    const EndFace face = endFace(s);
+    for (const FlangeOnFace& f : face.flanges)
+        for (const double stop : {f.from - clear, f.to + clear}) limits.push_back(stop);
+    limits.push_back(s.top() - s.spec.plate.above + end);
+    limits.push_back(s.bottom() + s.spec.plate.below - end);
+    for (const double stop : limits)
         if (std::abs(stop - position) < 6) stops.push_back(roundTo(stop, 1));
-    }
     for (std::size_t i = 0; i < s.spec.rows.size(); ++i) {
         if (static_cast<int>(i) == index) continue;
         for (const double sign : {-1.0, 1.0}) {
@@ -296,17 +323,21 @@ std::optional<double> roomForRow(const ResolvedJoint& joint, EndId id) {
     const ResolvedSide* s = joint.side(id);
     const double clear = std::ceil(8 * root2 + s->bolt.washerOuter / 2);
     const double pitch = 2.2 * s->bolt.d_0;
-    std::vector<double> inner{s->flange + clear - pitch, s->depth - s->flange - clear + pitch};
-    for (const BoltRowSpec& r : s->spec.rows)
-        if (r.position > 0 && r.position < s->depth) inner.push_back(r.position);
-    std::sort(inner.begin(), inner.end());
     std::optional<double> best;
     double gap = 2 * pitch - 1e-9;
-    for (std::size_t i = 0; i + 1 < inner.size(); ++i) {
-        if (inner[i + 1] - inner[i] <= gap) continue;
-        gap = inner[i + 1] - inner[i];
-        // Close to the tension side of the gap, where a row does most.
-        best = roundTo(std::max(inner[i] + pitch, std::min(inner[i] + 3 * s->bolt.d, inner[i + 1] - pitch)), 5);
+    const EndFace face = endFace(*s);
+    for (std::size_t bay = 0; bay + 1 < face.flanges.size(); ++bay) {
+        const double from = face.flanges[bay].to, to = face.flanges[bay + 1].from;
+        std::vector<double> inner{from + clear - pitch, to - clear + pitch};
+        for (const BoltRowSpec& r : s->spec.rows)
+            if (r.position > face.flanges[bay].from && r.position < face.flanges[bay + 1].to) inner.push_back(r.position);
+        std::sort(inner.begin(), inner.end());
+        for (std::size_t i = 0; i + 1 < inner.size(); ++i) {
+            if (inner[i + 1] - inner[i] <= gap) continue;
+            gap = inner[i + 1] - inner[i];
+            // Close to the tension side of the gap, where a row does most.
+            best = roundTo(std::max(inner[i] + pitch, std::min(inner[i] + 3 * s->bolt.d, inner[i + 1] - pitch)), 5);
+        }
     }
     return best;
 }

@@ -32,6 +32,12 @@ enum class FittingKind {
     RibBottom,
     Doubler,
     Diagonal,
+    TopPlate,
+    // of a member's end: blocks of the member, not fittings of the joint
+    HaunchBelow,
+    HaunchAbove,
+    ToeStiffener, ///< of the haunch below, or else above
+    HaunchStiffener,
     Row,
     Beam
 };
@@ -65,10 +71,11 @@ template <class F> auto onFitting(FittingKind kind, F f) {
     case FittingKind::RibTop: return f(RibSpec{}, At(FlangeSide::Top));
     case FittingKind::RibBottom: return f(RibSpec{}, At(FlangeSide::Bottom));
     case FittingKind::Diagonal: return f(DiagonalSpec{}, At());
+    case FittingKind::TopPlate: return f(TopPlateSpec{}, At());
     default: return f(DoublerSpec{}, At());
     }
 }
-[[nodiscard]] inline bool isFitting(FittingKind kind) { return kind != FittingKind::Row && kind != FittingKind::Beam; }
+[[nodiscard]] inline bool isFitting(FittingKind kind) { return kind <= FittingKind::TopPlate; }
 /// The anchor of a fitting at a side.
 [[nodiscard]] inline std::optional<Anchor> anchorOf(EndId side, std::optional<FlangeSide> flange) {
     return flange ? std::optional<Anchor>(Anchor{side, *flange}) : std::nullopt;

@@ -24,7 +24,7 @@ struct Fitting {
     static constexpr bool hasFields = true;
     EndId on;
     std::optional<Anchor> at;
-    std::variant<StiffenerSpec, DoublerSpec, DiagonalSpec, BackingSpec, RibSpec> how;
+    std::variant<StiffenerSpec, DoublerSpec, DiagonalSpec, BackingSpec, RibSpec, TopPlateSpec> how;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"on", Quantity::None, 0, 0, "the member it strengthens"}, s.on);
         v(Field{"at", Quantity::None, 0, 0, "the flange it follows; absent for web plates and diagonals"}, s.at);

@@ -6,11 +6,61 @@ namespace zg {
 
 double levelOf(const ResolvedSide& side, double positionDown) { return side.spec.level - positionDown; }
 
+EndFace endFace(const ResolvedSide& s) {
+    EndFace f;
+    const Section& b = s.beam.section;
+    const double tan = s.sinSlope / s.cosSlope;
+    const bool coversTop = s.haunchAbove && s.haunchAbove->clear() <= 0,
+               coversBottom = s.haunchBelow && s.haunchBelow->clear() <= 0;
+    const auto haunchFlange = [&](const ResolvedHaunch& h, int index) {
+        const double from = h.isBelow ? s.bottom() - h.flange : s.top();
+        f.flanges.push_back({from,
+                             from + h.flange,
+                             {PartKind::HaunchFlange, s.id, index},
+                             &h.spec.flangeWeld,
+                             h.b,
+                             h.t_f,
+                             h.cos,
+                             h.tan,
+                             &h.steel});
+    };
+    const auto haunchWeb = [&](const ResolvedHaunch& h, int index) {
+        f.webs.push_back({{PartKind::HaunchWeb, s.id, index}, &h.spec.webWeld, h.t_w, &h.steel});
+    };
+    if (s.haunchAbove) {
+        haunchFlange(*s.haunchAbove, 1);
+        if (!coversTop) haunchWeb(*s.haunchAbove, 1);
+    }
+    const auto own = [&](double from, PartKind part, const WeldSpec& weld) {
+        f.flanges.push_back({from, from + s.flange, {part, s.id}, &weld, b.b, b.t_f, s.cosSlope, tan, &s.beam.steel});
+    };
+    if (!coversTop) own(0, PartKind::BeamTopFlange, s.spec.topWeld);
+    f.webs.push_back({{PartKind::BeamWeb, s.id}, &s.spec.webWeld, b.t_w, &s.beam.steel});
+    if (!coversBottom) own(s.depth - s.flange, PartKind::BeamBottomFlange, s.spec.bottomWeld);
+    if (s.haunchBelow) {
+        if (!coversBottom) haunchWeb(*s.haunchBelow, 0);
+        haunchFlange(*s.haunchBelow, 0);
+    }
+    return f;
+}
+
+const WebOnFace& EndFace::webAt(double down) const {
+    for (std::size_t i = 1; i + 1 < flanges.size(); ++i)
+        if (down < (flanges[i].from + flanges[i].to) / 2) return webs[i - 1];
+    return webs.back();
+}
+
+double plateTop(const ResolvedSide& s) { return levelOf(s, s.top() - s.spec.plate.above); }
+double plateBottom(const ResolvedSide& s) { return levelOf(s, s.bottom() + s.spec.plate.below); }
+double flangeLevel(const ResolvedSide& s, bool isTop) {
+    return levelOf(s, isTop ? s.top() + s.topFlange() / 2 : s.bottom() - s.bottomFlange() / 2);
+}
+
 std::array<double, 2> doublerReach(const ResolvedJoint& joint, double columnTop) {
     double top = -1e9, bottom = 1e9;
     for (const ResolvedSide& s : joint.sides) {
-        top = std::max(top, levelOf(s, -s.spec.plate.above));
-        bottom = std::min(bottom, levelOf(s, s.depth + s.spec.plate.below));
+        top = std::max(top, plateTop(s));
+        bottom = std::min(bottom, plateBottom(s));
     }
     return {bottom - 40, std::min(top + 40, columnTop)};
 }
@@ -18,7 +68,7 @@ std::array<double, 2> doublerReach(const ResolvedJoint& joint, double columnTop)
 std::optional<std::array<double, 2>> backingReach(const ResolvedSide& s, bool isTop) {
     double least = 1e9, most = -1e9;
     for (const BoltRowSpec& row : s.spec.rows) {
-        if ((row.position < s.depth / 2) != isTop) continue;
+        if (isUpperHalf(s, row.position) != isTop) continue;
         least = std::min(least, row.position);
         most = std::max(most, row.position);
     }
@@ -47,8 +97,14 @@ std::vector<StiffenerPair> columnStiffeners(const ResolvedJoint& joint) {
             const auto& spec = isTop ? s.spec.stiffenerTop : s.spec.stiffenerBottom;
             if (!spec) continue;
             StiffenerPair own{s.id, isTop ? FlangeSide::Top : FlangeSide::Bottom, &*spec,
-                              isTop ? &s.stiffenerTopSteel : &s.stiffenerBottomSteel,
-                              levelOf(s, isTop ? s.flange / 2 : s.depth - s.flange / 2)};
+                              isTop ? &s.stiffenerTopSteel : &s.stiffenerBottomSteel, flangeLevel(s, isTop)};
+            if (spec->isInLine) {
+                // It meets the column's flange where the line of the flange comes out of the end plate, and rises with it.
+                const EndFace face = endFace(s);
+                const double slope = (isTop ? face.flanges.front() : face.flanges.back()).tan;
+                own.tan = slope * s.dir();
+                own.level -= slope * (s.spec.plate.thickness + joint.column.section.h / 2);
+            }
             const auto twin = std::find_if(pairs.begin(), pairs.end(), [&](const StiffenerPair& p) {
                 return std::abs(p.level - own.level) < (p.spec->thickness + spec->thickness) / 2;
             });

@@ -64,8 +64,22 @@ private:
                           [&](const Connection& other) { return other.end == c.end; }) > 1)
             error(Problem::JoinedTwice, where / "end");
         if (!onto || c.onto == c.end) return error(Problem::NoSuchSupport, where / "onto", {named(c.onto), allMembers()});
+        haunches(c, *end, *framing);
         const bool isSplice = std::holds_alternative<Framing>(onto->placement);
         if (isSplice) splice(where, c, *framing, std::get<Framing>(onto->placement));
+    }
+
+    void haunches(const Connection& c, const Member& end, const Framing& framing) {
+        for (const bool isBelow : {true, false}) {
+            const std::optional<HaunchSpec>& haunch = isBelow ? framing.haunchBelow : framing.haunchAbove;
+            if (!haunch) continue;
+            const FieldPath where =
+                FieldPath{"members", end.id.str(), Framing::kind} / (isBelow ? "haunch_below" : "haunch_above");
+            if (std::holds_alternative<FinPlate>(c.how)) error(Problem::HaunchOnFin, where, {named(end.id)});
+            if (framing.direction == Direction::Front || framing.direction == Direction::Back)
+                error(Problem::HaunchOutOfPlane, where,
+                      {named(end.id), EnumNames<Direction>::names[static_cast<int>(framing.direction)]});
+        }
     }
 
     void splice(const FieldPath& where, const Connection& c, const Framing& end, const Framing& onto) {
@@ -95,9 +109,13 @@ private:
                 error(Problem::FittingOnNothing, where / "on", {kind, named(f.on), allMembers()});
                 continue;
             }
-            const bool isAtNode = std::holds_alternative<DoublerSpec>(f.how) || std::holds_alternative<DiagonalSpec>(f.how);
+            const bool isAtNode = std::holds_alternative<DoublerSpec>(f.how) || std::holds_alternative<DiagonalSpec>(f.how) ||
+                                  std::holds_alternative<TopPlateSpec>(f.how);
             const bool isOnBeam = std::holds_alternative<RibSpec>(f.how);
             const bool isThrough = std::holds_alternative<Through>(on->placement);
+            if (const Through* column = std::get_if<Through>(&on->placement);
+                column && std::holds_alternative<TopPlateSpec>(f.how) && !column->endAbove)
+                error(Problem::TopPlateOnNothing, where);
             if (isAtNode && f.at) error(Problem::FittingFollowsNoFlange, where / "at", {kind});
             if (!isAtNode && !f.at) error(Problem::FittingNeedsFlange, where / "at", {kind});
             if (isOnBeam ? isThrough : !isThrough)

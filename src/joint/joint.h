@@ -13,6 +13,10 @@ template <> struct EnumNames<FrameKind> { static constexpr const char* names[] =
 template <> struct EnumNames<ActionReference> { static constexpr const char* names[] = {"column face", "node"}; };
 template <> struct EnumNames<HeldEnd> { static constexpr const char* names[] = {"column below", "column above"}; };
 
+/// Whose the flexibility of a haunch is in the curves of the plates: the joint's, or the member's.
+enum class HaunchCountsAs { Joint, Member };
+template <> struct EnumNames<HaunchCountsAs> { static constexpr const char* names[] = {"joint", "member"}; };
+
 /// Choices of the plate method; what is absent from a joint has these values.
 struct PlateSpec {
     static constexpr bool hasFields = true;
@@ -21,6 +25,8 @@ struct PlateSpec {
     HeldEnd heldEnd = HeldEnd::ColumnBelow;
     int modes = 6;
     double localFactor = 3, globalFactor = 15;
+    HaunchCountsAs haunchCountsAs = HaunchCountsAs::Joint;
+    bool isColumnHeld = false;
     bool isCapacityDesigned = false;
     double overStrength = 1.25, hardening = 1.1;
     template <class Self, class V> static void fields(Self& s, V& v) {
@@ -30,6 +36,9 @@ struct PlateSpec {
         v(Field{"modes", Quantity::None, 1, 20, "buckling modes looked for"}, s.modes);
         v(Field{"local_factor", Quantity::None, 1, 100, "least buckling factor of a plate by itself"}, s.localFactor);
         v(Field{"global_factor", Quantity::None, 1, 100, "least buckling factor of a member as a whole"}, s.globalFactor);
+        v(Field{"haunch_counts_as", Quantity::None, 0, 0, "whose the haunch's own flexibility is in the curves"},
+          s.haunchCountsAs);
+        v(Field{"column_held", Quantity::None, 0, 0, "the column is held sideways at the beams' flanges"}, s.isColumnHeld);
         v(Field{"capacity_design", Quantity::None, 0, 0, "the joint must outlast the beams' plastic hinges"},
           s.isCapacityDesigned);
         v(Field{"over_strength", Quantity::None, 1, 2, "gamma_ov of the beams' steel (EN 1998-1:2004 6.2)"}, s.overStrength);

@@ -1,6 +1,7 @@
 #pragma once
 #include "base/fields.h"
 #include "joint/end_id.h"
+#include "joint/haunch.h"
 #include <variant>
 
 namespace zg {
@@ -42,6 +43,7 @@ struct Framing {
     std::optional<double> span;       ///< for the class by stiffness
     std::optional<EndCarries> farEnd; ///< what its far end carries in the plate model; by its forces when absent
     std::optional<double> gravityShear;
+    std::optional<HaunchSpec> haunchBelow, haunchAbove;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"direction", Quantity::None, 0, 0, "where it goes: right, left, front (towards the reader) or back"},
           s.direction);
@@ -53,6 +55,8 @@ struct Framing {
         v(Field{"gravity_shear", Quantity::Force, -1e9, 1e9,
                 "shear V_Ed,G from gravity in the seismic situation (EN 1998-1:2004 6.6.2)"},
           s.gravityShear);
+        v(Field{"haunch_below", Quantity::None, 0, 0, "haunch under its bottom flange"}, s.haunchBelow);
+        v(Field{"haunch_above", Quantity::None, 0, 0, "haunch on its top flange"}, s.haunchAbove);
     }
 };
 

@@ -2,6 +2,7 @@
 #include "catalogue/bolts.h"
 #include "joint/edit.h"
 #include "joint/field_walk.h"
+#include "joint/haunch_edit.h"
 #include <algorithm>
 #include <cmath>
 #include <iterator>
@@ -148,6 +149,28 @@ template <class Visit> void specsOfConnection(const Joining& how, const PartRef&
     }
 }
 
+template <class Visit> void specsOfHaunch(const Joint& joint, const PartRef& part, Visit visit) {
+    const HaunchSpec* h = findHaunch(joint, part.side, part.index == 0);
+    if (!h) return;
+    const FieldPath at =
+        FieldPath{"members", part.side.str(), Framing::kind} / (part.index == 0 ? "haunch_below" : "haunch_above");
+    switch (part.kind) {
+    case PartKind::HaunchToeStiffener:
+        if (h->toeStiffener) visit("stiffener", at / "toe_stiffener");
+        return;
+    case PartKind::HaunchStiffener:
+        if (h->midStiffener) visit("stiffener", at / "mid_stiffener");
+        return;
+    case PartKind::WeldHaunchFlange: return visit("weld", at / "weld_flange");
+    case PartKind::WeldHaunchWeb: return visit("weld", at / "weld_web");
+    case PartKind::WeldHaunchToe: return visit("weld", at / "weld_toe");
+    default:
+        visit("haunch", at);
+        visit(kindName(h->made), at / kindName(h->made));
+        return;
+    }
+}
+
 /// Calls `visit(group, path)` for every spec a part is made of.
 template <class Visit> void specsOf(const Joint& joint, const PartRef& part, Visit visit) {
     if (part.kind == PartKind::ColumnWeb || part.kind == PartKind::ColumnFlange) {
@@ -158,6 +181,7 @@ template <class Visit> void specsOf(const Joint& joint, const PartRef& part, Vis
         }
         return;
     }
+    if (isOfHaunch(part.kind)) return specsOfHaunch(joint, part, visit);
     if (const auto ref = fittingOf(part)) {
         onFitting(ref->kind, [&](auto spec, auto flange) {
             using Spec = decltype(spec);
@@ -208,11 +232,13 @@ void append(std::vector<Parameter>& to, std::vector<Parameter> more) {
 std::vector<PartRef> partsOf(const Joint& joint) {
     std::vector<PartRef> all{{PartKind::ColumnWeb}};
     for (const EndId end : framingEnds(joint)) {
-        for (const PartKind kind :
-             {PartKind::BeamWeb, PartKind::EndPlate, PartKind::FinPlate, PartKind::WeldTop, PartKind::WeldBottom,
-              PartKind::WeldWeb, PartKind::BoltRow, PartKind::StiffenerTop, PartKind::StiffenerBottom, PartKind::BackingTop,
-              PartKind::BackingBottom, PartKind::RibTop, PartKind::RibBottom, PartKind::Doubler, PartKind::Diagonal})
+        for (const PartKind kind : {PartKind::BeamWeb, PartKind::EndPlate, PartKind::FinPlate, PartKind::WeldTop,
+                                    PartKind::WeldBottom, PartKind::WeldWeb, PartKind::BoltRow, PartKind::StiffenerTop,
+                                    PartKind::StiffenerBottom, PartKind::BackingTop, PartKind::BackingBottom, PartKind::RibTop,
+                                    PartKind::RibBottom, PartKind::Doubler, PartKind::Diagonal, PartKind::TopPlate})
             all.push_back({kind, end, 0});
+        for (int kind = static_cast<int>(PartKind::HaunchWeb); kind <= static_cast<int>(PartKind::WeldHaunchToe); ++kind)
+            for (const int index : {0, 1}) all.push_back({static_cast<PartKind>(kind), end, index});
         if (const EndPlate* plate = findEndPlate(joint, end))
             for (std::size_t i = 1; i < plate->rows.size(); ++i) all.push_back({PartKind::BoltRow, end, static_cast<int>(i)});
     }

@@ -5,6 +5,7 @@ namespace zg {
 
 std::string partId(const PartRef& part) {
     const std::string side = part.side.str();
+    const std::string haunch = part.index == 0 ? ".haunch.below" : ".haunch.above";
     switch (part.kind) {
     case PartKind::ColumnWeb: return "column.web";
     case PartKind::ColumnFlange: return "column.flange." + side;
@@ -25,13 +26,22 @@ std::string partId(const PartRef& part) {
     case PartKind::WeldBottom: return side + ".weld.bottom";
     case PartKind::WeldWeb: return side + ".weld.web";
     case PartKind::FinPlate: return side + ".fin";
+    case PartKind::HaunchWeb: return side + haunch + ".web";
+    case PartKind::HaunchFlange: return side + haunch + ".flange";
+    case PartKind::HaunchToeStiffener: return side + haunch + ".toe.stiffener";
+    case PartKind::HaunchStiffener: return side + haunch + ".stiffener";
+    case PartKind::WeldHaunchFlange: return side + haunch + ".weld.flange";
+    case PartKind::WeldHaunchWeb: return side + haunch + ".weld.web";
+    case PartKind::WeldHaunch: return side + haunch + ".weld";
+    case PartKind::WeldHaunchToe: return side + haunch + ".weld.toe";
+    case PartKind::TopPlate: return "column.top.plate";
     }
     return {};
 }
 
 std::optional<PartRef> partOfId(const std::string& id) {
     const std::size_t row = id.find(".row.");
-    for (int kind = 0; kind <= static_cast<int>(PartKind::FinPlate); ++kind) {
+    for (int kind = 0; kind <= static_cast<int>(lastPartKind); ++kind) {
         PartRef part{static_cast<PartKind>(kind), {}, 0};
         // Parts of an end begin with its name; a column flange ends with the side it is on.
         const std::size_t dot = part.kind == PartKind::ColumnFlange ? id.rfind('.') : id.find('.');
@@ -39,9 +49,11 @@ std::optional<PartRef> partOfId(const std::string& id) {
         const std::string end = part.kind == PartKind::ColumnFlange ? id.substr(dot + 1) : id.substr(0, dot);
         if (!EndId::fits(end)) continue;
         part.side = EndId(std::string_view(end));
-        if (part.kind == PartKind::ColumnWeb || part.kind == PartKind::Doubler || part.kind == PartKind::Diagonal)
+        if (part.kind == PartKind::ColumnWeb || part.kind == PartKind::Doubler || part.kind == PartKind::Diagonal ||
+            part.kind == PartKind::TopPlate)
             part.side = ends::right;
         if (part.kind == PartKind::BoltRow && row != std::string::npos) part.index = std::atoi(id.c_str() + row + 5) - 1;
+        if (isOfHaunch(part.kind)) part.index = id.find(".haunch.above") == std::string::npos ? 0 : 1;
         if (partId(part) == id) return part;
     }
     return std::nullopt;

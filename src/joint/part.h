@@ -25,17 +25,29 @@ enum class PartKind {
     WeldTop,
     WeldBottom,
     WeldWeb,
-    FinPlate
+    FinPlate,
+    // of a haunch: index 0 below the member, 1 above it
+    HaunchWeb,
+    HaunchFlange,
+    HaunchToeStiffener,
+    HaunchStiffener,
+    WeldHaunchFlange,
+    WeldHaunchWeb,
+    WeldHaunch, ///< along the member
+    WeldHaunchToe,
+    TopPlate
 };
+inline constexpr PartKind lastPartKind = PartKind::TopPlate;
 
 struct PartRef {
     PartKind kind = PartKind::ColumnWeb;
     EndId side = ends::right; ///< of column parts: the flange on that side
-    int index = 0;            ///< bolt rows: place in the side's list
+    int index = 0;            ///< bolt rows: place in the side's list; haunches: 0 below the member, 1 above it
 };
 inline bool operator==(const PartRef& a, const PartRef& b) { return a.kind == b.kind && a.side == b.side && a.index == b.index; }
 inline bool operator!=(const PartRef& a, const PartRef& b) { return !(a == b); }
 
+[[nodiscard]] inline bool isOfHaunch(PartKind k) { return k >= PartKind::HaunchWeb && k <= PartKind::WeldHaunchToe; }
 /// Whether it is a plate of the beam itself.
 [[nodiscard]] inline bool isOfBeam(const PartRef& p) {
     return p.kind == PartKind::BeamTopFlange || p.kind == PartKind::BeamBottomFlange || p.kind == PartKind::BeamWeb;

@@ -48,6 +48,10 @@ public:
             r.diagonal = *diagonal;
             r.diagonalSteel = steel(diagonal->steel, diagonal->thickness, ofFitting<DiagonalSpec>({}));
         }
+        if (const TopPlateSpec* plate = findFitting<TopPlateSpec>(joint_)) {
+            r.topPlate = *plate;
+            r.topPlateSteel = steel(plate->steel, plate->thickness, ofFitting<TopPlateSpec>({}));
+        }
         r.actions = joint_.actions;
         r.plates = platesOf(joint_);
         return r;
@@ -83,23 +87,26 @@ private:
         return *strength;
     }
 
+    /// Nothing, and said, where the designation is of no I section.
+    std::optional<Section> section(const std::string& designation, const FieldPath& where) {
+        const auto own = std::find_if(job_.sections.begin(), job_.sections.end(),
+                                      [&](const CustomSection& s) { return s.designation == designation; });
+        if (own != job_.sections.end()) return makeSection(*own);
+        if (const Section* found_ = findSection(designation)) return *found_;
+        if (designation.empty())
+            error(Problem::NoSection, where / "section");
+        else if (const Profile* other = findProfile(designation))
+            error(Problem::SectionNotI, where / "section", {other->designation, wordsOf(*other)});
+        else
+            error(Problem::SectionUnknown, where / "section", {printable(designation)});
+        return std::nullopt;
+    }
+
     ResolvedMember member(const MemberSpec& spec, const FieldPath& where) {
         ResolvedMember m;
-        const auto own = std::find_if(job_.sections.begin(), job_.sections.end(),
-                                      [&](const CustomSection& s) { return s.designation == spec.section; });
-        if (own != job_.sections.end()) {
-            m.section = makeSection(*own);
-        } else if (const Section* found_ = findSection(spec.section)) {
-            m.section = *found_;
-        } else {
-            if (spec.section.empty())
-                error(Problem::NoSection, where / "section");
-            else if (const Profile* other = findProfile(spec.section))
-                error(Problem::SectionNotI, where / "section", {other->designation, wordsOf(*other)});
-            else
-                error(Problem::SectionUnknown, where / "section", {printable(spec.section)});
-            return m;
-        }
+        const auto found_ = section(spec.section, where);
+        if (!found_) return m;
+        m.section = *found_;
         m.steel = steel(spec.steel, std::max(m.section.t_f, m.section.t_w), where);
         return m;
     }
@@ -164,8 +171,8 @@ private:
             own.webWeld = how.other->webWeld;
         }
         const double down = r.spec.level - like.spec.level; // from the other beam's top flange to this one's
-        own.plate.above = how.plate.above - down;
-        own.plate.below = like.depth + how.plate.below + down - r.depth;
+        own.plate.above = how.plate.above - down + (r.top() - like.top());
+        own.plate.below = like.bottom() + how.plate.below + down - r.bottom();
         for (BoltRowSpec& row : own.rows) row.position += down;
         endPlate(r, own, ofConnection(like.id) / EndPlate::kind, how.other ? "other" : "plate");
         r.isPartner = true;
@@ -189,6 +196,45 @@ private:
         bolts(r, how.size, how.grade, how.holes, where);
     }
 
+    ResolvedHaunch haunch(const ResolvedSide& r, const HaunchSpec& spec, bool isBelow) {
+        const FieldPath where = ofMember(r.id) / Framing::kind / (isBelow ? "haunch_below" : "haunch_above");
+        ResolvedHaunch h;
+        h.spec = spec;
+        h.isBelow = isBelow;
+        if (const Cutting* cutting = std::get_if<Cutting>(&spec.made)) {
+            const Section from = section(cutting->section, where / Cutting::kind).value_or(Section{});
+            h.b = from.b;
+            h.t_f = from.t_f;
+            h.t_w = from.t_w;
+            h.r = from.r;
+            h.designedFrom = from.h;
+            h.deepest = from.h - from.t_f - rootDistance(from);
+        } else {
+            const HaunchPlates& plates = std::get<HaunchPlates>(spec.made);
+            h.b = plates.flangeWidth;
+            h.t_f = plates.flangeThickness;
+            h.t_w = plates.webThickness;
+        }
+        h.steel = steel(spec.steel, std::max(h.t_f, h.t_w), where);
+        if (spec.toeStiffener)
+            h.toeSteel = steel(spec.toeStiffener->steel, spec.toeStiffener->thickness, where / "toe_stiffener");
+        if (spec.midStiffener)
+            h.midSteel = steel(spec.midStiffener->steel, spec.midStiffener->thickness, where / "mid_stiffener");
+        h.tan = r.sinSlope / r.cosSlope + (isBelow ? 1 : -1) * spec.depth / spec.length;
+        h.cos = 1 / std::sqrt(1 + h.tan * h.tan);
+        h.flange = h.t_f / h.cos;
+        h.alpha = std::abs(std::atan(h.tan) - r.spec.slope);
+        h.alongMember = spec.length / r.cosSlope;
+        constexpr double steepest = 1.0471975511965976; // 60 degrees
+        if (std::abs(std::atan(h.tan)) > steepest) {
+            Diagnostic& d = error(Problem::HaunchTooSteep, where / "depth_mm");
+            d.value = std::abs(std::atan(h.tan));
+            d.max = steepest;
+            d.quantity = Quantity::Angle;
+        }
+        return h;
+    }
+
     ResolvedSide side(const Member& m, const Framing& framing, const ResolvedMember& column) {
         ResolvedSide r;
         r.id = m.id;
@@ -210,6 +256,8 @@ private:
         r.sinSlope = std::sin(framing.slope);
         r.depth = r.beam.section.h / r.cosSlope;
         r.flange = r.beam.section.t_f / r.cosSlope;
+        if (framing.haunchBelow) r.haunchBelow = haunch(r, *framing.haunchBelow, true);
+        if (framing.haunchAbove) r.haunchAbove = haunch(r, *framing.haunchAbove, false);
         gather(r.spec.stiffenerTop, m.id, FlangeSide::Top, r.stiffenerTopSteel);
         gather(r.spec.stiffenerBottom, m.id, FlangeSide::Bottom, r.stiffenerBottomSteel);
         gather(r.spec.backingTop, m.id, FlangeSide::Top, r.backingTopSteel);

@@ -30,7 +30,25 @@ struct EndSpec {
     std::optional<RibSpec> ribTop, ribBottom;
 };
 
-/// One framing end with everything looked up. `depth` and `flange` are measured along the end plate (the beam may slope).
+/// A haunch with its plates looked up. Angles are signed against the end plate's normal, positive rising away from it.
+struct ResolvedHaunch {
+    HaunchSpec spec;
+    bool isBelow = true;
+    double b = 0, t_f = 0, t_w = 0;
+    double r = 0;            ///< root radius of a cutting
+    double deepest = 0;      ///< of a cutting, square to its flange: what the other haunch leaves; 0 for plates
+    double designedFrom = 0; ///< depth of the section it is cut from; 0 for plates
+    SteelStrength steel, toeSteel, midSteel;
+    double tan = 0, cos = 1; ///< of the flange's slope
+    double flange = 0;       ///< its thickness along the plate
+    double alpha = 0;        ///< between its flange and the member, positive
+    double alongMember = 0;  ///< plate to toe along the member's face
+    /// Web along the plate between the member's face and the flange; not above 0 where the flange lies on the member's.
+    [[nodiscard]] double clear() const { return spec.depth - flange; }
+};
+
+/// One framing end with everything looked up. `depth` and `flange` are the member's own, measured along the end plate (the beam
+/// may slope).
 struct ResolvedSide {
     EndId id = ends::right;
     EndId onto = ends::column;
@@ -43,6 +61,14 @@ struct ResolvedSide {
     BoltSize bolt;
     BoltClass boltClass;
     double depth = 0, flange = 0, cosSlope = 1, sinSlope = 0;
+    std::optional<ResolvedHaunch> haunchBelow, haunchAbove;
+    [[nodiscard]] bool isHaunched() const { return haunchBelow || haunchAbove; }
+    [[nodiscard]] const std::optional<ResolvedHaunch>& haunch(bool isBelow) const { return isBelow ? haunchBelow : haunchAbove; }
+    /// Of the whole end, haunches included: outer faces down the plate from the member's own, and flanges along it.
+    [[nodiscard]] double top() const { return haunchAbove ? -haunchAbove->spec.depth : 0; }
+    [[nodiscard]] double bottom() const { return haunchBelow ? depth + haunchBelow->spec.depth : depth; }
+    [[nodiscard]] double topFlange() const { return haunchAbove ? haunchAbove->flange : flange; }
+    [[nodiscard]] double bottomFlange() const { return haunchBelow ? haunchBelow->flange : flange; }
     SteelStrength stiffenerTopSteel, stiffenerBottomSteel, backingTopSteel, backingBottomSteel, ribTopSteel, ribBottomSteel;
     [[nodiscard]] bool isInPlane() const { return direction == Direction::Right || direction == Direction::Left; }
     /// x of where it goes: 1 to the right, -1 to the left, 0 out of the plane.
@@ -64,6 +90,8 @@ struct ResolvedJoint {
     SteelStrength doublerSteel;
     std::optional<DiagonalSpec> diagonal;
     SteelStrength diagonalSteel;
+    std::optional<TopPlateSpec> topPlate;
+    SteelStrength topPlateSteel;
     std::vector<ActionSet> actions;
     PlateSpec plates;
     /// Null where the joint has no such end.

@@ -45,22 +45,52 @@ void ModelBuilder::endPlate(const ResolvedSide& s) {
     contact(ref, plateShells, far, t_p + (partner ? partner->spec.plate.thickness : s.isInPlane() ? col_.t_f : col_.t_w));
 }
 
+// Fillets run along both faces of a flange but for the web and its roots on the inner one.
+void ModelBuilder::flangeWeld(PartRef ref, const ResolvedSide& s, const FlangeEdge& at, const WeldSpec& spec,
+                              const SteelStrength& steel, const std::vector<int>& faceShells) {
+    const Axes axes = axesOf(s);
+    const bool isInnerPositive = at.isUpper == (cross(axes.across, axes.out).z < 0);
+    WeldPlace place{ref, at.edge, at.thickness, axes.out, &faceShells};
+    if (spec.kind == WeldKind::Butt) return weld(place, spec, s.plateSteel, steel);
+    std::vector<int> before, after;
+    for (std::size_t i = 0; i < at.ys.size(); ++i) {
+        if (at.ys[i] <= -at.rootHalf + 1) before.push_back(at.edge[i]);
+        if (at.ys[i] >= at.rootHalf - 1) after.push_back(at.edge[i]);
+    }
+    place.isOnPositiveSide = !isInnerPositive, place.isOnNegativeSide = isInnerPositive;
+    weld(place, spec, s.plateSteel, steel);
+    place.isOnPositiveSide = isInnerPositive, place.isOnNegativeSide = !isInnerPositive;
+    for (const std::vector<int>& run : {before, after}) {
+        place.edge = run;
+        if (run.size() > 1) weld(place, spec, s.plateSteel, steel);
+    }
+}
+
 void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShells) {
     const Section& b = s.beam.section;
     const Axes axes = axesOf(s);
     const bool isFin = s.kind == ConnectionKind::FinPlate;
     const double away = isFin ? s.spec.fin.gap : s.spec.plate.thickness;
-    const double length = settings_.beamStub * b.h, top = levelOf(s, 0);
+    const double top = levelOf(s, 0), toe = toeOf(s), length = toe + settings_.beamStub * b.h;
     const Vec3 vertical{0, 0, 1};
     const Vec3 along = s.cosSlope * axes.out + s.sinSlope * vertical, up = s.cosSlope * vertical - s.sinSlope * axes.out;
     const Vec3 axisStart = axes.at(away, 0, top - b.h / 2 / s.cosSlope), axisEnd = axisStart + length * along;
-    // u from the plate to the end, d down the section, square to the axis.
+    // u from the plate to the end, d down the section, square to the axis; of a haunched end from its toe on.
+    const double atToe = toe / length;
     const auto at = [&](double u, double y, double d) {
         const Vec3 from = axes.at(away, y, top - d / s.cosSlope), to = axisEnd + y * axes.across + (b.h / 2 - d) * up;
-        return (1 - u) * from + u * to;
+        if (toe <= 0) return (1 - u) * from + u * to;
+        const Vec3 middle = axisStart + toe * along + y * axes.across + (b.h / 2 - d) * up;
+        if (u < atToe) return (1 - u / atToe) * from + u / atToe * middle;
+        return (1 - u) / (1 - atToe) * middle + (u - atToe) / (1 - atToe) * to;
     };
     GridLines u(0, 1, 4 * fine_ / length), y(-b.b / 2, b.b / 2, 2 * fine_), d(b.t_f / 2, b.h - b.t_f / 2, 2.5 * fine_);
     u.fine(0, 0.02, 1.2 * fine_ / length);
+    if (toe > 0) {
+        u.through(atToe);
+        u.fine(0, atToe, 3 * fine_ / length);
+        u.fine(atToe - 0.3 * b.h / length, atToe + 0.3 * b.h / length, 1.5 * fine_ / length);
+    }
     if (isFin) { // lines through the bolts
         const FinPlate& f = s.spec.fin;
         for (int line = 0; line < f.lines; ++line) {
@@ -89,23 +119,9 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     const double f_y = settings_.beamStrength * s.beam.steel.f_y;
     const auto flange = [&](PartKind kind, PartKind weldKind, double depth, const WeldSpec& spec) {
         const auto edge = grid(part({kind, s.id}, b.t_f, f_y), us, ys, [&](double a, double c) { return at(a, c, depth); });
-        // Fillets run along both faces but for the web and its roots on the inner one.
-        std::vector<int> before, after;
-        for (std::size_t i = 0; i < ys.size(); ++i) {
-            if (ys[i] <= -rootHalf + 1) before.push_back(edge[i]);
-            if (ys[i] >= rootHalf - 1) after.push_back(edge[i]);
-        }
         if (faceShells.empty()) return; // ends free
-        const bool isInnerPositive = (kind == PartKind::BeamTopFlange) == (cross(axes.across, axes.out).z < 0);
-        WeldPlace place{{weldKind, s.id}, edge, b.t_f, axes.out, &faceShells};
-        if (spec.kind == WeldKind::Butt) return weld(place, spec, s.plateSteel, s.beam.steel);
-        place.isOnPositiveSide = !isInnerPositive, place.isOnNegativeSide = isInnerPositive;
-        weld(place, spec, s.plateSteel, s.beam.steel);
-        place.isOnPositiveSide = isInnerPositive, place.isOnNegativeSide = !isInnerPositive;
-        for (const std::vector<int>& run : {before, after}) {
-            place.edge = run;
-            if (run.size() > 1) weld(place, spec, s.plateSteel, s.beam.steel);
-        }
+        flangeWeld({weldKind, s.id}, s, {edge, ys, b.t_f, rootHalf, kind == PartKind::BeamTopFlange}, spec, s.beam.steel,
+                   faceShells);
     };
     flange(PartKind::BeamTopFlange, PartKind::WeldTop, b.t_f / 2, s.spec.topWeld);
     flange(PartKind::BeamBottomFlange, PartKind::WeldBottom, b.h - b.t_f / 2, s.spec.bottomWeld);
@@ -123,6 +139,9 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     }
     if (!faceShells.empty())
         weld({{PartKind::WeldWeb, s.id}, webEdge, b.t_w, axes.out, &faceShells}, s.spec.webWeld, s.plateSteel, s.beam.steel);
+    if (toe > 0)
+        haunches(
+            s, faceShells, [&](double across, double depth) { return node(at(atToe, across, depth)); }, ys, ds);
     // Far end: plane and stiff.
     std::vector<int> end;
     for (double c : ys)
@@ -132,10 +151,7 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     end.erase(std::unique(end.begin(), end.end()), end.end());
     const int handle = out_.model.addNode(axisEnd);
     out_.model.addRigid(handle, end, name(s.id) + std::string(".beam end"));
-    const int load = out_.model.addCase(name(s.id) + std::string(".moment"));
     const Vec3 turn = cross(vertical, axes.out);
-    for (int k = 0; k < 2; ++k)
-        if (turn[k] != 0) out_.model.cases[load].forces.push_back({handle, static_cast<fe::Freedom>(3 + k), turn[k]});
     JointModel::Beam beam;
     beam.side = s.id;
     beam.handle = handle;
@@ -144,10 +160,26 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     beam.turn = turn;
     beam.carriesMoment = !isFin && !s.isPartner && s.isInPlane();
     beam.axisLevel = axisStart.z;
-    beam.loadCase = load;
+    beam.toe = toe;
+    for (const bool isReversed : {false, true}) {
+        // A moment at the face; on a haunched end with the shear that goes with it, or the beam would fail beyond its haunch.
+        const double shear = beam.shearOfMoment[isReversed] = toe > 0 ? shearOfMoment(joint_, s, isReversed) : 0;
+        if (isReversed && toe <= 0) {
+            beam.loadCases[1] = beam.loadCases[0];
+            break;
+        }
+        beam.loadCases[isReversed] = out_.model.addCase(name(s.id) + (isReversed ? ".moment reversed" : ".moment"));
+        std::vector<fe::NodalForce>& forces = out_.model.cases[beam.loadCases[isReversed]].forces;
+        const Vec3 force = shear * (s.sinSlope * axes.out - s.cosSlope * vertical),
+                   moment = turn + cross(beam.face - axisEnd, force);
+        for (int k = 0; k < 3; ++k) {
+            if (force[k] != 0) forces.push_back({handle, static_cast<fe::Freedom>(k), force[k]});
+            if (moment[k] != 0) forces.push_back({handle, static_cast<fe::Freedom>(3 + k), moment[k]});
+        }
+    }
     // A section near the joint: beyond it the beam is by itself, and what it turns plastically there is no rotation of the joint.
     const auto section = std::min_element(us.begin() + 1, us.end(), [&](double a, double c) {
-        return std::abs(a * length - b.h / 4) < std::abs(c * length - b.h / 4);
+        return std::abs(a * length - toe - b.h / 4) < std::abs(c * length - toe - b.h / 4);
     });
     beam.section = {node(at(*section, 0, b.t_f / 2)), node(at(*section, 0, b.h - b.t_f / 2))};
     beam.along = along;

@@ -16,8 +16,12 @@ void ModelBuilder::linesOfSide(const ResolvedSide& s, GridLines& y, GridLines& z
         y.fine(-half - s.bolt.washerOuter, -half + s.bolt.washerOuter, fine_);
     }
     for (bool isTop : {true, false}) {
-        z.through(depthOf(s, isTop));
-        z.fine(depthOf(s, isTop) - 2 * fine_, depthOf(s, isTop) + 2 * fine_, fine_);
+        z.through(flangeLevel(s, isTop));
+        z.fine(flangeLevel(s, isTop) - 2 * fine_, flangeLevel(s, isTop) + 2 * fine_, fine_);
+        if (!s.haunch(!isTop) || s.haunch(!isTop)->clear() <= 0) continue; // the member's own flange, between two webs
+        const double inner = levelOf(s, isTop ? s.flange / 2 : s.depth - s.flange / 2);
+        z.through(inner);
+        z.fine(inner - 2 * fine_, inner + 2 * fine_, fine_);
     }
     y.through(0);
     y.fine(-2 * fine_, 2 * fine_, fine_);
@@ -26,8 +30,8 @@ void ModelBuilder::linesOfSide(const ResolvedSide& s, GridLines& y, GridLines& z
 void ModelBuilder::column() {
     double top = -1e9, bottom = 1e9;
     const auto reach = [&](const ResolvedSide& s) {
-        top = std::max(top, levelOf(s, -s.spec.plate.above));
-        bottom = std::min(bottom, levelOf(s, s.depth + s.spec.plate.below));
+        top = std::max(top, plateTop(s));
+        bottom = std::min(bottom, plateBottom(s));
     };
     for (const ResolvedSide& s : joint_.sides) reach(s);
     out_.columnTop = joint_.columnSpec.endAbove ? *joint_.columnSpec.endAbove : top + settings_.columnStub * col_.h;
@@ -38,7 +42,7 @@ void ModelBuilder::column() {
     const double close = joint_.isTwoSided() ? 0.4 * fine_ / std::max(1.0, settings_.sizeFactor) : 1;
     GridLines z(out_.columnBottom, out_.columnTop, 3 * fine_, close), x(-half, half, 2 * fine_);
     // Across the flanges, right and left; the same on both where plates between them need it.
-    bool isShared = joint_.diagonal.has_value();
+    bool isShared = joint_.diagonal.has_value() || joint_.topPlate.has_value();
     std::array<bool, 2> isJoined{};
     for (const ResolvedSide& s : joint_.sides) {
         isShared = isShared || s.spec.stiffenerTop || s.spec.stiffenerBottom;
@@ -63,8 +67,8 @@ void ModelBuilder::column() {
         if (!s.isInPlane()) continue;
         for (GridLines& y : across)
             if (isShared || &y == &across[s.direction == Direction::Right ? 0 : 1]) linesOfSide(s, y, z);
-        z.through(levelOf(s, -s.spec.plate.above));
-        z.through(levelOf(s, s.depth + s.spec.plate.below));
+        z.through(plateTop(s));
+        z.through(plateBottom(s));
         for (const auto* stiffener : {&s.spec.stiffenerTop, &s.spec.stiffenerBottom}) {
             if (!*stiffener) continue;
             for (double sign : {-1.0, 1.0}) onBoth(sign * (col_.t_w / 2 + stiffenerWidth((*stiffener)->width, col_)));
@@ -91,14 +95,37 @@ void ModelBuilder::column() {
     }
     if (root > 0) thickenRoots(half - col_.t_f / 2 - root, col_.t_w / 2 + root);
     columnStiffeners(xs, across[0].positions(), zs);
+    if (joint_.topPlate) // its edges share their nodes with the ends of web and flanges
+        grid(part({PartKind::TopPlate}, joint_.topPlate->thickness, joint_.topPlateSteel.f_y), xs, across[0].positions(),
+             [&](double u, double v) {
+                 return Vec3{u, v, out_.columnTop};
+             });
+    if (joint_.plates.isColumnHeld)
+        for (const ResolvedSide& s : joint_.sides)
+            for (const bool isTop : {true, false}) {
+                if (!s.isInPlane()) continue;
+                const double level = *std::min_element(zs.begin(), zs.end(), [&](double a, double b) {
+                    return std::abs(a - flangeLevel(s, isTop)) < std::abs(b - flangeLevel(s, isTop));
+                });
+                out_.model.fix(node({s.dir() * half, 0, level}), {fe::Uy}, "column held sideways");
+            }
     columnEnds();
 }
 
 // Each pair on the mesh line nearest to its level: edges share their nodes with flanges and web.
 void ModelBuilder::columnStiffeners(const std::vector<double>& xs, const std::vector<double>& ys, const std::vector<double>& zs) {
     for (const StiffenerPair& pair : zg::columnStiffeners(joint_)) {
+        if (pair.tan != 0) {
+            acrossPanel({pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side},
+                        *pair.steel, pair.spec->throat);
+            continue;
+        }
         const double z = *std::min_element(
             zs.begin(), zs.end(), [&](double a, double b) { return std::abs(a - pair.level) < std::abs(b - pair.level); });
+        if (pair.level - z > 2)
+            out_.notes.push_back("The column ends short of the " +
+                                 std::string(EnumNames<FlangeSide>::names[static_cast<int>(pair.flange)]) +
+                                 " stiffeners: the plates have them at its end.");
         if (pair.standsForTwo)
             out_.notes.push_back(std::string("The column stiffeners opposite the ") +
                                  EnumNames<FlangeSide>::names[static_cast<int>(pair.flange)] +

@@ -28,11 +28,14 @@ void ModelBuilder::doubler() {
     }
 }
 
-// One plate on each side of the web from flange to flange across the panel, fillets along web and flanges.
 void ModelBuilder::diagonal() {
-    if (!joint_.diagonal) return;
-    const PartRef ref{PartKind::Diagonal};
-    const WeldSpec fillet{WeldKind::Fillet, joint_.diagonal->throat};
+    if (joint_.diagonal) acrossPanel({PartKind::Diagonal}, joint_.diagonalSteel, joint_.diagonal->throat);
+}
+
+// One plate on each side of the web from flange to flange at a slope, fillets along web and flanges: diagonals, stiffeners in
+// line with a sloping flange.
+void ModelBuilder::acrossPanel(PartRef ref, const SteelStrength& steel, double throat) {
+    const WeldSpec fillet{WeldKind::Fillet, throat};
     const std::vector<int> web = columnWeb(), right = columnFlange(Direction::Right), left = columnFlange(Direction::Left);
     for (const PlatePart* plate : built(ref)) {
         const Box box = boxOf(*plate);
@@ -42,9 +45,9 @@ void ModelBuilder::diagonal() {
         const std::vector<double> us = u.positions(), vs = v.positions();
         const Vec3 along = vec(plate->u), across = isPositive ? vec(plate->v) : -vec(plate->v);
         const auto place = [&](double a, double b) { return on(*plate, a, b); };
-        grid(part(ref, plate->thickness, joint_.diagonalSteel.f_y), us, vs, place);
+        grid(part(ref, plate->thickness, steel.f_y), us, vs, place);
         const auto line = [&](const std::vector<int>& edge, Vec3 into, const std::vector<int>& face) {
-            weld({ref, edge, plate->thickness, into, &face}, fillet, joint_.diagonalSteel, joint_.column.steel);
+            weld({ref, edge, plate->thickness, into, &face}, fillet, steel, joint_.column.steel);
         };
         line(chain(us, [&](double a) { return place(a, nearWeb); }), across, web);
         line(chain(vs, [&](double b) { return place(box.u0, b); }), along, left);
@@ -71,10 +74,9 @@ void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>
     const int index = flatPlate(ref, plate.thickness, steel.f_y,
                                 {{0, 0}, {box.u1, 0}, {box.u1, blunt}, {blunt, box.v1}, {0, box.v1}}, 1.5 * fine_, place);
     const WeldSpec fillet{WeldKind::Fillet, spec->throat};
-    std::vector<int> flange;
-    for (std::size_t p = 0; p < out_.parts.size(); ++p)
-        if (out_.parts[p] == PartRef{isTop ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id})
-            flange = fe::shellsOf(out_.model, static_cast<int>(p));
+    const PartRef own{isTop ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id},
+        ofHaunch{PartKind::HaunchFlange, s.id, isTop ? 1 : 0};
+    const std::vector<int> flange = shellsOfPart(s.haunch(!isTop) ? ofHaunch : own);
     weld({ref, nodesBetween(index, place({0, 0}), place({0, box.v1})), plate.thickness, {s.dir(), 0, 0}, &plateShells}, fillet,
          steel, s.plateSteel);
     weld({ref, nodesBetween(index, place({0, 0}), place({box.u1, 0})), plate.thickness, vec(plate.v), &flange}, fillet, steel,

@@ -37,15 +37,17 @@ struct JointModel {
     std::vector<Contact> contacts;
     struct Beam {
         EndId side = ends::right;
-        int handle = 0;               ///< node at the axis of the far end
-        double length = 0;            ///< from the plate's face to the handle along the axis, mm
-        fe::Vec3 face;                ///< of the support, at the axis's level
-        fe::Vec3 turn;                ///< unit, about which a moment with tension at the top acts on the joint
-        bool carriesMoment = true;    ///< a curve of its own can be run
-        double axisLevel = 0;         ///< z of the axis at the plate's face
-        std::array<int, 2> section{}; ///< nodes at the top and bottom flange of a section near the joint
-        fe::Vec3 along;               ///< unit, from the plate to the handle
-        int loadCase = 0;             ///< unit moment (1 N mm) at the handle, tension at the top
+        int handle = 0;                        ///< node at the axis of the far end
+        double length = 0;                     ///< from the plate's face to the handle along the axis, mm
+        fe::Vec3 face;                         ///< of the support, at the axis's level
+        fe::Vec3 turn;                         ///< unit, about which a moment with tension at the top acts on the joint
+        bool carriesMoment = true;             ///< a curve of its own can be run
+        double axisLevel = 0;                  ///< z of the axis at the plate's face
+        std::array<int, 2> section{};          ///< nodes at the top and bottom flange of a section near the joint
+        fe::Vec3 along;                        ///< unit, from the plate to the handle
+        std::array<int, 2> loadCases{};        ///< unit moment (1 N mm) at the face, tension at the top; the second reversed
+        std::array<double, 2> shearOfMoment{}; ///< shear that goes with it, 1/mm: nil without a haunch
+        double toe = 0;                        ///< plate to the toe of its haunch along the axis; nil without
         bool isInPlane = true;
     };
     std::vector<Beam> beams;
@@ -57,6 +59,13 @@ struct JointModel {
     double elementSize = 0;         ///< at the bolts, mm
     [[nodiscard]] const Beam* beam(EndId side) const;
 };
+
+/// Distance along a member's axis from its plate to the square section at the toe of its haunch, mm; nil without one.
+[[nodiscard]] double toeOf(const ResolvedSide& side);
+/// Shear over moment at the face, 1/mm, of the ultimate set with the largest moment in that sense; nil without one.
+[[nodiscard]] double shearOfMoment(const ResolvedJoint& joint, const ResolvedSide& side, bool isReversed);
+/// What the haunched length of a member turns by itself as a tapering beam under a unit moment at the face, 1/(N mm).
+[[nodiscard]] double haunchFlexibility(const ResolvedSide& side, double shearOfMoment);
 
 /// Refused in words: no bolts, an element size out of range, a force on a component its member's end cannot carry.
 [[nodiscard]] tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint,

@@ -205,8 +205,4 @@ void ModelBuilder::contact(PartRef ref, const std::vector<int>& from, const std:
     out_.contacts.push_back({ref, first, count});
 }
 
-double ModelBuilder::depthOf(const ResolvedSide& s, bool isTop) const {
-    return levelOf(s, isTop ? s.flange / 2 : s.depth - s.flange / 2);
-}
-
 } // namespace zg

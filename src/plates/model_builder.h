@@ -63,7 +63,6 @@ private:
     void noteLost(PartRef ref, int points, int wanted);
     void contact(PartRef ref, const std::vector<int>& from, const std::vector<int>& onto, double thicknesses);
     [[nodiscard]] double weldStrength(const SteelStrength& one, const SteelStrength& other) const;
-    [[nodiscard]] double depthOf(const ResolvedSide& s, bool isTop) const;
 
     // column_plates.cpp
     void column();
@@ -87,6 +86,21 @@ private:
     void endPlate(const ResolvedSide& s);
     /// `faceShells`: what the beam's edge is welded to; none where it ends free.
     void beam(const ResolvedSide& s, const std::vector<int>& faceShells);
+    /// A flange's edge on a face: nodes across it, half of what the inner fillet leaves out.
+    struct FlangeEdge {
+        const std::vector<int>& edge;
+        const std::vector<double>& ys;
+        double thickness = 0, rootHalf = 0;
+        bool isUpper = true; ///< its inner side is the lower one
+    };
+    void flangeWeld(PartRef ref, const ResolvedSide& s, const FlangeEdge& at, const WeldSpec& spec, const SteelStrength& steel,
+                    const std::vector<int>& faceShells);
+    // haunch_plates.cpp
+    /// `atToe`: node of the beam's section at the toe, across and down; its lines.
+    void haunches(const ResolvedSide& s, const std::vector<int>& faceShells, const std::function<int(double, double)>& atToe,
+                  const std::vector<double>& ys, const std::vector<double>& ds);
+    void haunch(const ResolvedSide& s, const ResolvedHaunch& h, const std::vector<int>& faceShells);
+    [[nodiscard]] std::vector<int> shellsOfPart(PartRef ref) const;
     // fin_plate.cpp
     void finPlate(const ResolvedSide& s);
     [[nodiscard]] std::vector<int> supportShells(const ResolvedSide& s) const;
@@ -94,6 +108,7 @@ private:
     // fittings.cpp
     void doubler();
     void diagonal();
+    void acrossPanel(PartRef ref, const SteelStrength& steel, double throat);
     void rib(const ResolvedSide& s, bool isTop, const std::vector<int>& plateShells);
     struct Backing {
         const PlatePart* plate = nullptr;

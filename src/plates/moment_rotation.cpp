@@ -50,8 +50,8 @@ public:
         : model_(model), side_(side), isReversed_(isReversed) {
         for (const JointModel::Contact& c : model.contacts)
             if (c.part == PartRef{PartKind::EndPlate, side.id}) contact_ = &c;
-        const double tension = levelOf(side, isReversed ? side.depth - side.flange / 2 : side.flange / 2);
-        compression_ = levelOf(side, isReversed ? side.flange / 2 : side.depth - side.flange / 2);
+        const double tension = flangeLevel(side, !isReversed);
+        compression_ = flangeLevel(side, isReversed);
         for (const JointModel::Weld& w : model.welds) {
             const PartKind kind = isReversed ? PartKind::WeldTop : PartKind::WeldBottom;
             if (side.kind == ConnectionKind::DirectWeld && w.part == PartRef{kind, side.id}) flange_.push_back(&w);
@@ -133,9 +133,10 @@ private:
     // The flange's force spreads over its welds and, at 45 degrees, through the end plate (EN 1993-1-8:2005 6.2.6.2(1)); a washer
     // that it reaches belongs to it.
     [[nodiscard]] bool isInCompression(std::size_t row) const {
-        const WeldSpec& weld = isReversed_ ? side_.spec.topWeld : side_.spec.bottomWeld;
-        const double legs = weld.kind == WeldKind::Fillet ? std::sqrt(2.0) * weld.throat : 0,
-                     spread = side_.flange / 2 + legs + side_.spec.plate.thickness + side_.bolt.washerOuter / 2;
+        const EndFace face = endFace(side_);
+        const FlangeOnFace& flange = isReversed_ ? face.flanges.front() : face.flanges.back();
+        const double legs = flange.weld->kind == WeldKind::Fillet ? std::sqrt(2.0) * flange.weld->throat : 0,
+                     spread = flange.thickness / flange.cos / 2 + legs + side_.spec.plate.thickness + side_.bolt.washerOuter / 2;
         return std::abs(levelOf(side_, side_.spec.rows[row].position) - compression_) < spread;
     }
 
@@ -187,12 +188,22 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const JointModel::Beam& beam = *m.beam(side);
     const ConnectionForces forces(m, *resolved, isReversed);
     const double sign = isReversed ? -1 : 1, dir = resolved->dir(), strainLimit = joint.plates.strainLimit;
-    double members = beam.length / (youngsModulus * modelledSecondMoment(resolved->beam.section));
-    if (const ResolvedSide* other = joint.splicedTo(*resolved))
-        members += m.beam(other->id)->length / (youngsModulus * modelledSecondMoment(other->beam.section));
-    else
+    const double shear = beam.shearOfMoment[isReversed];
+    const auto ofMember = [&](const JointModel::Beam& b, const Section& section, double shearOver) {
+        // Beyond the toe of a haunch; without one from the plate.
+        return (b.length - b.toe - shearOver * (b.length * b.length - b.toe * b.toe) / 2) /
+               (youngsModulus * modelledSecondMoment(section));
+    };
+    double members = ofMember(beam, resolved->beam.section, shear), haunched = haunchFlexibility(*resolved, shear);
+    if (const ResolvedSide* other = joint.splicedTo(*resolved)) {
+        members += ofMember(*m.beam(other->id), other->beam.section, -shear);
+        haunched += haunchFlexibility(*other, -shear);
+    } else
         members += columnFlexibility(m, beam.axisLevel, modelledColumn(joint.column.section));
+    const bool isOfMember = joint.plates.haunchCountsAs == HaunchCountsAs::Member;
+    if (isOfMember) members += haunched;
     PlateMomentRotation out;
+    out.haunchFlexibility = isOfMember ? -haunched : haunched;
     out.side = side;
     out.isReversed = isReversed;
     out.freedoms = analysis->system().map().equationCount();
@@ -200,7 +211,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     fe::Stage stage;
     stage.id = std::string("moment on the ") + name(side) + (isReversed ? ", tension at the bottom" : ", tension at the top");
     stage.factors.assign(m.model.cases.size(), 0);
-    stage.factors[beam.loadCase] = sign * 1e8;
+    stage.factors[beam.loadCases[isReversed]] = sign * 1e8;
     stage.control = fe::Control::Displacement;
     stage.watched = {{beam.handle, fe::Ry, sign * dir}};
     stage.target = settings.largestRotation;
@@ -217,7 +228,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     std::optional<Uses> seen; // of the step just taken
     // A step that comes to a limit from afar would place it by guessing.
     stage.goesTooFar = [&](const fe::Analysis& a) {
-        const double M = sign * a.state().factors[beam.loadCase];
+        const double M = sign * a.state().factors[beam.loadCases[isReversed]];
         seen.reset();
         if (!(std::abs(M - out.curve.back().M) > 0.02 * std::abs(M))) return false;
         seen = usesOf(a, m, strainLimit);
@@ -227,7 +238,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
         stage,
         [&](const fe::Analysis& a, const fe::Step&) {
             PlateCurvePoint p;
-            p.M = sign * a.state().factors[beam.loadCase];
+            p.M = sign * a.state().factors[beam.loadCases[isReversed]];
             // What the stub turns by yielding is the beam's own; what it turns elastically is known from the first step.
             const double turn = turnOfStub(a, beam, sign, *resolved);
             if (out.curve.size() == 1) elasticTurn = turn / p.M;

@@ -153,8 +153,11 @@ struct PlateMomentRotation {
     bool isReversed = false;
     std::vector<PlateCurvePoint> curve;
     double S_j_ini = 0; ///< N mm/rad, slope of the first step
-    double M_j_Rd = 0;  ///< N mm, at the limit
-    double phi_Cd = 0;  ///< rotation at the end of the curve
+    /// Of the haunch as a tapering beam, 1/(N mm): in the curve where it counts as the joint's, else (negative) taken off; nil
+    /// without.
+    double haunchFlexibility = 0;
+    double M_j_Rd = 0; ///< N mm, at the limit
+    double phi_Cd = 0; ///< rotation at the end of the curve
     PlateLimit limit = PlateLimit::Rotation;
     std::string limitPart; ///< part with the largest plastic strain, or the bolt, at the end
     std::vector<PlateRow> rows;

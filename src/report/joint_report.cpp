@@ -398,7 +398,17 @@ std::string anchorOf(const Check& c) {
     case CheckCode::ColumnWebCompression: return "compression";
     case CheckCode::ColumnWebCompressionStiffener: return "compression stiffener";
     case CheckCode::CompressionStiffenerWeld: return "stiffener welds";
+    case CheckCode::HaunchCompression:
     case CheckCode::BeamFlangeCompression: return "beam compression";
+    case CheckCode::HaunchEndShear: return "haunch webs";
+    case CheckCode::MemberAtEnd: return "haunched section";
+    case CheckCode::HaunchWebShear: return "haunch web";
+    case CheckCode::HaunchWeld: return "haunch weld";
+    case CheckCode::HaunchToeCompression:
+    case CheckCode::HaunchToeTension:
+    case CheckCode::HaunchToeStiffenerWeld: return "haunch toe";
+    case CheckCode::HaunchToeWeld: return "haunch toe weld";
+    case CheckCode::MemberAtToe: return "beam at toe";
     case CheckCode::JointMoment: return "moment";
     case CheckCode::BoltTension:
     case CheckCode::BoltPunching: return "bolts";
@@ -408,6 +418,8 @@ std::string anchorOf(const Check& c) {
     case CheckCode::RibWeld: return "rib";
     case CheckCode::WeldTensionFlange:
     case CheckCode::WeldCompressionFlange:
+    case CheckCode::WeldInnerFlange:
+    case CheckCode::WeldHaunchWeb:
     case CheckCode::WeldWeb: return "welds";
     case CheckCode::DoublerWeld: return "doubler weld";
     case CheckCode::BoltShearGroup: return "shear";

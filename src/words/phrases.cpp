@@ -51,6 +51,24 @@ constexpr std::array phrases{
     Phrase{CheckCode::RibShear, "rib_shear", "Rib in shear", "Thicker or longer rib."},
     Phrase{CheckCode::RibWeld, "rib_weld", "Weld of the rib", "Larger throat or longer rib."},
     Phrase{CheckCode::AxialForce, "axial_force", "Net tension on the rows", "More rows that take tension."},
+    Phrase{CheckCode::HaunchCompression, "haunch_compression", "Haunch flange and web in compression",
+           "A deeper haunch, or one with a heavier flange."},
+    Phrase{CheckCode::WeldInnerFlange, "weld_inner_flange", "Weld of the flange between", "Larger throat, or a butt weld."},
+    Phrase{CheckCode::WeldHaunchWeb, "weld_haunch_web", "Weld of the haunch web", "Larger throat."},
+    Phrase{CheckCode::HaunchEndShear, "haunch_end_shear", "Webs at the plate in shear",
+           "A thicker haunch web; a flatter haunch flange brings less."},
+    Phrase{CheckCode::HaunchWebShear, "haunch_web_shear", "Haunch web in shear",
+           "A longer haunch, a thicker web, or a stiffener at half its length."},
+    Phrase{CheckCode::HaunchWeld, "haunch_weld", "Fillets of the haunch along the beam", "Larger throat, or a longer haunch."},
+    Phrase{CheckCode::HaunchToeCompression, "haunch_toe_compression", "Beam web, haunch toe pushes",
+           "Stiffeners of the beam web at the toe, or a flatter haunch."},
+    Phrase{CheckCode::HaunchToeTension, "haunch_toe_tension", "Beam web, haunch toe pulls",
+           "Stiffeners of the beam web at the toe, or a flatter haunch."},
+    Phrase{CheckCode::HaunchToeStiffenerWeld, "haunch_toe_stiffener_weld", "Weld of the toe stiffener", "Larger throat."},
+    Phrase{CheckCode::HaunchToeWeld, "haunch_toe_weld", "Weld of the haunch flange at the toe",
+           "A heavier flange: a butt weld is as strong as it."},
+    Phrase{CheckCode::MemberAtToe, "member_at_toe", "Beam at the haunch toe", "A longer haunch, or a heavier beam."},
+    Phrase{CheckCode::MemberAtEnd, "member_at_end", "Haunched section at the plate", "A deeper haunch, or a heavier flange."},
     Phrase{CheckCode::PlatesReserve, "plates_reserve", "Plates: reserve of the set",
            "Look in the Plates view at what ends it: strain in a plate, elongation of a bolt, or no equilibrium."},
     Phrase{CheckCode::PlatesOverStrength, "plates_over_strength", "Plates: over-strength of the beam",
@@ -134,6 +152,17 @@ constexpr std::array phrases{
            "At least 0.6 of the beam's depth holds it against twisting."},
     Phrase{CheckCode::BeamFitsColumn, "beam_fits_column", "Beam between the column's flanges",
            "End the beam before the flanges' tips: a larger gap and a longer plate."},
+    Phrase{CheckCode::HaunchAngleLeast, "haunch_angle_least", "Angle of the haunch", "A deeper or a shorter haunch."},
+    Phrase{CheckCode::HaunchAngleLargest, "haunch_angle_largest", "Angle of the haunch", "A longer or a shallower haunch."},
+    Phrase{CheckCode::HaunchCut, "haunch_cut", "Depth of the cutting",
+           "One section gives two haunches: cut a deeper one, or make the haunch of plates."},
+    Phrase{CheckCode::HaunchFlangeThickness, "haunch_flange_thickness", "Haunch flange and beam flange",
+           "A thicker haunch flange."},
+    Phrase{CheckCode::HaunchSteel, "haunch_steel", "Haunch steel and beam steel", "The beam's grade or a stronger one."},
+    Phrase{CheckCode::StiffenerOutsideColumn, "stiffener_outside_column", "Stiffener beyond the column's end",
+           "Let the column end higher, or take a top plate in its place."},
+    Phrase{CheckCode::FilletAngle, "fillet_angle", "Corner of the flange fillets",
+           "Beyond 30° of slope a butt weld, or a flatter flange."},
     Phrase{CheckCode::NotDoneProcedure, "not_done_procedure", "Connection by rules",
            "No rule of the component method answers this pair of faces: by plates only."},
     Phrase{CheckCode::NotDoneFinMoment, "not_done_fin_moment", "Moment on the fin plate",
@@ -142,6 +171,10 @@ constexpr std::array phrases{
            "Not verified by rules where the bolts stand farther than t/0.15 from the support; the plates show it."},
     Phrase{CheckCode::NotDoneFinSupport, "not_done_fin_support", "Support bending at the fin plate",
            "Bending of the supporting web or flange out of its plane has no rule here; the plates show it."},
+    Phrase{CheckCode::NotDoneToeRestraint, "not_done_toe_restraint", "Restraint of the haunch toe",
+           "The force that holds the compressed flange sideways at the toe is stated; what holds it is verified elsewhere."},
+    Phrase{CheckCode::NotDoneToeWeld, "not_done_toe_weld", "Fillet of the haunch flange at the toe",
+           "Its corner is outside 60° to 120°, where fillets have no rule: choose a butt weld."},
     Phrase{CheckCode::NotDoneBoltSlip, "not_done_slip", "Slip resistance",
            "Bolts are taken as bearing type where no limit state is named at which they must not slip."},
     Phrase{CheckCode::NotDoneSlipNoSets, "not_done_slip_no_sets", "Slip at serviceability",
@@ -332,11 +365,21 @@ const char* wordOf(TStubMode mode) {
 
 std::string partName(const PartRef& part, bool isTwoSided) {
     std::string text;
+    const std::string haunch = part.index == 0 ? "haunch" : "upper haunch";
     switch (part.kind) {
     case PartKind::ColumnWeb: return "column web";
     case PartKind::ColumnFlange: return std::string("column flange, ") + name(part.side);
     case PartKind::Doubler: return "supplementary web plate";
     case PartKind::Diagonal: return "diagonal stiffener";
+    case PartKind::TopPlate: return "top plate of the column";
+    case PartKind::HaunchWeb: text = haunch + " web"; break;
+    case PartKind::HaunchFlange: text = haunch + " flange"; break;
+    case PartKind::HaunchToeStiffener: text = "stiffener at the toe of the " + haunch; break;
+    case PartKind::HaunchStiffener: text = "stiffener of the " + haunch; break;
+    case PartKind::WeldHaunchFlange: text = "weld of the " + haunch + " flange"; break;
+    case PartKind::WeldHaunchWeb: text = "weld of the " + haunch + " web"; break;
+    case PartKind::WeldHaunch: text = "weld of the " + haunch + " along the beam"; break;
+    case PartKind::WeldHaunchToe: text = "weld of the " + haunch + " at the toe"; break;
     case PartKind::EndPlate: text = "end plate"; break;
     case PartKind::BeamTopFlange: text = "beam top flange"; break;
     case PartKind::BeamBottomFlange: text = "beam bottom flange"; break;

@@ -12,7 +12,15 @@ int stretchOf(const PartRef& part) {
     switch (part.kind) {
     case PartKind::BeamTopFlange:
     case PartKind::BeamBottomFlange:
+    case PartKind::HaunchWeb:
+    case PartKind::HaunchFlange:
+    case PartKind::HaunchToeStiffener:
+    case PartKind::HaunchStiffener:
     case PartKind::BeamWeb: return 0;
+    case PartKind::WeldHaunch:
+    case PartKind::WeldHaunchFlange:
+    case PartKind::WeldHaunchToe:
+    case PartKind::WeldHaunchWeb:
     case PartKind::WeldTop:
     case PartKind::WeldBottom:
     case PartKind::WeldWeb: return 1;
@@ -35,6 +43,12 @@ std::string shortName(const PartRef& part, bool isTwoSided) {
     case PartKind::WeldBottom: text = "bottom flange"; break;
     case PartKind::BeamWeb:
     case PartKind::WeldWeb: text = "web"; break;
+    case PartKind::HaunchWeb:
+    case PartKind::WeldHaunchWeb: text = "haunch web"; break;
+    case PartKind::HaunchFlange:
+    case PartKind::WeldHaunchFlange: text = "haunch flange"; break;
+    case PartKind::WeldHaunch: text = "haunch along the beam"; break;
+    case PartKind::WeldHaunchToe: text = "haunch toe"; break;
     case PartKind::EndPlate: text = "plate"; break;
     case PartKind::BoltRow: text = "row " + std::to_string(part.index + 1); break;
     case PartKind::ColumnFlange: return name(part.side);

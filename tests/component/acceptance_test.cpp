@@ -198,7 +198,7 @@ TEST_CASE("stiffeners of the other beam count by their overlap with the flange's
     }
     // Its edge just within the path: next to nothing.
     const SideModel m = modelOf(job);
-    const double path = m.beam.flange + 2 * std::sqrt(2.0) * m.weldCompression.throat + 2 * m.t_p;
+    const double path = m.beam.flange + 2 * std::sqrt(2.0) * m.compressionFlange().weld.throat + 2 * m.t_p;
     CHECK_SAME(at((path + 15) / 2 - 0.01).F_c_wc_Rd, bare, 2e-2);
 }
 

@@ -20,7 +20,7 @@ Job fitted() {
     Job job = sample::extendedJob();
     Joint& j = job.joints[0];
     through(j).endAbove = 150;
-    fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top) = StiffenerSpec{15, 100.0, 6, "S275"};
+    fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top) = StiffenerSpec{15, 100.0, 6, "S275", false};
     fitting<BackingSpec>(j, ends::right, FlangeSide::Bottom) = BackingSpec{12, "S275"};
     fitting<RibSpec>(j, ends::right, FlangeSide::Top) = RibSpec{10, 140, 5, "S275"};
     endPlate(j, ends::right).topWeld.throat = 9;
@@ -40,8 +40,8 @@ TEST_CASE("turning the joint exchanges top and bottom and nothing else", "[compo
     CHECK(bottom.columnEnd == continues);
     CHECK(bottom.columnEndCompression == 150);
     CHECK(top.projectionTension == bottom.projectionCompression);
-    CHECK(top.weldTension.throat == 9);
-    CHECK(bottom.weldTension.throat == 6);
+    CHECK(top.tensionFlange().weld.throat == 9);
+    CHECK(bottom.tensionFlange().weld.throat == 6);
     CHECK((top.rib && !bottom.rib));
     CHECK((!top.backing && bottom.backing));
     REQUIRE(top.tensionStiffener());

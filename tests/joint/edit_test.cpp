@@ -35,8 +35,16 @@ TEST_CASE("a typed dimension reads back as typed and moves only what it should",
 }
 
 TEST_CASE("every fitting can be added and taken away again without a trace", "[joint]") {
-    const Job job = sample::extendedJob();
+    Job job = sample::extendedJob();
+    const auto isOfHaunch = [](FittingKind kind) {
+        return kind == FittingKind::ToeStiffener || kind == FittingKind::HaunchStiffener;
+    };
     for (int k = 0; k <= static_cast<int>(FittingKind::Beam); ++k) {
+        const FittingKind kind = static_cast<FittingKind>(k);
+        through(job.joints[0]).endAbove.reset();
+        framing(job.joints[0], ends::right).haunchBelow.reset();
+        if (kind == FittingKind::TopPlate) through(job.joints[0]).endAbove = 120;
+        if (isOfHaunch(kind)) addFitting(job.joints[0], resolved(job), {FittingKind::HaunchBelow, ends::right, 0});
         FittingRef ref{static_cast<FittingKind>(k), ends::right, 200};
         if (ref.kind == FittingKind::Beam) ref.side = ends::left;
         if (ref.kind == FittingKind::Row) continue;

@@ -12,7 +12,7 @@ namespace {
 std::vector<PartRef> cardsOf(const Joint& joint) {
     std::vector<PartRef> parts;
     for (const EndId end : framingEnds(joint))
-        for (int kind = 0; kind <= static_cast<int>(PartKind::FinPlate); ++kind)
+        for (int kind = 0; kind <= static_cast<int>(lastPartKind); ++kind)
             for (int row = 0; row < 6; ++row) parts.push_back({static_cast<PartKind>(kind), end, row});
     return parts;
 }

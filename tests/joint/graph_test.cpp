@@ -54,7 +54,7 @@ TEST_CASE("what does not hold together is said with its place", "[joint][graph]"
         {"are given twice", [](Joint& j) { j.actions[0].forces.push_back(j.actions[0].forces.front()); }},
         {"A member has no name",
          [](Joint& j) {
-             j.members.push_back({"", "IPE 300", "S275", Framing{Direction::Left, 0, 0, {}, {}, {}}});
+             j.members.push_back({"", "IPE 300", "S275", Framing{}});
          }},
     };
     const Joint good = sample::extendedJob().joints[0];

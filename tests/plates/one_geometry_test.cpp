@@ -77,7 +77,12 @@ void compare(const ResolvedJoint& joint, const PlateModelSettings& settings, Tal
             CHECK(std::abs(a.low - b.low) < allowed);
             CHECK(std::abs(a.high - b.high) < allowed);
         };
-        same(m.n, d.n, isStiffener ? 2 * line : 0.02); // in its plane; a stiffener on the mesh line nearest to its level
+        const bool isSaid = isStiffener && !model->notes.empty(); // beyond the end of the column
+        same(m.n, d.n,
+             isSaid                       ? 40
+             : isStiffener                ? 2 * line
+             : kind == PartKind::TopPlate ? p.thickness / 2 + 0.02
+                                          : 0.02); // in its plane; a stiffener on the mesh line nearest to its level
         const double exact = 0.02, flange = joint.column.section.t_f / 2 + 0.02;
         switch (kind) {
         case PartKind::ColumnWeb: // to the middle planes of the flanges; its length is drawn as it looks well
@@ -101,6 +106,15 @@ void compare(const ResolvedJoint& joint, const PlateModelSettings& settings, Tal
             same(m.u, d.u, 10 + exact); // both tips are 10 mm blunt in the mesh
             same(m.v, d.v, 10 + exact);
             break;
+        case PartKind::TopPlate: break; // to the middle planes of the flanges, on the end of the web
+        case PartKind::HaunchFlange: // drawn to where its thickness clears the member, meshed to where its middle plane meets it
+            same(m.v, d.v, exact);
+            break;
+        case PartKind::HaunchWeb: // meshed to the flange's middle plane, and 12 mm blunt at the toe
+            same(m.v, d.v, 20);
+            break;
+        case PartKind::HaunchToeStiffener:
+        case PartKind::HaunchStiffener: same(m.u, d.u, line); break;
         default: same(m.u, d.u, exact); same(m.v, d.v, exact);
         }
         CHECK(std::abs(g.parts[0].thickness) > 0);
@@ -110,7 +124,8 @@ void compare(const ResolvedJoint& joint, const PlateModelSettings& settings, Tal
         INFO(id);
         if (meshed.count(id)) continue;
         const bool isRibOrBacking = p->part.kind == PartKind::RibTop || p->part.kind == PartKind::RibBottom ||
-                                    p->part.kind == PartKind::BackingTop || p->part.kind == PartKind::BackingBottom;
+                                    p->part.kind == PartKind::BackingTop || p->part.kind == PartKind::BackingBottom ||
+                                    isOfHaunch(p->part.kind);
         CHECK((isRibOrBacking && !model->notes.empty()));
     }
     CHECK(g.bolts.size() == assembly.bolts.size());

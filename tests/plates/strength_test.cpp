@@ -192,7 +192,7 @@ TEST_CASE("a beam's stub by itself is a beam", "[plates][closed form]") {
     fe::Stage stage;
     stage.factors.assign(m->model.cases.size(), 0);
     const double M = 20e6;
-    stage.factors[beam.loadCase] = M;
+    stage.factors[beam.loadCases[0]] = M;
     REQUIRE(a->run(stage).isComplete());
     const Section& s = joint.main().beam.section;
     const double arm = (s.h - s.t_f) / 2;

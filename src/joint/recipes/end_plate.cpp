@@ -7,16 +7,16 @@ void make(Joint& joint, const RecipeInput& in, const Section& column, const Sect
     putColumn(joint, in.column);
     Framing f;
     f.span = in.span;
-    f.slope = in.slope;
+    f.slope = in.slope.value_or(0);
     putEnd(joint, ends::right, in.beam, f, ends::column, firstLayout(column, beam, in.beam.steel, in.reach));
     if (!in.other) return;
     f.direction = Direction::Left;
-    f.slope = in.otherSlope;
+    f.slope = in.otherSlope.value_or(0);
     putEnd(joint, ends::left, *in.other, f, ends::column, firstLayout(column, other, in.other->steel, in.reach));
 }
 
 } // namespace
 
-const Recipe endPlateRecipe{"end-plate", "beam-to-column end plate", "beam meets column", true, true, true, make};
+const Recipe endPlateRecipe{"end-plate", "beam-to-column end plate", "beam meets column", true, true, true, 0, false, make};
 
 } // namespace zg

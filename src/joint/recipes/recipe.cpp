@@ -4,7 +4,8 @@
 namespace zg {
 
 const std::vector<Recipe>& recipes() {
-    static const std::vector<Recipe> all{endPlateRecipe, weldedRecipe, finPlateRecipe, spliceRecipe};
+    static const std::vector<Recipe> all{endPlateRecipe, weldedRecipe, finPlateRecipe, haunchedBeamRecipe, eavesRecipe,
+                                         valleyRecipe,   spliceRecipe, apexRecipe,     kneeRecipe};
     return all;
 }
 

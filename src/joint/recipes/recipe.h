@@ -13,7 +13,8 @@ struct RecipeInput {
     std::optional<MemberSpec> front; ///< a beam on the column's web
     PlateReach reach = PlateReach::ExtendedTop;
     std::optional<double> span;
-    double slope = 0, otherSlope = 0;
+    std::optional<double> slope, otherSlope; ///< as usual for the family when absent
+    std::optional<double> haunchDepth, haunchLength;
 };
 
 /// A family: a name, what it asks, a first layout that puts members, connections and fittings together. Nothing downstream asks
@@ -23,6 +24,8 @@ struct Recipe {
     const char* name;  ///< kept with the joint
     const char* group; ///< how members meet
     bool asksColumn, asksReach, asksOther;
+    double usualSlope; ///< rad; 0 where members are level
+    bool isHaunched;   ///< asks the haunch's depth and length
     void (*make)(Joint& joint, const RecipeInput& input, const Section& column, const Section& beam, const Section& other);
 };
 
@@ -38,6 +41,7 @@ struct Recipe {
 [[nodiscard]] bool layOut(Joint& joint, const Recipe& recipe, const Job& job, const RecipeInput& input);
 
 // One a family.
-extern const Recipe endPlateRecipe, weldedRecipe, spliceRecipe, finPlateRecipe;
+extern const Recipe endPlateRecipe, weldedRecipe, spliceRecipe, finPlateRecipe, haunchedBeamRecipe, eavesRecipe, valleyRecipe,
+    apexRecipe, kneeRecipe;
 
 } // namespace zg

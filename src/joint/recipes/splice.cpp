@@ -35,9 +35,9 @@ void make(Joint& joint, const RecipeInput& in, const Section&, const Section& be
     }
     Framing right, left;
     right.span = left.span = in.span;
-    right.slope = in.slope;
+    right.slope = in.slope.value_or(0);
     left.direction = Direction::Left;
-    left.slope = in.otherSlope;
+    left.slope = in.otherSlope.value_or(0);
     joint.members.push_back({ends::right, in.beam.section, in.beam.steel, right});
     joint.members.push_back({ends::left, second.section, second.steel, left});
     joint.connections.push_back({ends::right, ends::left, plate});
@@ -45,6 +45,6 @@ void make(Joint& joint, const RecipeInput& in, const Section&, const Section& be
 
 } // namespace
 
-const Recipe spliceRecipe{"splice", "end-plate splice", "ends meet", false, true, true, make};
+const Recipe spliceRecipe{"splice", "end-plate splice", "ends meet", false, true, true, 0, false, make};
 
 } // namespace zg

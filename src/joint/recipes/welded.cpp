@@ -27,12 +27,12 @@ void side(Joint& joint, EndId end, Direction direction, const MemberSpec& member
 
 void make(Joint& joint, const RecipeInput& in, const Section& column, const Section& beam, const Section& other) {
     putColumn(joint, in.column);
-    side(joint, ends::right, Direction::Right, in.beam, in.slope, in, column, beam);
-    if (in.other) side(joint, ends::left, Direction::Left, *in.other, in.otherSlope, in, column, other);
+    side(joint, ends::right, Direction::Right, in.beam, in.slope.value_or(0), in, column, beam);
+    if (in.other) side(joint, ends::left, Direction::Left, *in.other, in.otherSlope.value_or(0), in, column, other);
 }
 
 } // namespace
 
-const Recipe weldedRecipe{"welded", "beam welded to column", "beam meets column", true, false, true, make};
+const Recipe weldedRecipe{"welded", "beam welded to column", "beam meets column", true, false, true, 0, false, make};
 
 } // namespace zg

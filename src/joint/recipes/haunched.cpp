@@ -1,0 +1,184 @@
+#include "catalogue/stock.h"
+#include "joint/haunch_edit.h"
+#include "joint/recipes/recipe.h"
+#include <algorithm>
+#include <cmath>
+
+/// Haunched ends: beams at mid-height, eaves, valley, apex and knee of a portal frame. One way to haunch an end serves them all.
+namespace zg {
+namespace {
+
+constexpr double degree = 0.017453292519943295;
+
+StiffenerSpec stiffener(const Section& column, const Section& beam, const MemberSpec& member) {
+    StiffenerSpec s;
+    const double epsilon = std::sqrt(235 / 355.0), width = std::floor((column.b - column.t_w) / 2);
+    const double least = std::max({8.0, beam.t_f, width / (14 * epsilon)});
+    s.thickness = std::ceil(least / 5) * 5;
+    for (const StockSize& plate : stockPlates(false))
+        if (plate.isUsual && plate.size >= least - 1e-9) {
+            s.thickness = plate.size;
+            break;
+        }
+    s.throat = std::max(4.0, std::ceil(0.45 * s.thickness));
+    s.steel = member.steel;
+    return s;
+}
+
+/// Upper rows in threes where the beam is deep; the lower ones stand in the haunch.
+void upperRows(EndPlate& plate, const Section& beam) {
+    const BoltSize* bolt = findBoltSize(plate.bolts.size);
+    const double pitch = std::ceil(3 * bolt->d / 5) * 5;
+    auto& rows = plate.rows;
+    while (!rows.empty() && rows.back().position > 0.55 * beam.h && rows.size() > 1) rows.pop_back();
+    const double last = rows.back().position;
+    if (last + pitch < 0.7 * beam.h && rows.size() < 3) {
+        BoltRowSpec more;
+        more.position = last + pitch;
+        rows.push_back(more);
+    }
+}
+
+HaunchSpec haunchOf(const RecipeInput& in, const MemberSpec& member, const Section& beam, double slope) {
+    HaunchSpec h = haunchLayout(member, beam, slope, true, in.span);
+    if (in.haunchLength) h.length = *in.haunchLength;
+    if (in.haunchDepth) h.depth = *in.haunchDepth;
+    chooseFlangeWeld(h, slope, true);
+    return h;
+}
+
+/// A haunched member's end on the column, with the stiffeners opposite its haunch flange and its tension flange.
+void end(Joint& joint, const RecipeInput& in, EndId id, Direction direction, const MemberSpec& member, const Section& beam,
+         const Section& column, double slope) {
+    Framing f;
+    f.direction = direction;
+    f.span = in.span;
+    f.slope = slope;
+    f.haunchBelow = haunchOf(in, member, beam, slope);
+    const PlateReach reach = in.reach == PlateReach::ExtendedBoth ? PlateReach::ExtendedTop : in.reach;
+    EndPlate plate = firstLayout(column, beam, member.steel, reach);
+    // The welds of sloping flanges: a little more than square ones.
+    if (slope != 0)
+        for (WeldSpec* weld : {&plate.topWeld, &plate.bottomWeld}) weld->throat = std::ceil(1.05 * weld->throat);
+    upperRows(plate, beam);
+    addHaunchRows(plate, beam, slope, *f.haunchBelow, true);
+    putEnd(joint, id, member, f, ends::column, plate);
+    for (const FlangeSide flange : {FlangeSide::Top, FlangeSide::Bottom})
+        joint.fittings.push_back({ends::column, Anchor{id, flange}, stiffener(column, beam, member)});
+}
+
+/// Column that ends with the plates on it: just above them, or under a top plate level with the flange where they are flush.
+void endColumn(Joint& joint, const RecipeInput& in, const Section& column, const Section& beam) {
+    Through& through = std::get<Through>(throughMember(joint)->placement);
+    double above = 0;
+    for (const Connection& c : joint.connections) above = std::max(above, std::get<EndPlate>(c.how).plate.above);
+    if (in.reach != PlateReach::Flush) {
+        through.endAbove = std::ceil(above / 5) * 5;
+        return;
+    }
+    TopPlateSpec top;
+    const StiffenerSpec like = stiffener(column, beam, in.column);
+    top.thickness = like.thickness;
+    top.throat = like.throat;
+    top.steel = in.column.steel;
+    through.endAbove = -std::round((beam.t_f + top.thickness) / 2);
+    for (const Connection& c : joint.connections) dropFitting<StiffenerSpec>(joint, Anchor{c.end, FlangeSide::Top});
+    joint.fittings.push_back({ends::column, std::nullopt, top});
+}
+
+void beam(Joint& joint, const RecipeInput& in, const Section& column, const Section& section, const Section& other) {
+    putColumn(joint, in.column);
+    end(joint, in, ends::right, Direction::Right, in.beam, section, column, in.slope.value_or(0));
+    if (in.other) end(joint, in, ends::left, Direction::Left, *in.other, other, column, in.otherSlope.value_or(0));
+}
+
+void eaves(Joint& joint, const RecipeInput& in, const Section& column, const Section& section, const Section&) {
+    putColumn(joint, in.column);
+    end(joint, in, ends::right, Direction::Right, in.beam, section, column, in.slope.value_or(8 * degree));
+    endColumn(joint, in, column, section);
+}
+
+void valley(Joint& joint, const RecipeInput& in, const Section& column, const Section& section, const Section& other) {
+    putColumn(joint, in.column);
+    const double slope = in.slope.value_or(6 * degree);
+    end(joint, in, ends::right, Direction::Right, in.beam, section, column, slope);
+    end(joint, in, ends::left, Direction::Left, in.other.value_or(in.beam), in.other ? other : section, column,
+        in.otherSlope.value_or(slope));
+    endColumn(joint, in, column, section);
+}
+
+/// Two members' ends plate on plate, haunched below.
+void ends_(Joint& joint, const RecipeInput& in, const Section& section, const Section& otherSection, double slope,
+           double otherSlope, double share) {
+    RecipeInput plain = in;
+    plain.slope = slope;
+    plain.otherSlope = otherSlope;
+    spliceRecipe.make(joint, plain, {}, section, otherSection);
+    EndPlate& plate = *findEndPlate(joint, ends::right);
+    Framing &right = *findFraming(joint, ends::right), &left = *findFraming(joint, ends::left);
+    const MemberSpec second = in.other.value_or(in.beam);
+    const auto haunch = [&](const MemberSpec& member, const Section& b, double at) {
+        HaunchSpec h = haunchLayout(member, b, at, true);
+        h.depth = std::round(share * h.depth / 10) * 10;
+        if (share < 1) h.length = std::round(0.7 * h.length / 50) * 50;
+        if (in.haunchLength) h.length = *in.haunchLength;
+        if (in.haunchDepth) h.depth = *in.haunchDepth;
+        return h;
+    };
+    right.haunchBelow = haunch(in.beam, section, slope);
+    left.haunchBelow = haunch(second, in.other ? otherSection : section, otherSlope);
+    // Both haunches end at one level.
+    const double rightDepth = section.h / std::cos(slope),
+                 leftDepth = (in.other ? otherSection : section).h / std::cos(otherSlope);
+    left.haunchBelow->depth = rightDepth + right.haunchBelow->depth - leftDepth;
+    chooseFlangeWeld(*right.haunchBelow, slope, true);
+    if (left.haunchBelow->depth < 60) // the deeper member reaches as far by itself
+        left.haunchBelow.reset();
+    else
+        chooseFlangeWeld(*left.haunchBelow, otherSlope, true);
+    // Where flanges fall away steeply the nuts below them want more room.
+    const BoltSize* nut = findBoltSize(plate.bolts.size);
+    const double fall =
+        std::ceil(std::max(0.0, -std::tan(std::min(slope, otherSlope))) * (nut->nutHeight + nut->washerThickness));
+    for (BoltRowSpec& r : plate.rows)
+        if (r.position > 0) r.position += fall;
+    while (plate.rows.size() > 1 && plate.rows.back().position > rightDepth - section.t_f - 60) plate.rows.pop_back();
+    plate.plate.below = std::max(plate.plate.above > 40 ? 20.0 : plate.plate.above, 20.0);
+    if (in.reach == PlateReach::ExtendedBoth) {
+        const BoltSize* bolt = findBoltSize(plate.bolts.size);
+        plate.plate.below =
+            std::ceil((bolt->washerOuter / 2 + 8 + 1.5 * bolt->d_0 + 1.42 * right.haunchBelow->flangeWeld.throat) / 5) * 5 + 10;
+        // The lowest row of the plain layout goes out beyond the haunch.
+        plate.rows.back().position =
+            std::round(rightDepth + right.haunchBelow->depth + plate.plate.below - std::ceil(1.5 * bolt->d_0 / 5) * 5);
+    }
+    if (std::max(std::abs(slope), std::abs(otherSlope)) > 30 * degree)
+        for (WeldSpec* weld : {&plate.topWeld, &plate.bottomWeld}) weld->kind = WeldKind::Butt;
+    if (plate.other)
+        if (std::abs(otherSlope) > 30 * degree)
+            for (WeldSpec* weld : {&plate.other->topWeld, &plate.other->bottomWeld}) weld->kind = WeldKind::Butt;
+    addHaunchRows(plate, section, slope, *right.haunchBelow, true);
+}
+
+void apex(Joint& joint, const RecipeInput& in, const Section&, const Section& section, const Section& other) {
+    const double slope = in.slope.value_or(-8 * degree);
+    ends_(joint, in, section, other, slope, in.otherSlope.value_or(slope), 0.5);
+}
+
+/// Column and rafter meet plate on plate along the bisector; the joint is drawn and computed with its plate upright, so that both
+/// fall away from it. `slope` is the rafter's.
+void knee(Joint& joint, const RecipeInput& in, const Section&, const Section& section, const Section& other) {
+    const double half = -(45 * degree - in.slope.value_or(8 * degree) / 2);
+    ends_(joint, in, section, other, half, half, 1);
+}
+
+} // namespace
+
+const Recipe haunchedBeamRecipe{"haunched-beam", "haunched beam on column", "beam meets column", true, true, true, 0, true, beam};
+const Recipe eavesRecipe{"eaves", "eaves with haunch", "rafter meets column", true, true, false, 8 * degree, true, eaves};
+const Recipe valleyRecipe{"valley", "inner column with two haunches", "rafter meets column", true, true, true, 6 * degree, true,
+                          valley};
+const Recipe apexRecipe{"apex", "apex with haunches", "ends meet", false, true, true, -8 * degree, true, apex};
+const Recipe kneeRecipe{"knee", "knee, plate along the bisector", "ends meet", false, true, true, 8 * degree, true, knee};
+
+} // namespace zg
