@@ -236,10 +236,10 @@ int plates(const PlatesCommand& c) {
         const PlateClass k = classOf(m, *other);
         std::cout << beside("M_j,Rd", other->M_j_Rd, m.M_j_Rd, Quantity::Moment, units) << "\n    "
                   << beside("S_j,ini", other->stiffness.S_j_ini, m.S_j_ini, Quantity::Stiffness, units)
-                  << "\n    class: component " << wordOf(other->classification.stiffness) << ", "
-                  << wordOf(other->classification.strength) << "; plates " << wordOf(k.stiffness) << ", " << wordOf(k.strength)
-                  << "\n    ends at " << limitWords(m.limit, m.limitPart, limit) << ", " << fixedDecimals(1e3 * m.phi_Cd, 1)
-                  << " mrad\n";
+                  << (m.haunchFlexibility != 0 ? "\n    " + haunchWords(m, units) : std::string()) << "\n    class: component "
+                  << wordOf(other->classification.stiffness) << ", " << wordOf(other->classification.strength) << "; plates "
+                  << wordOf(k.stiffness) << ", " << wordOf(k.strength) << "\n    ends at "
+                  << limitWords(m.limit, m.limitPart, limit) << ", " << fixedDecimals(1e3 * m.phi_Cd, 1) << " mrad\n";
         compared.push_back(reconcile(*other, m));
         for (const CounterpartRow& row : compared.back().rows)
             if (row.row >= 0 || row.reason != PartingReason::None)

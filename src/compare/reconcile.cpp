@@ -16,6 +16,7 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
         const double elastic = p.M_j_Rd / p.S_j_ini;
         return p.phi_Cd > 2 * elastic ? PartingReason::LateRows : PartingReason::Unknown;
     }
+    if (c.limit == Limit::PanelShear && c.hasPanel) return PartingReason::PanelArea;
     if (p.limit == PlateLimit::BoltFracture) return PartingReason::BoltElongation;
     if (p.limit == PlateLimit::PlasticStrain)
         return p.limitPart.find("beam") != std::string::npos ? PartingReason::MemberYield : PartingReason::LocalStrain;
@@ -44,9 +45,11 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
         r.rows.push_back(line);
     };
     add(Counterpart::MomentResistance, -1, c.M_j_Rd, p.M_j_Rd, Quantity::Moment, reasonOfMoment(c, p));
-    add(Counterpart::InitialStiffness, -1, c.stiffness.S_j_ini, p.S_j_ini, Quantity::Stiffness,
-        p.S_j_ini < c.stiffness.S_j_ini ? PartingReason::MidPlaneArms : PartingReason::Unknown);
-    const double two = 2.0 / 3 * r.M, plates = p.at(two).phi > 0 ? two / p.at(two).phi : 0;
+    // Components know no bending of the haunch as a beam: it is taken off.
+    const double S_j_ini = p.stiffnessOfJointAlone(p.S_j_ini);
+    add(Counterpart::InitialStiffness, -1, c.stiffness.S_j_ini, S_j_ini, Quantity::Stiffness,
+        S_j_ini < c.stiffness.S_j_ini ? PartingReason::MidPlaneArms : PartingReason::Unknown);
+    const double two = 2.0 / 3 * r.M, plates = p.at(two).phi > 0 ? p.stiffnessOfJointAlone(two / p.at(two).phi) : 0;
     if (const double component = secant(c.curve, two); component > 0)
         add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness,
             plates < component ? PartingReason::MidPlaneArms : PartingReason::Unknown);

@@ -19,6 +19,7 @@ enum class PartingReason {
     MidPlaneArms,   ///< plates bend from mid-plane to mid-plane, without weld legs: longer arms than m
     SpreadCompression, ///< contact spreads over the plate below the flange, so the arm differs
     ColumnBeyondPanel, ///< part of the panel's force goes through the flanges' bending into the column above and below
+    PanelArea,         ///< component: A_vc counts root fillets and the core of the flanges; plates have them as strips of the web
     Unknown            ///< more than 15 % apart and none of the above is seen in the numbers
 };
 

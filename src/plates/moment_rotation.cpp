@@ -32,6 +32,11 @@ double columnFlexibility(const JointModel& m, double level, double I) {
     return (m.freeEnd >= 0 ? below * above / (below + above) : below) / (youngsModulus * I);
 }
 
+// Where the moment enters the column on the mean: half way between tension and compression. Of a plain end that is its axis.
+double levelOfCouple(const ResolvedSide& side, const JointModel::Beam& beam) {
+    return side.isHaunched() ? (flangeLevel(side, true) + flangeLevel(side, false)) / 2 : beam.axisLevel;
+}
+
 // How far the beam's stub turns by itself, between a section near the joint and the handle.
 double turnOfStub(const fe::Analysis& a, const JointModel::Beam& beam, double sign, const ResolvedSide& side) {
     double apart = 0;
@@ -199,7 +204,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
         members += ofMember(*m.beam(other->id), other->beam.section, -shear);
         haunched += haunchFlexibility(*other, -shear);
     } else
-        members += columnFlexibility(m, beam.axisLevel, modelledColumn(joint.column.section));
+        members += columnFlexibility(m, levelOfCouple(*resolved, beam), modelledColumn(joint.column.section));
     const bool isOfMember = joint.plates.haunchCountsAs == HaunchCountsAs::Member;
     if (isOfMember) members += haunched;
     PlateMomentRotation out;

@@ -156,6 +156,11 @@ struct PlateMomentRotation {
     /// Of the haunch as a tapering beam, 1/(N mm): in the curve where it counts as the joint's, else (negative) taken off; nil
     /// without.
     double haunchFlexibility = 0;
+    /// A stiffness of the curve with the haunch's own flexibility taken off, where the curve has it.
+    [[nodiscard]] double stiffnessOfJointAlone(double S) const {
+        const double rest = S > 0 ? 1 / S - (haunchFlexibility > 0 ? haunchFlexibility : 0) : 0;
+        return rest > 0 ? 1 / rest : S;
+    }
     double M_j_Rd = 0; ///< N mm, at the limit
     double phi_Cd = 0; ///< rotation at the end of the curve
     PlateLimit limit = PlateLimit::Rotation;

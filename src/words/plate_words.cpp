@@ -54,9 +54,22 @@ const char* sentenceOf(PartingReason reason) {
     case PartingReason::MidPlaneArms: return "Plates bend between mid-planes, without the weld legs: longer arms.";
     case PartingReason::SpreadCompression: return "Contact spreads round the compression flange and prying is taken off by rows.";
     case PartingReason::ColumnBeyondPanel: return "Part of the force leaves the panel through the bending of the column flanges.";
+    case PartingReason::PanelArea:
+        return "The panel's shear area counts root fillets and the core of the flanges (EN 1993-1-1 6.2.6(3)a); a tall panel of "
+               "plates "
+               "yields by its web.";
     case PartingReason::Unknown: return "No reason is seen in the numbers.";
     }
     return "";
+}
+
+std::string haunchWords(const PlateMomentRotation& m, UnitSystem units) {
+    if (m.haunchFlexibility == 0) return {};
+    const bool isOfJoint = m.haunchFlexibility > 0;
+    const double other = 1 / (1 / m.S_j_ini - m.haunchFlexibility);
+    return std::string("Its haunch counts as part of the ") + (isOfJoint ? "joint" : "member") + "; as part of the " +
+           (isOfJoint ? "member" : "joint") + " S_j,ini is " +
+           (other > 0 ? shown(other, Quantity::Stiffness, units) : std::string("infinite")) + ".";
 }
 
 std::string reachWords(const PlateMode& mode, bool isTwoSided) {

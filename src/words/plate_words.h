@@ -12,6 +12,8 @@ namespace zg {
 [[nodiscard]] std::string nameOf(const CounterpartRow& row);
 [[nodiscard]] const char* sentenceOf(PartingReason reason);
 /// "local, column web", "of the member, column web leads", "of the whole joint".
+/// Whose the flexibility of a haunch is in a curve, and the initial stiffness the other way; empty without a haunch.
+[[nodiscard]] std::string haunchWords(const PlateMomentRotation& curve, UnitSystem units);
 [[nodiscard]] std::string reachWords(const PlateMode& mode, bool isTwoSided);
 /// One line of a set: how far it is carried and what ends it.
 [[nodiscard]] std::string strengthSentence(const PlateStrength& strength, double strainLimit);
