@@ -24,6 +24,7 @@ public:
 
     ConnectionResult run() {
         out_ = resultOf(m_, a_);
+        out_.z_a = armToAxis();
         axialForce();
         capacity();
         rows();

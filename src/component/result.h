@@ -103,6 +103,7 @@ struct ConnectionResult {
     bool isAxialCounted = false;
     double N_pl_Rd = 0;
     double M_Ed = 0; ///< magnitude, in the sense of the mirrored model
+    double z_a = 0;  ///< centre of compression to the beam's axis, along the plate
     double M_j_Rd = 0;
     double utilisation = 0;
     Limit limit = Limit::None; ///< what ends the sum of the row forces

@@ -9,13 +9,15 @@ struct PlateMomentRotation;
 struct ChartOptions {
     double width = 640, height = 160;
     UnitSystem units = UnitSystem::SI;
-    const ConnectionResult* datum = nullptr;     ///< curve of the datum state, drawn faintly
-    const PlateMomentRotation* plates = nullptr; ///< curve of the plate method
-    bool arePlatesStale = false;                 ///< it belongs to another state of the joint
+    const ConnectionResult* datum = nullptr;          ///< curve of the datum state, drawn faintly
+    const PlateMomentRotation* plates = nullptr;      ///< curve of the plate method
+    const PlateMomentRotation* otherPlates = nullptr; ///< its curve in the other sense
+    bool arePlatesStale = false;                      ///< it belongs to another state of the joint
 };
 
 /// Moment-rotation strip of a connection: its curve, the wedges of rigid and pinned, demand points of all sets of the same side
-/// and sign. Made of the same shapes as the drawings so that window, PDF and HTML show one picture.
+/// and sign. Where sets act in both senses, both curves stand through one origin, tension at the top to the upper right; the
+/// connection's own in ink. Made of the same shapes as the drawings so that window, PDF and HTML show one picture.
 [[nodiscard]] Drawing momentRotationChart(const JointResult& result, const ConnectionResult& connection,
                                           const ChartOptions& options);
 

@@ -53,7 +53,8 @@ struct Drawing {
     std::vector<Shape> shapes;
     /// Scale of the elevation and its directions, so that a drag in pixels becomes millimetres; 0 when there is none.
     double pixelsPerMm = 0;
-    double facePixelsPerMm = 0, faceLeft = 0; ///< of the plate faces, which stand right of faceLeft
+    double facePixelsPerMm = 0, faceLeft = 0,
+           faceTop = 0; ///< of the plate faces, which stand right of faceLeft and below faceTop
 
     Shape& polygon(std::vector<Point2> points, Tone fill, Tone stroke, double width);
     Shape& polyline(std::vector<Point2> points, Tone stroke, double width);

@@ -35,7 +35,8 @@ public:
         const bool two = c_.joint.isTwoSided();
         // Two faces fill the row: what leaves the plane then stands below them, beside the section through the column.
         isLow_ = shown > 2;
-        const double faceShare = shown > 1 ? 0.44 : 0.36;
+        const bool isHaunched = c_.joint.main().isHaunched();
+        const double faceShare = shown > 1 ? 0.44 : isHaunched ? 0.42 : 0.36;
         faceX_ = c_.options.width * (1 - faceShare);
         const double margin = 14;
         Extent e;
@@ -43,7 +44,16 @@ public:
             for (const Point3& c : cornersOf(p)) e.take(c.x, c.z);
         const double armSpace = 88; // arrows and their labels beyond the beam ends
         const double left = margin + (two ? armSpace - 6 : 8);
-        c_.elevation = fitted(e, left, margin + 8, faceX_ - left - armSpace, c_.options.height - 2 * margin - 16, 1.6);
+        // Two haunched members are long and low: the elevation takes the width, the faces stand under it.
+        isStacked_ = isHaunched && two && e.x1 - e.x0 > 2 * (e.y1 - e.y0) && c_.options.width > 600 && c_.options.height > 400;
+        if (isStacked_) {
+            c_.elevation = fitted(e, 100, 56, c_.options.width - 200, 0.44 * c_.options.height - 84, 1.6);
+            c_.drawing.pixelsPerMm = c_.elevation.scale;
+            return stackedFaces();
+        }
+        // Under a haunch stand its length and the notes.
+        const double under = isHaunched ? 58 : 0;
+        c_.elevation = fitted(e, left, margin + 8, faceX_ - left - armSpace, c_.options.height - 2 * margin - 16 - under, 1.6);
         c_.drawing.pixelsPerMm = c_.elevation.scale;
         faces();
     }
@@ -51,7 +61,7 @@ public:
 private:
     /// Width and height of a side's view, mm.
     Point2 sizeOf(const ResolvedSide& s) const {
-        const double tall = s.depth + s.spec.plate.above + s.spec.plate.below;
+        const double tall = s.isHaunched() ? plateTop(s) - plateBottom(s) : s.depth + s.spec.plate.above + s.spec.plate.below;
         if (s.isInPlane()) return {std::max(s.spec.plate.width, c_.joint.hasColumn ? c_.joint.column.section.b : 0.0), tall};
         return {c_.joint.column.section.b / 2 + sideViewReach(c_.joint, s), 1.24 * tall};
     }
@@ -88,7 +98,31 @@ private:
         faceScale_ = scale;
     }
 
-    void faces() {
+    /// From left to right: notes, faces, the section through the haunch (beside one face), the one through the column.
+    void stackedFaces() {
+        std::vector<const ResolvedSide*> views;
+        for (const ResolvedSide* s : shownInOrder())
+            if (s->isInPlane()) views.push_back(s);
+        const double width = c_.options.width, height = c_.options.height, top = 0.47 * height + 34, tall = height - top;
+        const double left = 0.3 * width, each = 0.2 * width;
+        const double x = left + each * static_cast<double>(views.size());
+        row(views, left, x - left, top, tall + 14);
+        c_.drawing.facePixelsPerMm = faceScale_;
+        c_.drawing.faceTop = top - 30;
+        const ResolvedSide& main = c_.joint.main();
+        double next = x;
+        if (views.size() == 1) {
+            Frame& f = c_.haunchSection;
+            f.scale = faceScale_;
+            f.x = x + 0.12 * width;
+            f.y = top - 8 - main.top() * f.scale; // down is positive there
+            c_.hasHaunchSection = true;
+            next += 0.24 * width;
+        }
+        if (c_.joint.hasColumn) c_.plan = fitted(planExtent(), next + 16, top, width - next - 30, tall - 30, faceScale_ * 1.2);
+    }
+
+    Extent planExtent() const {
         Extent plan;
         const Section& c = c_.joint.column.section;
         plan.take(-c.h / 2 - 90, -c.b / 2);
@@ -99,6 +133,11 @@ private:
                 plan.take(-s.beam.section.b / 2, y);
                 plan.take(s.beam.section.b / 2, y);
             }
+        return plan;
+    }
+
+    void faces() {
+        const Extent plan = planExtent();
         std::vector<const ResolvedSide*> upper, lower;
         for (const ResolvedSide* s : shownInOrder()) (isLow_ && !s->isInPlane() ? lower : upper).push_back(s);
         const double height = c_.options.height, width = c_.options.width - faceX_;
@@ -106,6 +145,24 @@ private:
         const double planWidth = isLow_ ? 0.46 * width : width;
         if (isLow_) row(lower, faceX_ + planWidth, width - planWidth - 8, height - planHeight + 8, planHeight - 22);
         const double lowScale = faceScale_;
+        const ResolvedSide& main = c_.joint.main();
+        if (main.isHaunched() && upper.size() == 1 && !isLow_ && width > 280) {
+            // The face is tall: it stands beside the section through the haunch and the one through the column.
+            const double faceWidth = 0.56 * width;
+            row(upper, faceX_ - 8, faceWidth, 48, height - 74);
+            Extent e;
+            e.take(-main.beam.section.b / 2, main.top());
+            e.take(main.beam.section.b / 2, main.bottom());
+            const double x = faceX_ + faceWidth, tall = (height - 70) * 0.55;
+            Frame& f = c_.haunchSection = fitted(e, x + 6, 40, width - faceWidth - 16, tall, faceScale_);
+            f.y = 40 - main.top() * f.scale; // down is positive there
+            c_.hasHaunchSection = true;
+            c_.drawing.facePixelsPerMm = faceScale_;
+            c_.drawing.faceLeft = faceX_;
+            if (c_.joint.hasColumn)
+                c_.plan = fitted(plan, x + 4, 40 + tall + 24, width - faceWidth - 12, height - tall - 90, faceScale_ * 1.2);
+            return;
+        }
         row(upper, faceX_, width - 8, 48, height - planHeight - 76);
         c_.drawing.facePixelsPerMm = faceScale_;
         c_.drawing.faceLeft = faceX_;
@@ -116,7 +173,7 @@ private:
 
     SheetCanvas& c_;
     double faceX_ = 0, faceScale_ = 1;
-    bool isLow_ = false;
+    bool isLow_ = false, isStacked_ = false;
 };
 
 } // namespace
@@ -174,7 +231,7 @@ std::vector<PartState> partStates(const JointResult& result) {
 }
 
 Drawing sheetDrawing(const ResolvedJoint& joint, const JointResult* result, const SheetOptions& options) {
-    SheetCanvas canvas{joint, options, buildAssembly(joint), {}, {}, {}, {}, {}};
+    SheetCanvas canvas{joint, options, buildAssembly(joint), {}, {}, {}, {}, {}, false, {}};
     if (result) canvas.states = partStates(*result);
     canvas.drawing.width = options.width;
     canvas.drawing.height = options.height;
@@ -182,6 +239,7 @@ Drawing sheetDrawing(const ResolvedJoint& joint, const JointResult* result, cons
     drawElevation(canvas);
     for (const ResolvedSide& side : joint.sides)
         if (canvas.showsFace(side)) drawFace(canvas, side);
+    drawHaunches(canvas);
     if (joint.hasColumn) drawSection(canvas);
     return std::move(canvas.drawing);
 }

@@ -21,6 +21,8 @@ struct SheetCanvas {
     std::vector<PartState> states;
     Drawing drawing;
     Frame elevation, plan;
+    Frame haunchSection; ///< of the main member, its top flange at nil
+    bool hasHaunchSection = false;
     std::map<EndId, Frame> faces; ///< of the end plates
 
     [[nodiscard]] const PartState* stateOf(const PartRef& part) const;
@@ -34,6 +36,7 @@ struct SheetCanvas {
 [[nodiscard]] double sideViewReach(const ResolvedJoint& joint, const ResolvedSide& side);
 
 void drawElevation(SheetCanvas& canvas);
+void drawHaunches(SheetCanvas& canvas);
 void drawFace(SheetCanvas& canvas, const ResolvedSide& side);
 void drawSection(SheetCanvas& canvas);
 

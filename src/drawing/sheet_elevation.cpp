@@ -45,6 +45,7 @@ private:
     static Tone fillOf(PartKind kind) {
         switch (kind) {
         case PartKind::ColumnWeb:
+        case PartKind::HaunchWeb:
         case PartKind::BeamWeb: return Tone::SteelLight;
         case PartKind::BackingTop:
         case PartKind::BackingBottom: return Tone::SteelDark;
@@ -54,13 +55,18 @@ private:
     /// What stands before the frame is drawn over it, what stands behind it first.
     int nearness(const PartRef& part) const {
         const ResolvedSide* s = joint_.side(part.side);
-        const bool isOfEnd = isOfBeam(part) || part.kind == PartKind::FinPlate || part.kind == PartKind::EndPlate;
+        const bool isOfEnd =
+            isOfBeam(part) || part.kind == PartKind::FinPlate || part.kind == PartKind::EndPlate || isOfHaunch(part.kind);
         return !s || !isOfEnd || s->isInPlane() ? 0 : s->direction == Direction::Front ? 100 : -100;
     }
     static int order(PartKind kind) {
         switch (kind) {
         case PartKind::ColumnWeb: return 0;
-        case PartKind::BeamWeb: return 1;
+        case PartKind::BeamWeb:
+        case PartKind::HaunchWeb: return 1;
+        case PartKind::HaunchToeStiffener:
+        case PartKind::HaunchStiffener: return 2;
+        case PartKind::HaunchFlange: return 5;
         case PartKind::Doubler: return 2;
         case PartKind::StiffenerTop:
         case PartKind::StiffenerBottom:
@@ -87,7 +93,8 @@ private:
         const double y =
             p.origin.y + p.v.y * (p.outline[0].y + p.outline[2].y) / 2 + p.u.y * (p.outline[0].x + p.outline[2].x) / 2;
         const bool isPair = p.part.kind == PartKind::StiffenerTop || p.part.kind == PartKind::StiffenerBottom ||
-                            p.part.kind == PartKind::Diagonal;
+                            p.part.kind == PartKind::Diagonal || p.part.kind == PartKind::HaunchToeStiffener ||
+                            p.part.kind == PartKind::HaunchStiffener;
         if (isPair && y < 0) return;
         Shape s;
         s.points = projected(p);
@@ -117,11 +124,11 @@ private:
     void panelTint() {
         const Section& c = joint_.column.section;
         double top = levelOf(joint_.main(), 0);
-        double bottom = levelOf(joint_.main(), joint_.main().depth);
+        double bottom = levelOf(joint_.main(), joint_.main().bottom());
         for (const ResolvedSide& s : joint_.sides) {
             if (!s.isInPlane()) continue;
-            top = std::max(top, levelOf(s, 0));
-            bottom = std::min(bottom, levelOf(s, s.depth));
+            top = std::max(top, levelOf(s, s.top()));
+            bottom = std::min(bottom, levelOf(s, s.bottom()));
         }
         top = std::min(top, a_.columnTop);
         const double x = c.h / 2 - c.t_f;
@@ -264,12 +271,22 @@ private:
                        elevation_.page(face + dir * 1.6 * s->spec.plate.below, levelOf(*s, s->depth)),
                        elevation_.page(face, plateBottom(*s))});
             }
+            if (!side.isHaunched() && side.kind == ConnectionKind::EndPlate) { // only what fits on the page
+                const double run = std::min(1.1 * s->depth, std::abs(a_.beamEnd(id) - face) * 0.85),
+                             face0 = levelOf(*s, s->depth);
+                const double rise = run * s->sinSlope / s->cosSlope;
+                ghost({FittingKind::HaunchBelow, id, 0},
+                      {elevation_.page(face, face0), elevation_.page(face + dir * run, face0 + rise),
+                       elevation_.page(face, face0 - 0.35 * s->depth)});
+            }
             if (const auto room = roomForRow(joint_, id)) {
                 const double half = joint_.side(id)->bolt.d / 2;
                 ghost({FittingKind::Row, id, *room}, box(joint_.faceOf(side) - dir * ((joint_.hasColumn ? c.t_f : 0) + 18),
                                                          levelOf(*s, *room) - half, face + dir * 22, levelOf(*s, *room) + half));
             }
         }
+        if (joint_.columnSpec.endAbove && !joint_.topPlate)
+            ghost({FittingKind::TopPlate, ends::right, 0}, box(-c.h / 2, a_.columnTop, c.h / 2, a_.columnTop + 16));
         if (!joint_.doubler) {
             const double z = levelOf(joint_.main(), joint_.main().depth * 0.72);
             ghost({FittingKind::Doubler, ends::right, 0},

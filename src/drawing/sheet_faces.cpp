@@ -37,21 +37,24 @@ public:
             d_.shapes.back().target = plate.target = PartRef{PartKind::EndPlate, id};
             canvas_.shade(plate, {PartKind::EndPlate, id});
         }
-        const auto member = [&](PartKind kind, double x0, double down0, double x1, double down1) {
+        const auto member = [&](PartRef ref, double x0, double down0, double x1, double down1) {
             Shape part =
                 d_.polygon(rect(x0, levelOf(s, down0), x1, levelOf(s, down1)), Tone::SteelLight, Tone::Ink, weight::thin);
-            d_.shapes.back().target = part.target = PartRef{kind, id};
-            canvas_.shade(part, {kind, id});
+            d_.shapes.back().target = part.target = ref;
+            canvas_.shade(part, ref);
         };
-        const double bb = s.beam.section.b / 2;
-        member(PartKind::BeamWeb, -s.beam.section.t_w / 2, s.flange, s.beam.section.t_w / 2, s.depth - s.flange);
-        member(PartKind::BeamTopFlange, -bb, 0, bb, s.flange);
-        member(PartKind::BeamBottomFlange, -bb, s.depth - s.flange, bb, s.depth);
+        const EndFace face = endFace(s);
+        for (std::size_t i = 0; i + 1 < face.flanges.size(); ++i)
+            member(face.webs[i].part, -face.webs[i].thickness / 2, face.flanges[i].to, face.webs[i].thickness / 2,
+                   face.flanges[i + 1].from);
+        for (const FlangeOnFace& fl : face.flanges) member(fl.part, -fl.width / 2, fl.from, fl.width / 2, fl.to);
+        if (s.isHaunched()) centres(s, f);
         if (s.spec.ribTop)
-            member(PartKind::RibTop, -s.spec.ribTop->thickness / 2, -s.spec.plate.above, s.spec.ribTop->thickness / 2, 0);
+            member({PartKind::RibTop, id}, -s.spec.ribTop->thickness / 2, s.top() - s.spec.plate.above,
+                   s.spec.ribTop->thickness / 2, s.top());
         if (s.spec.ribBottom)
-            member(PartKind::RibBottom, -s.spec.ribBottom->thickness / 2, s.depth, s.spec.ribBottom->thickness / 2,
-                   s.depth + s.spec.plate.below);
+            member({PartKind::RibBottom, id}, -s.spec.ribBottom->thickness / 2, s.bottom(), s.spec.ribBottom->thickness / 2,
+                   s.bottom() + s.spec.plate.below);
         if (!isBolted) return weldedTitle(s, f, bottom);
         faceBolts(s, f);
         // Plate ends can be taken hold of.
@@ -67,11 +70,27 @@ public:
         grip(top, DimensionKind::EdgeTop);
         grip(bottom, DimensionKind::EdgeBottom);
         faceDimensions(s, f, top, bottom);
-        Shape& title = d_.label({f.x, 22},
+        Shape& title = d_.label({f.x, std::max(22.0, f.page(0, top).y - 42)},
                                 (joint_.isTwoSided() && joint_.hasColumn ? name(id) + " plate " : "plate ") + thicknesses(s) +
                                     " " + s.spec.plate.steel,
                                 textSize::label, Tone::FaintInk, Align::Centre);
         title.target = PartRef{PartKind::EndPlate, id};
+    }
+
+    /// Centres of compression of both senses, beside the plate.
+    void centres(const ResolvedSide& s, const Frame& f) {
+        const int set = o_.set;
+        const bool hasSet = set >= 0 && set < static_cast<int>(joint_.actions.size());
+        const bool isReversed = hasSet && faceForces(joint_, s.id, joint_.actions[static_cast<std::size_t>(set)]).M < 0;
+        for (const bool isTop : {true, false}) {
+            const bool isActive = hasSet && isTop == isReversed;
+            const Point2 p = f.page(s.spec.plate.width / 2, flangeLevel(s, isTop));
+            Shape& mark = d_.polygon({{p.x + 5, p.y}, {p.x + 14, p.y - 5}, {p.x + 14, p.y + 5}},
+                                     isActive ? Tone::Ink : Tone::None, Tone::Ink, weight::thin);
+            mark.target = PartRef{PartKind::EndPlate, s.id};
+            d_.label({p.x + 18, p.y + 4}, "C", textSize::label, isActive ? Tone::Ink : Tone::FaintInk, Align::Left).isBold =
+                isActive;
+        }
     }
 
     /// A member that leaves the elevation, seen from the right: its connection on the column's web.
@@ -262,8 +281,8 @@ public:
             if (side.direction == Direction::Front) lowest = std::min(lowest, -sideViewReach(joint_, side));
         const Point2 bottom = plan_.page(0, lowest);
         d_.label({bottom.x, std::min(d_.height - 4, bottom.y + 15)},
-                 (o_.width < 640 ? "section, " : "section through the column, ") + c.designation + " " +
-                     joint_.columnMember.steel,
+                 (o_.width < 640 || joint_.main().isHaunched() ? "section, " : "section through the column, ") + c.designation +
+                     " " + joint_.columnMember.steel,
                  textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::ColumnWeb};
     }

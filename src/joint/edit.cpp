@@ -60,11 +60,31 @@ double dimensionValue(const ResolvedJoint& joint, const DimensionRef& ref) {
     case DimensionKind::Gauge: return s.bolts.gauge;
     case DimensionKind::PlateWidth: return s.plate.width;
     case DimensionKind::PlateThickness: return s.plate.thickness;
+    case DimensionKind::Slope: return s.slope;
+    default: break;
     }
-    return 0;
+    const auto& haunch = side->haunch(ref.index == 0 || ref.index == -1);
+    if (!haunch) return 0;
+    return ref.kind == DimensionKind::HaunchDepth    ? haunch->spec.depth
+           : ref.kind == DimensionKind::HaunchLength ? haunch->spec.length
+                                                     : haunch->alpha;
 }
 
 void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRef& ref, double value) {
+    if (ref.kind == DimensionKind::Slope) {
+        if (Framing* f = findFraming(joint, ref.side)) f->slope = value;
+        return;
+    }
+    if (isOfHaunch(ref.kind)) {
+        const ResolvedSide& own = *resolved.side(ref.side);
+        const bool isBelow = ref.index == 0 || ref.index == -1;
+        if (!own.haunch(isBelow)) return;
+        HaunchSpec h = own.haunch(isBelow)->spec;
+        if (ref.kind == DimensionKind::HaunchDepth) h.depth = value;
+        if (ref.kind == DimensionKind::HaunchLength) h.length = value;
+        if (ref.kind == DimensionKind::HaunchAngle) setHaunchAngle(h, own.spec.slope, isBelow, value);
+        return setHaunchSize(joint, ref.side, own.beam.section, isBelow, h.depth, h.length);
+    }
     EndPlate* s = findEndPlate(joint, ref.side);
     if (!s) return;
     const double change = value - dimensionValue(resolved, ref);
@@ -74,7 +94,7 @@ void setDimension(Joint& joint, const ResolvedJoint& resolved, const DimensionRe
     case DimensionKind::Gauge: s->bolts.gauge = value; return;
     case DimensionKind::PlateWidth: s->plate.width = value; return;
     case DimensionKind::PlateThickness: s->plate.thickness = value; return;
-    case DimensionKind::Pitch: break;
+    default: break;
     }
     BoltRowSpec& upper = s->rows.at(static_cast<std::size_t>(ref.index));
     BoltRowSpec& lower = s->rows.at(static_cast<std::size_t>(ref.index) + 1);

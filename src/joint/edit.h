@@ -8,11 +8,24 @@
 namespace zg {
 
 /// A dimension that stands on the Sheet and can be typed into.
-enum class DimensionKind { EdgeTop, Pitch, EdgeBottom, Gauge, PlateWidth, PlateThickness };
+enum class DimensionKind {
+    EdgeTop,
+    Pitch,
+    EdgeBottom,
+    Gauge,
+    PlateWidth,
+    PlateThickness,
+    Slope,
+    HaunchDepth,
+    HaunchLength,
+    HaunchAngle ///< to its member; sets the depth
+};
+[[nodiscard]] inline bool isOfHaunch(DimensionKind k) { return k >= DimensionKind::HaunchDepth; }
 struct DimensionRef {
     DimensionKind kind = DimensionKind::Pitch;
     EndId side = ends::right;
-    int index = 0; ///< pitch: the row above it
+    int index =
+        0; ///< pitch: the row above it; of a haunch 0 below, 1 above; negative: what takes hold of it (-1 below, -2 above)
 };
 inline bool operator==(const DimensionRef& a, const DimensionRef& b) {
     return a.kind == b.kind && a.side == b.side && a.index == b.index;

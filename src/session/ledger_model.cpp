@@ -31,32 +31,45 @@ void LedgerModel::rebuild() {
                 next.push_back(c);
             }
     }
-    if (next.size() == checks_.size() && !next.empty()) {
-        checks_ = std::move(next);
-        Q_EMIT dataChanged(index(0), index(static_cast<int>(checks_.size()) - 1));
+    senses_ = state && state->result ? sensesOf(*state->result) : Senses{};
+    std::vector<SenseLine> lines;
+    if (senses_.areBoth())
+        lines = bySense(next);
+    else
+        for (Check& c : next) lines.push_back({c, std::nullopt});
+    if (lines.size() == lines_.size() && !lines.empty()) {
+        lines_ = std::move(lines);
+        Q_EMIT dataChanged(index(0), index(static_cast<int>(lines_.size()) - 1));
         return;
     }
     beginResetModel();
-    checks_ = std::move(next);
+    lines_ = std::move(lines);
     endResetModel();
 }
 
-int LedgerModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(checks_.size()); }
+int LedgerModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(lines_.size()); }
 
 const Check* LedgerModel::checkAt(int row) const {
-    return row >= 0 && row < static_cast<int>(checks_.size()) ? &checks_[static_cast<std::size_t>(row)] : nullptr;
+    return row >= 0 && row < static_cast<int>(lines_.size()) ? &lines_[static_cast<std::size_t>(row)].worst : nullptr;
+}
+
+const Check* LedgerModel::checkAt(int row, bool isReversed) const {
+    return row >= 0 && row < static_cast<int>(lines_.size()) ? lines_[static_cast<std::size_t>(row)].of(isReversed) : nullptr;
 }
 
 int LedgerModel::rowOf(const PartRef& part) const {
-    for (std::size_t i = 0; i < checks_.size(); ++i)
-        for (int k = 0; k < checks_[i].partCount; ++k)
-            if (checks_[i].parts[k] == part) return static_cast<int>(i);
+    for (std::size_t i = 0; i < lines_.size(); ++i)
+        for (const bool isReversed : {false, true})
+            if (const Check* c = lines_[i].of(isReversed))
+                for (int k = 0; k < c->partCount; ++k)
+                    if (c->parts[k] == part) return static_cast<int>(i);
     return -1;
 }
 
 int LedgerModel::rowOf(const Check& check) const {
-    for (std::size_t i = 0; i < checks_.size(); ++i)
-        if (sameKind(checks_[i], check)) return static_cast<int>(i);
+    for (std::size_t i = 0; i < lines_.size(); ++i)
+        if (sameKind(lines_[i].worst, check) || (lines_[i].other && sameKind(*lines_[i].other, check)))
+            return static_cast<int>(i);
     return -1;
 }
 
@@ -72,9 +85,30 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     const Joint* joint = session_.current();
     const JointState* state = session_.state();
     if (!c || !joint || !state || !state->result) return {};
+    const SenseLine& line = lines_[static_cast<std::size_t>(index.row())];
+    const bool isTwoSenses = senses_.areBoth() && line.isOfSense();
+    const auto ratioOf = [&](bool isReversed) {
+        return line.of(isReversed) ? QVariant(line.of(isReversed)->utilisation) : QVariant();
+    };
+    const auto stateOf = [&](bool isReversed) {
+        return static_cast<int>(line.of(isReversed) ? line.of(isReversed)->state : CheckState::NotApplicable);
+    };
     switch (role) {
     case Qt::DisplayRole:
-    case TitleRole: return QString::fromStdString(titleOf(*c, isTwoSided(*joint)));
+    case TitleRole:
+        // The columns say the sense.
+        if (isTwoSenses && line.worst.isReversed) {
+            Check plain = line.worst;
+            plain.isReversed = false;
+            return QString::fromStdString(titleOf(plain, isTwoSided(*joint)));
+        }
+        return QString::fromStdString(titleOf(*c, isTwoSided(*joint)));
+    case IsTwoSensesRole: return isTwoSenses;
+    case TopRatioRole: return ratioOf(false);
+    case BottomRatioRole: return ratioOf(true);
+    case TopStateRole: return stateOf(false);
+    case BottomStateRole: return stateOf(true);
+    case RemarkRole: return line.other ? QString::fromStdString(remarkOf(line.worst, *line.other, *state->result)) : QString();
     case Qt::ToolTipRole: {
         const std::string numbers = numbersOf(*c, session_.job().settings.units);
         return QString::fromStdString(titleOf(*c, isTwoSided(*joint)) + (numbers.empty() ? "" : "\n" + numbers) +

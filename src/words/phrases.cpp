@@ -203,6 +203,17 @@ const char* title(CheckCode code) { return phraseOf(code).title; }
 const char* idOf(CheckCode code) { return phraseOf(code).id; }
 std::string adviceOf(const Check& check) { return phraseOf(check.code).advice; }
 
+std::string remarkOf(const Check& worst, const Check& other, const JointResult& result) {
+    const auto in = [&](const Check& c) { return " in " + setName(result, c); };
+    for (const Check* c : {&worst, &other})
+        if (c->code == CheckCode::HaunchToeTension) return "toe pulls" + in(*c);
+    if (worst.code != other.code &&
+        (worst.code == CheckCode::HaunchCompression || worst.code == CheckCode::BeamFlangeCompression))
+        return (other.code == CheckCode::HaunchCompression ? "haunch" : "beam") + std::string(" flange") + in(other);
+    if (worst.firstRow >= 0 && worst.lastRow != other.lastRow) return "row " + std::to_string(other.lastRow + 1) + in(other);
+    return {};
+}
+
 std::string titleOf(const Check& c, bool isTwoSided) {
     std::string text = title(c.code);
     if (c.firstRow >= 0) {
@@ -483,6 +494,23 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
                        "to k_3 take the "
                        "same thickness.");
     return list;
+}
+
+std::string derivedSentence(const ResolvedJoint& joint, const JointResult& result, int set, UnitSystem units) {
+    std::string text;
+    for (const ConnectionResult& c : result.connections) {
+        const ResolvedSide* s = joint.side(c.side);
+        if (c.set != set || set < 0 || !s || c.isForShear || (!s->isHaunched() && s->spec.slope == 0)) continue;
+        const std::string which = joint.isTwoSided() && joint.hasColumn ? std::string(", ") + name(c.side) : "";
+        text += (text.empty() ? "At the plate in " + result.actions[static_cast<std::size_t>(set)].id + which
+                              : "; " + std::string(name(c.side))) +
+                ": N_j " + shown(c.forces.N, Quantity::Force, units) + ", V_j " + shown(c.forces.V, Quantity::Force, units);
+        const double turned = (c.isAxialCounted ? c.forces.N : 0) * c.z_a;
+        if (std::abs(turned) > 5e4)
+            text += "; N_j on its lever of " + shown(c.z_a, Quantity::Length, units) + (turned < 0 ? " takes " : " adds ") +
+                    shown(std::abs(turned), Quantity::Moment, units) + (turned < 0 ? " off the rows" : " to the rows");
+    }
+    return text.empty() ? text : text + ".";
 }
 
 std::string balanceSentence(const Imbalance& i, UnitSystem units) {

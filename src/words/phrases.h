@@ -9,6 +9,7 @@ namespace zg {
 /// Short title of a kind of check ("Column web in shear").
 [[nodiscard]] const char* title(CheckCode code);
 /// Title with rows, side and sign where they matter ("End plate in bending, rows 1 to 2, left, reversed").
+[[nodiscard]] std::string remarkOf(const Check& worst, const Check& other, const JointResult& result);
 [[nodiscard]] std::string titleOf(const Check& check, bool isTwoSided);
 /// Stable id of the check's kind in files ("column_web_shear").
 [[nodiscard]] const char* idOf(CheckCode code);
@@ -41,6 +42,8 @@ namespace zg {
 /// Assumptions on which the result hangs, as sentences.
 [[nodiscard]] std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointResult& result);
 /// Out-of-balance of a set in words; empty when it is balanced or not known.
+/// What the forces of a set come to on the end plates of sloping or haunched ends; empty where that says nothing new.
+[[nodiscard]] std::string derivedSentence(const ResolvedJoint& joint, const JointResult& result, int set, UnitSystem units);
 [[nodiscard]] std::string balanceSentence(const Imbalance& imbalance, UnitSystem units);
 
 } // namespace zg

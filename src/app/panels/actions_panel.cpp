@@ -2,6 +2,7 @@
 #include "app/theme/theme.h"
 #include "session/actions_model.h"
 #include "session/session.h"
+#include "words/phrases.h"
 #include <QApplication>
 #include <QClipboard>
 #include <QHBoxLayout>
@@ -63,6 +64,7 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
     foot_->setProperty("role", "faint");
     foot_->setStyleSheet(QStringLiteral("background: transparent"));
     foot_->setObjectName(QStringLiteral("balance"));
+    foot_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred); // a long sentence takes no room from its neighbours
     column->addWidget(foot_);
     const auto widths = [this] {
         const int fixed[] = {48, 150, 40};
@@ -71,13 +73,23 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
     connect(model_, &QAbstractItemModel::modelReset, this, widths);
     widths();
     connect(&session, &Session::changed, this, [this] {
-        foot_->setText(model_->balanceText());
+        foot_->setText(footText());
         foot_->setToolTip(foot_->text());
     });
     connect(table_->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& index) {
         if (index.isValid() && index.row() < model_->rowCount() - 1) session_.setActiveSet(index.row());
     });
-    foot_->setText(model_->balanceText());
+    foot_->setText(footText());
+}
+
+// Under the table what follows from it: forces on the plate, and whether the node is in balance.
+QString ActionsPanel::footText() const {
+    const JointState* state = session_.state();
+    const QString balance = model_->balanceText();
+    if (!state || !state->resolved || !state->result) return balance;
+    const QString derived = QString::fromStdString(
+        derivedSentence(*state->resolved, *state->result, session_.activeSet(), session_.job().settings.units));
+    return derived.isEmpty() ? balance : derived + QLatin1Char('\n') + balance;
 }
 
 void ActionsPanel::toggleOutOfPlane() {

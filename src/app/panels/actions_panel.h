@@ -27,6 +27,7 @@ protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
+    [[nodiscard]] QString footText() const;
     Session& session_;
     ActionsModel* model_;
     QTableView* table_;

@@ -18,7 +18,7 @@ DrawingView* makeChartStrip(Session& session, Theme& theme, QWidget* parent) {
         const Joint* joint = session.current();
         if (const PlateStudies::Entry* plates = session.plates().current(); plates && plates->study && joint) {
             for (const PlateMomentRotation& m : plates->study->curves)
-                if (m.side == c->side && m.isReversed == c->isReversed) o.plates = &m;
+                if (m.side == c->side) (m.isReversed == c->isReversed ? o.plates : o.otherPlates) = &m;
             o.arePlatesStale = session.plates().isStale(*joint);
         }
         if (session.datum() && joint) {

@@ -82,7 +82,13 @@ public:
             painter->restore();
             return;
         }
-        bar(*painter, box, index.data(LedgerModel::RatioRole).toDouble(), state);
+        if (index.data(LedgerModel::IsTwoSensesRole).toBool()) {
+            senses(*painter, box, index);
+            painter->restore();
+            return;
+        }
+        const QRectF track(box.left() + 26, box.top() + 26, box.width() - 26 - 128, 5);
+        bar(*painter, track, index.data(LedgerModel::RatioRole).toDouble(), state);
         painter->setPen(qcolor(p, Tone::FaintInk));
         painter->setFont(interfaceFont(10.5));
         painter->drawText(QRectF(box.right() - 82, box.top() + 20, 32, 16), Qt::AlignVCenter,
@@ -101,9 +107,8 @@ public:
     }
 
 private:
-    void bar(QPainter& painter, const QRectF& box, double ratio, CheckState state) const {
+    void bar(QPainter& painter, const QRectF& track, double ratio, CheckState state) const {
         const Palette& p = theme_.palette();
-        const QRectF track(box.left() + 26, box.top() + 26, box.width() - 26 - 128, 5);
         painter.setPen(Qt::NoPen);
         painter.setBrush(qcolor(p, Tone::Line));
         painter.drawRoundedRect(track, 2, 2);
@@ -114,7 +119,39 @@ private:
         const double one = track.left() + track.width() / 1.2;
         painter.drawLine(QPointF(one, track.top() - 2), QPointF(one, track.bottom() + 2));
         painter.setFont(interfaceFont(12, true));
-        painter.drawText(QRectF(track.right() + 6, box.top() + 20, 34, 16), Qt::AlignVCenter | Qt::AlignRight, ratioText(ratio));
+        painter.drawText(QRectF(track.right() + 4, track.top() - 6, 34, 16), Qt::AlignVCenter | Qt::AlignRight, ratioText(ratio));
+    }
+
+    /// A column of use a sense; a dash where a sense does not ask. The remark, or what has changed, stands beside the title.
+    void senses(QPainter& painter, const QRectF& box, const QModelIndex& index) const {
+        const Palette& p = theme_.palette();
+        const double width = (box.width() - 32) / 2;
+        for (const bool isReversed : {false, true}) {
+            const QVariant ratio = index.data(isReversed ? LedgerModel::BottomRatioRole : LedgerModel::TopRatioRole);
+            const double left = box.left() + 26 + (isReversed ? width : 0);
+            if (!ratio.isValid()) {
+                painter.setPen(QPen(qcolor(p, Tone::FaintInk), 1.2));
+                painter.drawLine(QPointF(left + 2, box.top() + 28), QPointF(left + 14, box.top() + 28));
+                continue;
+            }
+            const auto state = static_cast<CheckState>(
+                index.data(isReversed ? LedgerModel::BottomStateRole : LedgerModel::TopStateRole).toInt());
+            bar(painter, QRectF(left, box.top() + 26, width - 48, 5), ratio.toDouble(), state);
+        }
+        const QVariant change = index.data(LedgerModel::ChangeRole);
+        QString beside = index.data(LedgerModel::RemarkRole).toString();
+        if (change.isValid() && std::abs(change.toDouble()) >= 0.005)
+            beside = (change.toDouble() > 0 ? QStringLiteral("▲ +") : QStringLiteral("▼ ")) +
+                     QString::fromStdString(fixedDecimals(change.toDouble(), 2));
+        if (beside.isEmpty()) return;
+        painter.setFont(interfaceFont(10.5));
+        painter.setPen(qcolor(p, Tone::FaintInk));
+        const QRectF line(box.left() + 26, box.top() + 3, box.width() - 32, 18);
+        const double used =
+            QFontMetricsF(interfaceFont(12, true)).horizontalAdvance(index.data(LedgerModel::TitleRole).toString());
+        const double rest = line.width() - used - 10;
+        if (rest > QFontMetricsF(painter.font()).horizontalAdvance(beside))
+            painter.drawText(line, Qt::AlignVCenter | Qt::AlignRight, beside);
     }
     Theme& theme_;
 };
@@ -140,6 +177,23 @@ LedgerPanel::LedgerPanel(Session& session, Theme& theme, QWidget* parent)
     top->addWidget(datum_);
     top->addSpacing(8);
     column->addLayout(top);
+    auto* switches = new QHBoxLayout;
+    switches->setContentsMargins(29, 0, 6, 0);
+    switches->setSpacing(0);
+    for (QPushButton*& sense : senses_) {
+        sense = new QPushButton(this);
+        sense->setObjectName(QStringLiteral("sense"));
+        sense->setCheckable(true);
+        sense->setCursor(Qt::PointingHandCursor);
+        switches->addWidget(sense, 1, Qt::AlignLeft);
+    }
+    column->addLayout(switches);
+    for (const bool isReversed : {false, true})
+        connect(senses_[isReversed], &QPushButton::clicked, this, [this, isReversed] {
+            const Senses& s = model_->senses();
+            session_.setActiveSet(isReversed ? s.bottom : s.top);
+            follow();
+        });
     list_->setObjectName(QStringLiteral("ledger"));
     list_->setModel(model_);
     list_->setItemDelegate(new LedgerDelegate(theme, list_));
@@ -175,6 +229,7 @@ LedgerPanel::LedgerPanel(Session& session, Theme& theme, QWidget* parent)
 
 void LedgerPanel::follow() {
     datum_->setText(session_.datum() ? tr("since %1  clear").arg(session_.datum()->time) : tr("set datum"));
+    showSenses();
     isFollowing_ = true;
     const auto check = session_.selectedCheck();
     const auto part = session_.selectedPart();
@@ -185,6 +240,29 @@ void LedgerPanel::follow() {
         list_->clearSelection(), list_->setCurrentIndex({});
     isFollowing_ = false;
     showRemedies();
+}
+
+// Words that carry their result: the other sense is known before anyone switches.
+void LedgerPanel::showSenses() {
+    const Senses& s = model_->senses();
+    const Joint* joint = session_.current();
+    for (const bool isReversed : {false, true}) {
+        QPushButton* button = senses_[isReversed];
+        button->setVisible(s.areBoth());
+        const int set = isReversed ? s.bottom : s.top;
+        if (!s.areBoth() || !joint || set >= static_cast<int>(joint->actions.size())) continue;
+        const ActionSet& actions = joint->actions[static_cast<std::size_t>(set)];
+        button->setText(QString::fromStdString(actions.id + " " + fixedDecimals(isReversed ? s.bottomUse : s.topUse, 2)));
+        button->setToolTip((isReversed ? tr("Tension at the bottom, worst in %1 %2: click to show that set")
+                                       : tr("Tension at the top, worst in %1 %2: click to show that set"))
+                               .arg(QString::fromStdString(actions.id), QString::fromStdString(actions.title)));
+        const JointState* state = session_.state();
+        bool isShown = session_.activeSet() == set;
+        if (state && state->result)
+            for (const ConnectionResult& c : state->result->connections)
+                if (c.set == session_.activeSet()) isShown = c.isReversed == isReversed;
+        button->setChecked(isShown);
+    }
 }
 
 void LedgerPanel::showRemedies() {

@@ -25,11 +25,13 @@ Q_SIGNALS:
 private:
     void follow();
     void showRemedies();
+    void showSenses();
     Session& session_;
     LedgerModel* model_;
     QListView* list_;
     QLabel* head_;
     QPushButton* datum_;
+    QPushButton* senses_[2] = {}; ///< tension at the top, at the bottom
     QFrame* remedies_;
     bool isFollowing_ = false;
     std::vector<Remedy> offered_;

@@ -25,7 +25,12 @@ double& forceIn(ActionSet& set, const ForceRef& ref) {
     return ref.kind == ForceRef::Kind::N ? f.N : ref.kind == ForceRef::Kind::V ? f.V : f.M;
 }
 
+/// What takes hold of a dimension with the mouse, instead of a number to type.
+bool isGrip(const DimensionRef& ref) { return ref.index < 0; }
+
 Quantity quantityOf(const Target& target) {
+    if (const auto* d = std::get_if<DimensionRef>(&target))
+        return d->kind == DimensionKind::Slope || d->kind == DimensionKind::HaunchAngle ? Quantity::Angle : Quantity::Length;
     const auto* force = std::get_if<ForceRef>(&target);
     return !force ? Quantity::Length : force->kind == ForceRef::Kind::M ? Quantity::Moment : Quantity::Force;
 }
@@ -38,6 +43,10 @@ QString wordsOf(const DimensionRef& ref) {
     case DimensionKind::Gauge: return SheetView::tr("gauge");
     case DimensionKind::PlateWidth: return SheetView::tr("plate width");
     case DimensionKind::PlateThickness: return SheetView::tr("plate thickness");
+    case DimensionKind::Slope: return SheetView::tr("slope of the beam");
+    case DimensionKind::HaunchDepth: return SheetView::tr("depth of the haunch");
+    case DimensionKind::HaunchLength: return SheetView::tr("length of the haunch");
+    case DimensionKind::HaunchAngle: return SheetView::tr("angle of the haunch");
     }
     return {};
 }
@@ -107,11 +116,17 @@ void SheetView::paintEvent(QPaintEvent*) {
 }
 
 QString SheetView::hint() const {
-    if (isDragging_) return tr("release to keep, Escape to put back");
+    if (isDragging_) {
+        const auto* dimension = std::get_if<DimensionRef>(&pressed_);
+        return (dimension && isOfHaunch(dimension->kind) ? haunchHint(*dimension) + tr("; ") : QString()) +
+               tr("release to keep, Escape to put back");
+    }
     if (const auto* fitting = std::get_if<FittingRef>(&hover_))
         return tr("click to add: %1").arg(QString::fromStdString(wordOf(*fitting)));
     if (const auto* dimension = std::get_if<DimensionRef>(&hover_))
-        return dimension->index < 0 ? tr("drag the end of the plate") : tr("click to type: %1").arg(wordsOf(*dimension));
+        return isGrip(*dimension) && isOfHaunch(dimension->kind) ? haunchHint(*dimension)
+               : isGrip(*dimension)                              ? tr("drag the end of the plate")
+                                                                 : tr("click to type: %1").arg(wordsOf(*dimension));
     if (std::holds_alternative<ForceRef>(hover_)) return tr("click to type the force of the active set");
     if (const auto* part = std::get_if<PartRef>(&hover_)) {
         const Joint* joint = session_.current();
@@ -119,6 +134,24 @@ QString SheetView::hint() const {
                (part->kind == PartKind::BoltRow ? tr(": click, or drag to move") : tr(": click"));
     }
     return {};
+}
+
+QString SheetView::haunchHint(const DimensionRef& grip) const {
+    const JointState* state = session_.state();
+    const ResolvedSide* side = state && state->resolved ? state->resolved->side(grip.side) : nullptr;
+    const bool isBelow = grip.index == -1;
+    if (!side || !side->haunch(isBelow)) return {};
+    const ResolvedHaunch& h = *side->haunch(isBelow);
+    const UnitSystem units = session_.job().settings.units;
+    const auto say = [&](double mm) { return QString::fromStdString(shown(mm, Quantity::Length, units)); };
+    QString words =
+        grip.kind == DimensionKind::HaunchLength ? tr("toe: %1 long, drag in steps of 50").arg(say(h.spec.length))
+        : h.deepest > 0
+            ? tr("depth: %1, drag in steps of 10; the cutting ends at %2").arg(say(h.spec.depth), say(h.deepest / h.cos))
+            : tr("depth: %1, drag in steps of 10").arg(say(h.spec.depth));
+    if (state->result && state->result->governing >= 0)
+        words += tr("; use %1").arg(QString::fromStdString(fixedDecimals(state->result->utilisation, 2)));
+    return words;
 }
 
 void SheetView::mousePressEvent(QMouseEvent* event) {
@@ -136,14 +169,15 @@ void SheetView::mousePressEvent(QMouseEvent* event) {
 void SheetView::mouseMoveEvent(QMouseEvent* event) {
     if (event->buttons() & Qt::LeftButton) {
         const bool isRow = std::holds_alternative<PartRef>(pressed_) && std::get<PartRef>(pressed_).kind == PartKind::BoltRow;
-        const bool isEnd = std::holds_alternative<DimensionRef>(pressed_) && std::get<DimensionRef>(pressed_).index < 0;
+        const bool isEnd = std::holds_alternative<DimensionRef>(pressed_) && isGrip(std::get<DimensionRef>(pressed_));
         if ((isRow || isEnd) && (isDragging_ || (event->pos() - pressedAt_).manhattanLength() > 4)) drag(event->pos());
         return;
     }
     const Shape* shape = shapeAt(drawing(), {event->position().x(), event->position().y()});
     const Target target = shape ? shape->target : Target{};
-    const bool isEnd = std::holds_alternative<DimensionRef>(target) && std::get<DimensionRef>(target).index < 0;
-    setCursor(isEnd ? Qt::SizeVerCursor : shape ? Qt::PointingHandCursor : Qt::ArrowCursor);
+    const bool isEnd = std::holds_alternative<DimensionRef>(target) && isGrip(std::get<DimensionRef>(target));
+    const bool isToe = isEnd && std::get<DimensionRef>(target).kind == DimensionKind::HaunchLength;
+    setCursor(isToe ? Qt::SizeHorCursor : isEnd ? Qt::SizeVerCursor : shape ? Qt::PointingHandCursor : Qt::ArrowCursor);
     if (sameTarget(target, hover_)) return;
     hover_ = target;
     update();
@@ -154,7 +188,8 @@ void SheetView::drag(QPoint at) {
     const Joint* saved = findJoint(session_.job(), session_.current() ? session_.current()->id : std::string());
     if (!state || !saved) return;
     isDragging_ = true;
-    const double scale = pressedAt_.x() >= drawing_.faceLeft ? drawing_.facePixelsPerMm : drawing_.pixelsPerMm;
+    const double scale = pressedAt_.x() >= drawing_.faceLeft && pressedAt_.y() >= drawing_.faceTop ? drawing_.facePixelsPerMm
+                                                                                                   : drawing_.pixelsPerMm;
     const double down = (at.y() - pressedAt_.y()) / std::max(0.01, scale);
     Joint moved = *saved;
     const auto resolved = session_.stateOf(*saved).resolved;
@@ -164,6 +199,15 @@ void SheetView::drag(QPoint at) {
         if (!side || part->index >= static_cast<int>(side->rows.size())) return;
         const double wanted = side->rows[static_cast<std::size_t>(part->index)].position + down;
         (void)moveRow(moved, part->side, part->index, snappedRow(*resolved, part->side, part->index, wanted));
+    } else if (const auto* grip = std::get_if<DimensionRef>(&pressed_); grip && isOfHaunch(grip->kind)) {
+        const ResolvedSide* own = resolved->side(grip->side);
+        if (!own || !own->haunch(grip->index == -1)) return;
+        const double out = own->dir() * (at.x() - pressedAt_.x()) / std::max(0.01, scale);
+        const double deeper = grip->index == -1 ? down : -down;
+        const double now = dimensionValue(*resolved, *grip);
+        const double value = grip->kind == DimensionKind::HaunchLength ? std::max(50.0, std::round((now + out) / 50) * 50)
+                                                                       : std::max(10.0, std::round((now + deeper) / 10) * 10);
+        setDimension(moved, *resolved, *grip, value);
     } else if (const auto* end = std::get_if<DimensionRef>(&pressed_)) {
         EndPlate* side = findEndPlate(moved, end->side);
         if (!side) return;
@@ -181,8 +225,10 @@ void SheetView::endDrag(bool keep) {
     session_.preview(std::nullopt);
     if (!keep) return;
     const bool isRow = std::holds_alternative<PartRef>(pressed_);
-    const QString title =
-        isRow ? tr("move bolt row %1").arg(std::get<PartRef>(pressed_).index + 1) : tr("move the end of the plate");
+    const QString title = isRow ? tr("move bolt row %1").arg(std::get<PartRef>(pressed_).index + 1)
+                          : isOfHaunch(std::get<DimensionRef>(pressed_).kind)
+                              ? tr("drag the %1").arg(wordsOf(std::get<DimensionRef>(pressed_)))
+                              : tr("move the end of the plate");
     (void)session_.edit(title, [&](Joint& joint) { joint = after; });
 }
 
@@ -211,7 +257,7 @@ void SheetView::click(const Shape& shape, QPoint at) {
         (void)session_.edit(tr("add %1").arg(QString::fromStdString(wordOf(ref))),
                             [&](Joint& joint) { addFitting(joint, *resolved, ref); });
     } else if (const auto* dimension = std::get_if<DimensionRef>(&target)) {
-        if (dimension->index >= 0) openEditor(target, at);
+        if (!isGrip(*dimension)) openEditor(target, at);
     } else if (std::holds_alternative<ForceRef>(target)) {
         openEditor(target, at);
     }

@@ -48,6 +48,7 @@ private:
     void stepPart(int step);
     void nudge(double mm);
     [[nodiscard]] QString hint() const;
+    [[nodiscard]] QString haunchHint(const DimensionRef& grip) const;
     [[nodiscard]] QPoint centreOf(const Target& target);
 
     Session& session_;

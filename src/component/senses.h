@@ -1,0 +1,32 @@
+#pragma once
+#include "component/result.h"
+
+/// Both senses of action side by side: tension at the top, tension at the bottom.
+namespace zg {
+
+/// One line of a ledger with a column of use a sense: the worse of both, and the same limit state in the other sense where that
+/// asks for it.
+struct SenseLine {
+    Check worst;
+    std::optional<Check> other;
+    /// Of a sense; null where it does not ask.
+    [[nodiscard]] const Check* of(bool isReversed) const {
+        if (worst.isReversed == isReversed) return &worst;
+        return other ? &*other : nullptr;
+    }
+    [[nodiscard]] bool isOfSense() const {
+        return worst.group == CheckGroup::Strength && worst.method == CheckMethod::Component && worst.set >= 0;
+    }
+};
+
+/// The worst sets of both senses, by index; -1 for one that no set acts in.
+struct Senses {
+    int top = -1, bottom = -1;
+    double topUse = 0, bottomUse = 0;
+    [[nodiscard]] bool areBoth() const { return top >= 0 && bottom >= 0; }
+};
+[[nodiscard]] Senses sensesOf(const JointResult& result);
+/// Joins the lines of a ledger that are one limit state in two senses; the order stays that of the worse.
+[[nodiscard]] std::vector<SenseLine> bySense(const std::vector<Check>& ledger);
+
+} // namespace zg
