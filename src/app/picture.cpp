@@ -29,7 +29,9 @@ void showView(MainWindow& window, const QString& view) {
 
 void openCard(Session& session, MainWindow& window, const QString& card) {
     if (card.isEmpty()) return;
-    const PartRef part{card == QLatin1String("plate") ? PartKind::EndPlate : PartKind::BoltRow};
+    const PartRef part{card == QLatin1String("plate")    ? PartKind::EndPlate
+                       : card == QLatin1String("haunch") ? PartKind::HaunchWeb
+                                                         : PartKind::BoltRow};
     session.selectPart(part);
     window.sheet()->openCard(part, {330, 200});
 }
@@ -58,7 +60,7 @@ int main(int argc, char** argv) {
     option("size", "Size of the window.", "wxh", "1280x800");
     option("joint", "Joint to show.", "mark");
     option("view", "sheet, springs, plates, comparison or workings.", "view");
-    option("card", "Open the card of the end plate, or of a bolt row.", "plate|bolts");
+    option("card", "Open the card of the end plate, of a bolt row, or of the haunch.", "plate|bolts|haunch");
     option("gallery", "Open the gallery and type a word into its search.", "word");
     option("mode", "Show this buckling mode.", "number");
     parser.addOptions({{QStringLiteral("select"), QStringLiteral("Select the first check of the ledger.")},

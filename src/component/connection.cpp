@@ -19,7 +19,7 @@ template <class Num> class Verification {
 public:
     Verification(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const TensionZone<Num>& zone,
                  const ConnectionActions& a, std::vector<Check>& checks, const OtherEnd<Num>* other)
-        : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), other_(other), a_(a),
+        : w_(w), joint_(joint), s_(joint.settings), m_(m), zone_(zone), other_(other), a_(a), rowsInTension_(tensionRows(m)),
           list_(checks, m.side, m.isReversed, a.set), column_(w, m, joint.settings) {}
 
     ConnectionResult run() {
@@ -56,6 +56,12 @@ private:
         case PartKind::BeamBottomFlange: return {PartKind::WeldBottom, of.side};
         default: return {PartKind::WeldWeb, of.side};
         }
+    }
+    /// The web that a row stands beside; outside the flange the beam's.
+    PartRef webBeside(int i) const {
+        const int row = rowsInTension_[static_cast<std::size_t>(i)];
+        const int web = m_.webBeside(m_.rows[static_cast<std::size_t>(row)].y);
+        return web < 0 ? part(PartKind::BeamWeb) : m_.webs[static_cast<std::size_t>(web)].part;
     }
     PartRef rowPart(int i) const { return {PartKind::BoltRow, m_.side, out_.rows[static_cast<std::size_t>(i)].place}; }
 
@@ -114,7 +120,7 @@ private:
                                      column_.panel() / beta);
         }
         const RowForces<Num> forces = assembleRows(w_, zone_, columnWeb_, caps, H_, other_ ? &other_->zone : nullptr);
-        const std::vector<int> places = tensionRows(m_);
+        const std::vector<int>& places = rowsInTension_;
         for (int i = 0; i < zone_.rows; ++i) {
             const std::size_t at = static_cast<std::size_t>(i);
             const Span<Num>& span = zone_.span(i, i);
@@ -150,7 +156,7 @@ private:
             }
             link(Limit::Bolts, {PartKind::BoltRow, m_.side, row.place}, std::nullopt);
             tStub(Limit::EndPlate, part(PartKind::EndPlate), span.endPlate);
-            link(Limit::BeamWeb, part(PartKind::BeamWeb), span.beamWeb);
+            link(Limit::BeamWeb, webBeside(i), span.beamWeb);
             out_.rows.push_back(std::move(row));
         }
         F_ = forces.F_tr_Rd;
@@ -324,13 +330,13 @@ private:
         }
         if (!other_) use("u_wc", "column web in compression, use", C, "F_c_wc_Rd", out_.F_c_wc_Rd, "EN 1993-1-8:2005 6.2.6.2");
         use("u_fb", "flange in compression, use", C, "F_c_fb_Rd", out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7");
-        if (H_ > 0) {
+        if (isAboutCentre()) {
             const Num M_Ed = w_.given("M_c_Ed", "moment about the centre of compression", Quantity::Moment, std::max(0.0, M_c_));
             const Num M_Rd = w_.given("M_c_Rd", "what all rows resist about it", Quantity::Moment,
                                       std::max(0.0, M_about_axis_ + H_ * armToAxis()));
             if (valueOf(M_Rd) > 0)
-                (void)w_.result("u_j", "joint in bending and tension, use", Quantity::Ratio, "EN 1993-1-8:2005 6.2.7.1, (6.23)",
-                                M_Ed / M_Rd);
+                (void)w_.result("u_j", H_ > 0 ? "joint in bending and tension, use" : "joint in bending and compression, use",
+                                Quantity::Ratio, "EN 1993-1-8:2005 6.2.7.1, (6.23)", M_Ed / M_Rd);
         } else if (out_.M_j_Rd > 0) {
             const Num M_Ed = w_.given("M_Ed", "moment", Quantity::Moment, std::max(0.0, out_.M_Ed));
             const Num M_j_Rd = w_.given("M_j_Rd", "moment resistance", Quantity::Moment, out_.M_j_Rd);
@@ -363,12 +369,15 @@ private:
         return list_.add(code, demand, resistance, quantity, clause);
     }
 
+    bool isAboutCentre() const { return H_ > 0 || (H_ < 0 && m_.isHaunched() && out_.T_Rd > 0); }
+
     void checkJoint() {
         // With net tension the moments are compared about the centre of compression: that is the share of the rows in use, also
         // where the tension alone is more than they carry and nothing is left for a moment.
-        const double lift = H_ > 0 ? H_ * armToAxis() : 0;
+        // On a haunched end always: its rows stand about that centre, far from the axis on which the axial force acts.
+        const double lift = isAboutCentre() ? H_ * armToAxis() : 0;
         Check& c = add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed + lift), std::max(0.0, M_about_axis_ + lift),
-                       Quantity::Moment, lift > 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
+                       Quantity::Moment, lift != 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
         out_.utilisation = c.utilisation;
         c.add(part(PartKind::EndPlate));
         if (H_ > 0 && out_.T_Rd <= H_) {
@@ -410,7 +419,7 @@ private:
                               part(PartKind::EndPlate));
                 if (span.beamWeb)
                     component(CheckCode::BeamWebTension, i, j, sum, valueOf(*span.beamWeb), "EN 1993-1-8:2005 6.2.6.8",
-                              part(PartKind::BeamWeb));
+                              webBeside(i));
             }
             component(CheckCode::BoltTension, i, i, out_.rows[static_cast<std::size_t>(i)].F_r_Ed / 2, valueOf(zone_.bolt.F_t_Rd),
                       "EN 1993-1-8:2005 table 3.4", rowPart(i));
@@ -439,7 +448,7 @@ private:
     /// Rows next to a column stiffener lean on it, of whichever beam it is: by the T-stub's own statics, the nearer support takes
     /// m/(m + m_2).
     void tensionStiffeners() {
-        const std::vector<int> places = tensionRows(m_);
+        const std::vector<int>& places = rowsInTension_;
         const FlangeStiffener atCompression = m_.compressionStiffener();
         for (const StiffenerLine& line : m_.stiffeners) {
             if (&line == atCompression.line) continue;
@@ -478,7 +487,7 @@ private:
     }
 
     void rib() {
-        const std::vector<int> places = tensionRows(m_);
+        const std::vector<int>& places = rowsInTension_;
         if (!m_.rib || zone_.rows == 0) return;
         const RowModel& r = m_.rows[static_cast<std::size_t>(places[0])];
         if (r.y >= 0) return;
@@ -535,7 +544,7 @@ private:
     void checkWelds() {
         // What the rows next to each flange bring it, and the rows beside each web; the last flange is the compressed one.
         std::vector<double> atFlange(m_.flanges.size(), 0), atWeb(m_.webs.size(), 0), webLength(m_.webs.size(), 0);
-        const std::vector<int> places = tensionRows(m_);
+        const std::vector<int>& places = rowsInTension_;
         int before = -2;
         for (int i = 0; i < zone_.rows; ++i) {
             const std::size_t at = static_cast<std::size_t>(i);
@@ -603,7 +612,7 @@ private:
         if (m_.rows.empty()) return;
         w_.heading(2, "Bolts in shear and bearing", "shear");
         const Num F_v_Rd = boltShear(w_, m_.bolts, s_);
-        const std::vector<int> places = tensionRows(m_);
+        const std::vector<int>& places = rowsInTension_;
         Num sum(0);
         for (std::size_t i = 0; i < m_.rows.size(); ++i) {
             if constexpr (Workings<Num>::tracing)
@@ -660,6 +669,7 @@ private:
     const TensionZone<Num>& zone_;
     const OtherEnd<Num>* other_;
     const ConnectionActions& a_;
+    const std::vector<int> rowsInTension_; ///< of the zone, in the model's list
     CheckList list_;
     ColumnZone<Num> column_;
     Num F_c_fb_Rd_{0};

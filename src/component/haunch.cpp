@@ -99,7 +99,7 @@ private:
             weld(h, f, S);
         }
         toe(h, f, F_h * sin_a, C_f * (sin_a / cos_a));
-        toeWeld(h, larger(magnitude(F_h), magnitude(C_f / cos_a)));
+        toeWeld(h, magnitude(F_h));
         memberAtToe(h, f);
         restraint(h, f);
     }
@@ -234,7 +234,8 @@ private:
         }
     }
 
-    /// A butt weld carries what the flange carries; fillets in so sharp a corner are outside 4.3.2.1.
+    /// What the haunch's flange brings to the plate has come in here at the most: the beam's own flange passes by. A butt weld
+    /// carries what the flange carries; fillets in so sharp a corner are outside 4.3.2.1.
     void toeWeld(const ResolvedHaunch& h, const Num& F) {
         if (h.spec.toeWeld.kind != WeldKind::Butt)
             return listNotDone(checks_, CheckCode::NotDoneToeWeld, m_.side, "EN 1993-1-8:2005 4.3.2.1(1)", m_.isReversed);

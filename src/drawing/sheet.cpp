@@ -103,7 +103,7 @@ private:
         std::vector<const ResolvedSide*> views;
         for (const ResolvedSide* s : shownInOrder())
             if (s->isInPlane()) views.push_back(s);
-        const double width = c_.options.width, height = c_.options.height, top = 0.47 * height + 34, tall = height - top;
+        const double width = c_.options.width, height = c_.options.height, top = 0.47 * height + 46, tall = height - top;
         const double left = 0.3 * width, each = 0.2 * width;
         const double x = left + each * static_cast<double>(views.size());
         row(views, left, x - left, top, tall + 14);

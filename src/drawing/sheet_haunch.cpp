@@ -59,19 +59,7 @@ private:
         const double lowest = h.isBelow ? std::max(tip.y, toe.y) + 34 : std::min(tip.y, toe.y) - 26;
         horizontalDimension(d_, lowest, h.isBelow ? tip.y + 6 : tip.y - 6, std::min(tip.x, toe.x), std::max(tip.x, toe.x),
                             length(L), DimensionRef{DimensionKind::HaunchLength, s.id, index});
-        // Its angle to the member, on an arc round the toe.
-        const double radius = reach > 200 ? std::min(120.0, 0.52 * reach) : 0.34 * reach, from = std::atan(tan),
-                     to = std::atan(h.tan);
-        std::vector<Point2> arc;
-        for (int i = 0; i <= 12; ++i) {
-            const double a = from + (to - from) * i / 12;
-            arc.push_back({toe.x - dir * radius * std::cos(a), toe.y + radius * std::sin(a)});
-        }
-        d_.polyline(arc, Tone::FaintInk, weight::dimension);
-        Shape& angle = d_.label({arc[6].x - dir * 6, arc[6].y + 4}, shown(h.alpha, Quantity::Angle, o_.units),
-                                textSize::dimension, Tone::Ink, dir > 0 ? Align::Right : Align::Left);
-        angle.target = DimensionRef{DimensionKind::HaunchAngle, s.id, index};
-        angle.hasHalo = true;
+        if (reach > 150) angle(s, h, toe, dir, reach);
         handle(toe, {DimensionKind::HaunchLength, s.id, -1 - index});
         handle(tip, {DimensionKind::HaunchDepth, s.id, -1 - index});
         if (!o_.withGhosts) return;
@@ -88,6 +76,22 @@ private:
             ghost({FittingKind::HaunchStiffener, s.id, 0},
                   {{low.x - 3, low.y}, {low.x + 3, low.y}, {high.x + 3, high.y}, {high.x - 3, high.y}});
         }
+    }
+
+    /// Its angle to the member, on an arc round the toe.
+    void angle(const ResolvedSide& s, const ResolvedHaunch& h, Point2 toe, double dir, double reach) {
+        const double radius = reach > 200 ? std::min(120.0, 0.52 * reach) : 0.34 * reach, from = s.spec.slope,
+                     to = std::atan(h.tan);
+        std::vector<Point2> arc;
+        for (int i = 0; i <= 12; ++i) {
+            const double a = from + (to - from) * i / 12;
+            arc.push_back({toe.x - dir * radius * std::cos(a), toe.y + radius * std::sin(a)});
+        }
+        d_.polyline(arc, Tone::FaintInk, weight::dimension);
+        Shape& text = d_.label({arc[6].x - dir * 6, arc[6].y + 4}, shown(h.alpha, Quantity::Angle, o_.units), textSize::dimension,
+                               Tone::Ink, dir > 0 ? Align::Right : Align::Left);
+        text.target = DimensionRef{DimensionKind::HaunchAngle, s.id, h.isBelow ? 0 : 1};
+        text.hasHalo = true;
     }
 
     void handle(Point2 p, const DimensionRef& target) {

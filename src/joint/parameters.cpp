@@ -206,16 +206,20 @@ template <class Visit> void specsOf(const Joint& joint, const PartRef& part, Vis
         specsOfConnection(c->how, part, [&](const char* group, const FieldPath& below) { visit(group, connection / below); });
 }
 
+template <class T, class V> void fieldsOf(const T& spec, V& visitor) {
+    if constexpr (HasFields<T>::value) T::fields(spec, visitor);
+}
+template <class T, class V> void fieldsOf(const std::optional<T>& spec, V& visitor) {
+    if (spec) fieldsOf(*spec, visitor);
+}
+
 template <class Root> std::vector<Parameter> listed(const Root& root, const char* group, const FieldPath& path = {}) {
     std::vector<Parameter> list;
     Lister lister(group, path, list);
     if (path.empty()) {
         Root::fields(root, lister);
     } else {
-        atPath(root, path, [&](const Field&, const auto& spec) {
-            using Spec = std::decay_t<decltype(spec)>;
-            if constexpr (HasFields<Spec>::value) Spec::fields(spec, lister);
-        });
+        atPath(root, path, [&](const Field&, const auto& spec) { fieldsOf(spec, lister); });
     }
     return list;
 }

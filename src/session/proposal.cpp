@@ -1,4 +1,5 @@
 #include "session/proposal.h"
+#include "joint/haunch_edit.h"
 #include "joint/job.h"
 
 namespace zg {
@@ -24,9 +25,24 @@ void Proposal::setReach(PlateReach reach) {
     given_.insert(Ask::Reach);
 }
 
-void Proposal::setSpan(std::optional<double> span) {
-    input_.span = span;
-    given_.insert(Ask::Span);
+void Proposal::setNumber(Ask which, std::optional<double> number) {
+    if (which == Ask::Span) input_.span = number;
+    if (which == Ask::Slope) input_.slope = input_.otherSlope = number;
+    if (which == Ask::HaunchDepth) input_.haunchDepth = number;
+    if (which == Ask::HaunchLength) input_.haunchLength = number;
+    if (number || which == Ask::Span)
+        given_.insert(which);
+    else
+        given_.erase(which);
+}
+
+std::optional<double> Proposal::number(Ask which, const Job& job) const {
+    if (which == Ask::Span) return input_.span;
+    if (which == Ask::Slope) return input_.slope.value_or(recipe_->usualSlope);
+    const Joint j = joint(job);
+    for (const EndId end : framingEnds(j))
+        if (const HaunchSpec* h = findHaunch(j, end, true)) return which == Ask::HaunchDepth ? h->depth : h->length;
+    return std::nullopt;
 }
 
 std::vector<Ask> Proposal::asks() const {
@@ -37,6 +53,8 @@ std::vector<Ask> Proposal::asks() const {
     list.push_back(Ask::Steel);
     if (recipe_->asksReach) list.push_back(Ask::Reach);
     list.push_back(Ask::Span);
+    if (recipe_->isHaunched)
+        for (const Ask which : {Ask::Slope, Ask::HaunchDepth, Ask::HaunchLength}) list.push_back(which);
     return list;
 }
 

@@ -8,7 +8,7 @@ namespace zg {
 struct Job;
 
 /// What a first layout is asked, as chips show it.
-enum class Ask { Column, Beam, Other, Steel, Reach, Span };
+enum class Ask { Column, Beam, Other, Steel, Reach, Span, Slope, HaunchDepth, HaunchLength };
 
 /// A joint that is being chosen in the gallery: a recipe, what it asks, and which of the answers are the user's own. What is not
 /// given is assumed, and said to be.
@@ -23,7 +23,11 @@ public:
     void setSection(Ask which, const std::string& section); ///< Column, Beam or Other; Other without a section: none
     void setSteel(const std::string& steel);
     void setReach(PlateReach reach);
-    void setSpan(std::optional<double> span);
+    /// Span, slope, or a size of the haunch (mm, rad); without a number as usual again.
+    void setNumber(Ask which, std::optional<double> number);
+    void setSpan(std::optional<double> span) { setNumber(Ask::Span, span); }
+    /// What a number comes to, given or assumed; nothing where it is not given and nothing is assumed.
+    [[nodiscard]] std::optional<double> number(Ask which, const Job& job) const;
 
     [[nodiscard]] std::vector<Ask> asks() const;
     [[nodiscard]] bool isGiven(Ask which) const { return given_.count(which) > 0; }

@@ -1,5 +1,6 @@
 #include "words/verdict.h"
 #include "base/text.h"
+#include "component/senses.h"
 #include "words/phrases.h"
 #include <algorithm>
 
@@ -21,6 +22,17 @@ std::string classSentence(const ConnectionResult& c, FrameKind frame, UnitSystem
     if (c.isForShear) return "Taken as nominally pinned.";
     text += std::string(wordOf(k.strength)) + ", S_j,ini " + shown(c.stiffness.S_j_ini, Quantity::Stiffness, units) + ".";
     return text;
+}
+
+/// What the other sense of action comes to, where sets act in both.
+std::string otherSense(const JointResult& r) {
+    const Senses s = sensesOf(r);
+    if (!s.areBoth()) return {};
+    const bool isTop = r.checks[static_cast<std::size_t>(r.governing)].isReversed; // the other one
+    const double use = isTop ? s.topUse : s.bottomUse;
+    return std::string("Tension at the ") + (isTop ? "top " : "bottom ") +
+           (use >= farOver ? "has no resistance" : fixedDecimals(use, 2)) + " in set " +
+           r.actions[static_cast<std::size_t>(isTop ? s.top : s.bottom)].id + ". ";
 }
 
 } // namespace
@@ -57,6 +69,7 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
                      (set.empty() ? "" : " in set " + set) + ". ";
         }
     }
+    if (r.governing >= 0 && v.head != r.mark + " cannot be built like this.") v.rest += otherSense(r);
     if (c) v.rest += classSentence(*c, frame, units);
     std::string sets;
     for (const ActionSet& s : r.actions)

@@ -119,7 +119,7 @@ TEST_CASE("a broken file is told and the open job stays", "[app][panels]") {
     Bench b("B2");
     CHECK_FALSE(b.window.openJob(QStringLiteral(ZG_SOURCE_DIR "/tests/exchange/files/newer_version.zgj")));
     CHECK(b.prompts.told.contains(QStringLiteral("version 7")));
-    CHECK(b.session.job().joints.size() == 7);
+    CHECK(b.session.job().joints.size() == 10);
     CHECK(b.session.path() == b.job);
 }
 

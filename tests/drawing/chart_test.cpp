@@ -24,7 +24,8 @@ TEST_CASE("the chart shows the curve's resistance, the wedges and every demand o
     CHECK(textIn(d, "pinned"));
     CHECK(textIn(d, "U1"));
     CHECK(textIn(d, "U2"));
-    CHECK_FALSE(textIn(d, "R1")); // the reversed sign has a curve of its own
+    CHECK(textIn(d, "R1")); // the other sense stands in the opposite quadrant, through the same origin
+    CHECK(textIn(d, "tension at the bottom"));
     CHECK_FALSE(textIn(d, "not covered"));
     const JointResult reversed = sample::verified(sample::demo(), 1);
     CHECK(textIn(momentRotationChart(reversed, reversed.connections[2], {}), "R1"));

@@ -1,4 +1,5 @@
 #include "app/sheet/card.h"
+#include "app/sheet/haunch_map_widget.h"
 #include "app/sheet/stock_strip_widget.h"
 #include "app/theme/theme.h"
 #include "base/text.h"
@@ -84,7 +85,9 @@ void Card::build() {
     column->addLayout(head);
     strip_ = nullptr;
     std::string stepped;
-    if (auto strip = stockStrip(session_.job(), *joint, part_)) {
+    const bool isHaunch =
+        part_.kind == PartKind::HaunchWeb || part_.kind == PartKind::HaunchFlange; // two sizes that act together
+    if (auto strip = isHaunch ? std::nullopt : stockStrip(session_.job(), *joint, part_)) {
         stepped = strip->key;
         auto* line = new QHBoxLayout;
         const bool isLength = strip->key != "size";
@@ -100,6 +103,15 @@ void Card::build() {
         strip_ = new StockStripWidget(session_, theme_, std::move(*strip), body_);
         column->addWidget(strip_);
     }
+    map_ = nullptr;
+    if (isHaunch)
+        if (auto map = haunchMap(session_.job(), *joint, part_.side, part_.index == 0)) {
+            auto* caption = faint(tr("length across, depth down; use of the joint, a line where another check governs"), body_);
+            caption->setWordWrap(false);
+            column->addWidget(caption);
+            map_ = new HaunchMapWidget(session_, theme_, std::move(*map), body_);
+            column->addWidget(map_);
+        }
     std::vector<Parameter> parameters = parametersOf(*joint, part_);
     const bool maySlip =
         std::none_of(parameters.begin(), parameters.end(), [](const Parameter& p) { return p.key == "no_slip_at" && p.isGiven; });
@@ -146,7 +158,7 @@ void Card::refresh() {
     }
     const QWidget* focused = focusWidget();
     const QString name = focused && isAncestorOf(focused) && focused->hasFocus() ? focused->objectName() : QString();
-    const bool hadStripFocus = strip_ && strip_->hasFocus();
+    const bool hadStripFocus = strip_ && strip_->hasFocus(), hadMapFocus = map_ && map_->hasFocus();
     // The editor that made this change may still be on the call stack: it goes later.
     layout()->removeWidget(body_);
     body_->hide();
@@ -159,7 +171,9 @@ void Card::refresh() {
     build();
     body_->show();
     adjustSize();
-    if (hadStripFocus && strip_)
+    if (hadMapFocus && map_)
+        map_->setFocus();
+    else if (hadStripFocus && strip_)
         strip_->setFocus();
     else if (!name.isEmpty()) {
         if (auto* again = findChild<QWidget*>(name)) again->setFocus();

@@ -5,6 +5,7 @@
 namespace zg {
 
 class Session;
+class HaunchMapWidget;
 class StockStripWidget;
 class Theme;
 
@@ -31,6 +32,7 @@ private:
     PartRef part_;
     ParameterForm::ChooseSection chooseSection_;
     StockStripWidget* strip_ = nullptr;
+    HaunchMapWidget* map_ = nullptr;
     QWidget* body_ = nullptr;
 };
 

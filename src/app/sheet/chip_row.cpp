@@ -19,9 +19,14 @@ QString nameOf(Ask which, const Recipe& recipe) {
     case Ask::Steel: return ChipRow::tr("steel");
     case Ask::Reach: return ChipRow::tr("plate");
     case Ask::Span: return ChipRow::tr("span");
+    case Ask::Slope: return ChipRow::tr("slope");
+    case Ask::HaunchDepth: return ChipRow::tr("haunch depth");
+    case Ask::HaunchLength: return ChipRow::tr("haunch length");
     }
     return {};
 }
+
+Quantity quantityOf(Ask which) { return which == Ask::Slope ? Quantity::Angle : Quantity::Length; }
 
 const char* const reaches[] = {"flush", "extended up", "extended both"};
 
@@ -65,9 +70,11 @@ QString ChipRow::valueOf(Ask which) const {
                                                 : tr("as the first");
     case Ask::Steel: return QString::fromStdString(in.beam.steel);
     case Ask::Reach: return QString::fromUtf8(reaches[static_cast<int>(in.reach)]);
-    case Ask::Span:
-        return in.span ? QString::fromStdString(shown(*in.span, Quantity::Length, session_.job().settings.units))
-                       : tr("not given");
+    default: {
+        const auto number = proposal_->number(which, session_.job());
+        return number ? QString::fromStdString(shown(*number, quantityOf(which), session_.job().settings.units))
+                      : tr("not given");
+    }
     }
     return {};
 }
@@ -98,17 +105,18 @@ void ChipRow::choose(Ask which, QWidget* chip) {
         proposal_->setReach(static_cast<PlateReach>(menu.actions().indexOf(const_cast<QAction*>(chosen))));
         break;
     }
-    case Ask::Span: {
+    default: {
         auto* edit = new QLineEdit(&menu);
         edit->setObjectName(QStringLiteral("chipSpan"));
-        edit->setPlaceholderText(QString::fromUtf8(unitOf(Quantity::Length, session_.job().settings.units).symbol));
+        edit->setPlaceholderText(QString::fromUtf8(unitOf(quantityOf(which), session_.job().settings.units).symbol));
         auto* holder = new QWidgetAction(&menu);
         holder->setDefaultWidget(edit);
         menu.addAction(holder);
         connect(edit, &QLineEdit::returnPressed, &menu, [&] {
             const auto number = readNumber(edit->text().toStdString());
-            const double factor = unitOf(Quantity::Length, session_.job().settings.units).factor;
-            proposal_->setSpan(number && *number > 0 ? std::optional<double>(*number * factor) : std::nullopt);
+            const double factor = unitOf(quantityOf(which), session_.job().settings.units).factor;
+            const bool isGiven = number && (which == Ask::Slope || *number > 0);
+            proposal_->setNumber(which, isGiven ? std::optional<double>(*number * factor) : std::nullopt);
             menu.close();
         });
         connect(&menu, &QMenu::aboutToShow, edit, qOverload<>(&QWidget::setFocus));
