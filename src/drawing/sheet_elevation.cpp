@@ -393,7 +393,8 @@ private:
             const double end = a_.beamEnd(s.id), dir = s.dir(), half = std::abs(joint_.faceOf(s));
             // No room beside the break line of a single beam.
             if (&s == &joint_.main() && (std::abs(end) - half) * elevation_.scale < 64) return;
-            const Point2 p = elevation_.page(dir * (half + s.spec.plate.thickness + std::abs(end)) / 2, levelOf(s, s.depth / 2));
+            Point2 p = elevation_.page(dir * (half + s.spec.plate.thickness + std::abs(end)) / 2, levelOf(s, s.depth / 2));
+            if (s.isHaunched()) p.y -= 10; // clear of the haunch's own numbers
             const double x = p.x + (dir > 0 ? -4 : 8);
             d_.label({x, p.y - 2}, s.beam.section.designation, textSize::label, Tone::FaintInk, Align::Centre).target =
                 PartRef{PartKind::BeamWeb, s.id};

@@ -88,8 +88,7 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     u.fine(0, 0.02, 1.2 * fine_ / length);
     if (toe > 0) {
         u.through(atToe);
-        u.fine(0, atToe, 3 * fine_ / length);
-        u.fine(atToe - 0.3 * b.h / length, atToe + 0.3 * b.h / length, 1.5 * fine_ / length);
+        u.fine(atToe - 0.15 * b.h / length, atToe + 0.15 * b.h / length, 2 * fine_ / length);
     }
     if (isFin) { // lines through the bolts
         const FinPlate& f = s.spec.fin;

@@ -6,22 +6,24 @@ namespace zg {
 
 // What a side wants of the column's and its own plate's lines.
 void ModelBuilder::linesOfSide(const ResolvedSide& s, GridLines& y, GridLines& z) const {
+    // The plate of a haunched end is tall and its rows lie far apart: fine closer to them.
+    const double reach = s.isHaunched() ? 0.8 : 1.5, beside = s.isHaunched() ? 1 : 2;
     for (const BoltRowSpec& row : s.spec.rows) {
         const double level = levelOf(s, row.position), half = row.gauge.value_or(s.spec.bolts.gauge) / 2;
         z.through(level);
         y.through(half);
         y.through(-half);
-        z.fine(level - 1.5 * s.bolt.washerOuter, level + 1.5 * s.bolt.washerOuter, fine_);
+        z.fine(level - reach * s.bolt.washerOuter, level + reach * s.bolt.washerOuter, fine_);
         y.fine(half - s.bolt.washerOuter, half + s.bolt.washerOuter, fine_);
         y.fine(-half - s.bolt.washerOuter, -half + s.bolt.washerOuter, fine_);
     }
     for (bool isTop : {true, false}) {
         z.through(flangeLevel(s, isTop));
-        z.fine(flangeLevel(s, isTop) - 2 * fine_, flangeLevel(s, isTop) + 2 * fine_, fine_);
+        z.fine(flangeLevel(s, isTop) - beside * fine_, flangeLevel(s, isTop) + beside * fine_, fine_);
         if (!s.haunch(!isTop) || s.haunch(!isTop)->clear() <= 0) continue; // the member's own flange, between two webs
         const double inner = levelOf(s, isTop ? s.flange / 2 : s.depth - s.flange / 2);
         z.through(inner);
-        z.fine(inner - 2 * fine_, inner + 2 * fine_, fine_);
+        z.fine(inner - beside * fine_, inner + beside * fine_, 1.5 * fine_);
     }
     y.through(0);
     y.fine(-2 * fine_, 2 * fine_, fine_);

@@ -108,7 +108,7 @@ void ModelBuilder::haunch(const ResolvedSide& s, const ResolvedHaunch& h, const 
     const double away = s.spec.plate.thickness, face = levelOf(s, h.isBelow ? s.depth : 0),
                  middle = face - sign * (h.spec.depth - h.flange / 2); // levels at the plate
     const double meets = L * (1 - h.flange / 2 / h.spec.depth), blunt = meets * (1 - 12 / (h.spec.depth - h.flange / 2));
-    GridLines x(0, meets, 3.5 * fine_), y(-h.b / 2, h.b / 2, 2 * fine_), v(0, 1, 2.5 * fine_ / h.clear());
+    GridLines x(0, meets, 4 * fine_), y(-h.b / 2, h.b / 2, 2 * fine_), v(0, 1, 2.5 * fine_ / h.clear());
     x.fine(0, 0.03 * L, 1.3 * fine_);
     x.through(blunt);
     y.through(0);

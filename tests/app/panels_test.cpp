@@ -26,7 +26,7 @@ TEST_CASE("the register is walked with the keys", "[app][panels]") {
     QTest::keyClick(list, Qt::Key_Down);
     CHECK(b.session.current()->mark == "B2");
     QTest::keyClick(list, Qt::Key_End);
-    CHECK(b.session.current()->mark == "S1");
+    CHECK(b.session.current()->mark == "A1");
     b.session.setCurrent(b.session.job().joints[2].id);
     CHECK(list->currentIndex().row() == 2);
 }
@@ -158,7 +158,7 @@ TEST_CASE("the register is filtered by words and by use, ordered, and the bench 
     CHECK(typed("fin plate") == QStringLiteral("N1"));
     CHECK(b.session.current()->mark == "B2"); // hidden, yet on the bench
     CHECK(typed("nothing like it").isEmpty());
-    CHECK(typed("over much") == QStringLiteral("B1 B2 B3 B4 E1 N1 S1"));
+    CHECK(typed("over much") == QStringLiteral("B1 B2 B3 B4 E1 N1 S1 E2 V1 A1"));
     bool isSaid = false;
     for (auto* label : b.window.findChildren<QLabel*>())
         isSaid = isSaid || label->text().contains(QStringLiteral("followed by a number"));
@@ -175,5 +175,5 @@ TEST_CASE("the register is filtered by words and by use, ordered, and the bench 
     CHECK(b.session.current()->mark == "B4");
     order->click();
     order->click();
-    CHECK(marks() == QStringLiteral("B1 B2 B3 B4 E1 N1 S1"));
+    CHECK(marks() == QStringLiteral("B1 B2 B3 B4 E1 N1 S1 E2 V1 A1"));
 }

@@ -8,6 +8,7 @@
 #include "joint/recipes/recipe.h"
 #include "plates/moment_rotation.h"
 #include "plates/strength.h"
+#include "study_parts.h"
 #include "support/parts.h"
 #include "words/phrases.h"
 #include "words/plate_words.h"
@@ -263,6 +264,7 @@ int main(int count, char** arguments) {
     if (only == "web") return webCompression(), 0;
     if (only == "demo") return demo(), 0;
     if (only == "others") return others(), 0;
+    if (only == "haunches") return studyHaunches(), 0;
     const PlateReach F = PlateReach::Flush, T = PlateReach::ExtendedTop, B = PlateReach::ExtendedBoth;
     const std::vector<Case> cases{{"HEB200", "IPE300", F, 1, false, false},   {"HEB200", "IPE300", T, 1, false, false},
                                   {"HEB200", "IPE300", T, 1, true, false},    {"HEB240", "IPE400", F, 1, false, false},
@@ -346,6 +348,7 @@ int main(int count, char** arguments) {
     std::printf("\n## More than 20 %% apart\n%s", explained.empty() ? "None.\n" : explained.c_str());
     if (only == "joints") return 0;
     others();
+    studyHaunches();
     panel();
     webCompression();
     demo();

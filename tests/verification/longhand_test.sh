@@ -5,5 +5,6 @@ root=$1
 export PYTHONDONTWRITEBYTECODE=1
 /usr/bin/python3 "$root/tests/verification/longhand.py" | diff - "$root/docs/theory/worked-examples.md"
 /usr/bin/python3 "$root/tests/verification/longhand_nodes.py" | diff - "$root/docs/theory/worked-nodes.md"
+/usr/bin/python3 "$root/tests/verification/longhand_haunches.py" | diff - "$root/docs/theory/worked-haunches.md"
 /usr/bin/python3 "$root/data/check_materials.py" "$root/data" >/dev/null 2>&1 || (cd "$root/data" && /usr/bin/python3 check_materials.py | tail -1)
 (cd "$root/data" && /usr/bin/python3 check_tables.py | tail -1)

@@ -1,0 +1,97 @@
+#include "fe/analysis.h"
+#include "joint/haunch_edit.h"
+#include "joint/recipes/recipe.h"
+#include "plates/moment_rotation.h"
+#include "plates/strength.h"
+#include "plates/study.h"
+#include "support/joints.h"
+#include "support/reference.h"
+#include <cmath>
+
+/// Haunches by plates: equilibrium, what must be monotone, buckling of a slender haunch web against its rule.
+using namespace zg;
+
+namespace {
+
+Job eavesJob(double M, double N = -30e3, double V = 40e3) {
+    Job job;
+    Joint j;
+    j.id = j.mark = "E1";
+    RecipeInput in;
+    in.column = {"HEB 240", "S355"};
+    in.beam = {"IPE 330", "S355"};
+    in.slope = 0.14;
+    REQUIRE(layOut(j, eavesRecipe, job, in));
+    j.actions = {sample::actions("U1", N, V, M)};
+    PlateSpec plates;
+    plates.sizeFactor = 1.6;
+    plates.modes = 8;
+    j.plates = plates;
+    job.joints = {j};
+    return job;
+}
+
+SetAnalysis analysed(const Job& job, bool wantsBuckling = false) {
+    const auto joint = resolve(job, job.joints[0]);
+    REQUIRE(joint);
+    StrengthSettings settings;
+    settings.model.sizeFactor = platesOf(job.joints[0]).sizeFactor;
+    settings.wantsBuckling = wantsBuckling;
+    settings.wantsReserve = false;
+    const auto r = analyseSet(*joint, joint->actions[0], 0, settings);
+    if (!r) FAIL(joined(r.error()));
+    return *r;
+}
+
+} // namespace
+
+TEST_CASE("a haunched eaves by plates is in equilibrium in both senses", "[plates][haunch]") {
+    for (const double M : {120e6, -90e6}) {
+        const auto r = analysed(eavesJob(M));
+        CHECK(r.strength.balance.left < 1e-6 * r.strength.balance.applied);
+        CHECK(r.strength.reached == 1);
+    }
+}
+
+TEST_CASE("a thin haunch web buckles earlier than a thick one, later with its stiffener; a held toe helps the flange", "[plates][haunch][buckling]") {
+    const auto lowest = [](double web, bool hasStiffener, bool isHeld) {
+        Job job = eavesJob(120e6);
+        HaunchSpec& h = *findHaunch(job.joints[0], ends::right, true);
+        h.made = HaunchPlates{160, 15, web};
+        if (hasStiffener) h.midStiffener = WebStiffenerSpec{};
+        h.isToeHeld = isHeld;
+        const auto r = analysed(job, true);
+        double best = 1e9;
+        for (const PlateMode& m : r.buckling.modes)
+            if (m.factor > 0) best = std::min(best, m.factor);
+        return best;
+    };
+    const double thin = lowest(3, false, false), thick = lowest(6, false, false);
+    CHECK(thin < thick);
+    CHECK(lowest(3, true, false) > thin * 0.999);
+    CHECK(lowest(6, false, true) >= thick * 0.999);
+}
+
+TEST_CASE("counted as the member's, a haunch leaves a stiffer joint; the difference is that of the tapering beam", "[plates][haunch]") {
+    Job job = eavesJob(120e6);
+    const auto curve = [&](HaunchCountsAs as) {
+        job.joints[0].plates->haunchCountsAs = as;
+        const auto joint = resolve(job, job.joints[0]);
+        REQUIRE(joint);
+        MomentRotationSettings settings;
+        settings.model.sizeFactor = 1.6;
+        settings.points = 6;
+        const auto r = momentRotation(*joint, ends::right, false, settings);
+        if (!r) FAIL(joined(r.error()));
+        return *r;
+    };
+    const PlateMomentRotation joint = curve(HaunchCountsAs::Joint), member = curve(HaunchCountsAs::Member);
+    CHECK(member.S_j_ini > joint.S_j_ini);
+    CHECK(joint.haunchFlexibility > 0);
+    CHECK_SAME(joint.stiffnessOfJointAlone(joint.S_j_ini), member.S_j_ini, 1e-6);
+    // Prismatic, without a taper: L/(E I) bounds the haunch's flexibility from above, the deepest section from below.
+    const auto resolved = resolve(job, job.joints[0]);
+    const double L = toeOf(resolved->main()), EI = 210e3 * resolved->main().beam.section.I_y;
+    CHECK(joint.haunchFlexibility < L / EI);
+    CHECK(joint.haunchFlexibility > 0.1 * L / EI);
+}

@@ -1,0 +1,119 @@
+#include "base/text.h"
+#include "compare/reconcile.h"
+#include "joint/job.h"
+#include "joint/recipes/recipe.h"
+#include "plates/moment_rotation.h"
+#include "study_parts.h"
+#include "words/phrases.h"
+#include "words/plate_words.h"
+#include <algorithm>
+#include <cstdio>
+
+/// Both methods on haunched joints, both senses.
+namespace zg {
+namespace {
+
+struct HaunchCase {
+    const char *recipe, *column, *beam;
+    double slope, depth, length; ///< degrees, mm; 0: as the first layout has it
+    PlateReach reach;
+    const char* what;
+};
+
+double median(std::vector<double> list) {
+    std::sort(list.begin(), list.end());
+    return list.empty() ? 0 : list[list.size() / 2];
+}
+
+} // namespace
+
+void studyHaunches() {
+    const PlateReach F = PlateReach::Flush, T = PlateReach::ExtendedTop;
+    const HaunchCase cases[] = {{"eaves", "HEB260", "IPE400", 6, 0, 0, T, ""},
+                                {"eaves", "HEB280", "IPE450", 8, 380, 1100, T, ""},
+                                {"eaves", "HEA300", "IPE360", 12, 0, 0, T, ""},
+                                {"eaves", "HEB300", "IPE500", 5, 0, 0, T, ""},
+                                {"eaves", "HEB240", "IPE330", 0, 0, 0, T, "level"},
+                                {"eaves", "HEB300", "IPE450", 10, 300, 900, F, "flush, top plate"},
+                                {"valley", "HEB260", "IPE400", 6, 0, 0, T, ""},
+                                {"valley", "HEB300", "IPE450", 8, 0, 0, T, ""},
+                                {"valley", "HEA280", "IPE360", 4, 0, 0, T, ""},
+                                {"haunched-beam", "HEB300", "IPE450", 0, 250, 600, T, "column continues"},
+                                {"apex", "", "IPE360", -6, 0, 0, T, ""},
+                                {"apex", "", "IPE400", -8, 0, 0, T, ""},
+                                {"apex", "", "IPE450", -8, 0, 0, T, ""},
+                                {"apex", "", "IPE450", -12, 250, 800, T, ""},
+                                {"apex", "", "IPE500", -5, 0, 0, PlateReach::ExtendedBoth, "extended both"},
+                                {"apex", "", "IPE400", 0, 200, 700, F, "straight, flush"}};
+    std::printf("\n## Haunched joints\nFirst layouts in S355 with haunches from cuttings, one member turned. The moment falls "
+                "away from the "
+                "joint to nothing at 4 m, as in a portal of 20 m, so that the member does not end the curve beyond its haunch. "
+                "S_j,ini without the bending of the haunch "
+                "itself, which the components do not know; what it adds as part of the joint stands beside it.\n\n"
+                "| Kind | Column | Beam | Slope | Haunch | What | Tension at the | M_j,Rd component | plates | off %% | S_j,ini "
+                "component "
+                "| plates | off %% | with the haunch | component limit | plates end at | reason |\n"
+                "|---|---|---|---:|---|---|---|---:|---:|---:|---:|---:|---:|---:|---|---|---|\n");
+    std::vector<double> strength[2], stiffness[2];
+    for (const HaunchCase& c : cases) {
+        Job job;
+        Joint j;
+        j.id = j.mark = "H";
+        RecipeInput in;
+        in.column = {c.column, "S355"};
+        in.beam = {c.beam, "S355"};
+        in.reach = c.reach;
+        in.slope = in.otherSlope = c.slope * 3.14159265358979 / 180;
+        if (c.depth > 0) in.haunchDepth = c.depth;
+        if (c.length > 0) in.haunchLength = c.length;
+        if (!layOut(j, *findRecipe(c.recipe), job, in)) continue;
+        for (const double M : {200e6, -200e6}) {
+            ActionSet set;
+            set.id = M > 0 ? "U1" : "R1";
+            EndForces& f = forcesOf(set, ends::right);
+            f.M = M, f.V = M / 4000;
+            j.actions.push_back(set);
+        }
+        job.joints = {j};
+        const auto resolved = resolve(job, j);
+        if (!resolved) {
+            std::printf("| %s | %s | %s | refused: %s |\n", c.recipe, c.column, c.beam, joined(resolved.error()).c_str());
+            continue;
+        }
+        const auto component = bareConnections(job, j);
+        for (const bool isReversed : {false, true}) {
+            const ConnectionResult* one = find(component, ends::right, isReversed);
+            const auto p = momentRotation(*resolved, ends::right, isReversed);
+            if (!p || !one) {
+                std::printf("| %s | %s | %s | refused: %s |\n", c.recipe, c.column, c.beam, p ? "" : joined(p.error()).c_str());
+                continue;
+            }
+            const double S = p->stiffnessOfJointAlone(p->S_j_ini), m = p->M_j_Rd / one->M_j_Rd, s = S / one->stiffness.S_j_ini;
+            const std::size_t kind = *c.column ? 0 : 1;
+            strength[kind].push_back(m);
+            stiffness[kind].push_back(s);
+            const HaunchSpec& h = *findFraming(j, ends::right)->haunchBelow;
+            const Reconciliation r = reconcile(*one, *p);
+            std::string reason;
+            for (const CounterpartRow& row : r.rows)
+                if ((row.what == Counterpart::MomentResistance || row.what == Counterpart::InitialStiffness) &&
+                    row.reason != PartingReason::None)
+                    reason += (reason.empty() ? "" : " ") +
+                              std::string(row.what == Counterpart::MomentResistance ? "M: " : "S: ") + sentenceOf(row.reason);
+            std::printf(
+                "| %s | %s | %s | %g | %g x %g | %s | %s | %.1f | %.1f | %+.0f | %.1f | %.1f | %+.0f | %.1f | %s | %s | %s |\n",
+                c.recipe, c.column, c.beam, c.slope, h.depth, h.length, c.what, isReversed ? "bottom" : "top", one->M_j_Rd / 1e6,
+                p->M_j_Rd / 1e6, 100 * (m - 1), one->stiffness.S_j_ini / 1e9, S / 1e9, 100 * (s - 1), p->S_j_ini / 1e9,
+                limitOf(*one).c_str(), limitWords(p->limit, p->limitPart, 0.05).c_str(), reason.c_str());
+            std::fflush(stdout);
+        }
+    }
+    std::printf("\n");
+    for (const std::size_t kind : {0, 1})
+        std::printf("- %s: M_j,Rd median ratio %.2f; S_j,ini median ratio %.2f over %zu.\n",
+                    kind ? "Apexes" : "Eaves, valleys, haunched beams", median(strength[kind]), median(stiffness[kind]),
+                    stiffness[kind].size());
+    std::fflush(stdout);
+}
+
+} // namespace zg

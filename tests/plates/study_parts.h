@@ -1,0 +1,8 @@
+#pragma once
+
+/// Sections of the printed study that stand in files of their own.
+namespace zg {
+
+void studyHaunches();
+
+} // namespace zg
