@@ -2,6 +2,7 @@
 #include "base/number_column.h"
 #include "base/text.h"
 #include "catalogue/bolts.h"
+#include "joint/haunch_edit.h"
 #include "session/session.h"
 #include "words/phrases.h"
 #include <QRegularExpression>
@@ -100,6 +101,7 @@ private:
             edit(QStringLiteral("%1 %2").arg(Session::tr("span"), value), [side, x](Joint& j) {
                 if (Framing* f = findFraming(j, side)) f->span = x;
             });
+        if (head == QLatin1String("haunch")) haunch(x, value);
         if (head == QLatin1String("doubler"))
             edit(Session::tr("supplementary web plate %1").arg(value), [x](Joint& j) {
                 const Member* column = throughMember(j);
@@ -125,6 +127,22 @@ private:
                 if (FinPlate* f = findJoining<FinPlate>(j, side)) f->throat = x;
             });
         }
+    }
+
+    /// Depth or length of the side's haunch.
+    void haunch(double x, const QString& value) {
+        const JointState* state = session_.state();
+        const ResolvedSide* side = state && state->resolved ? state->resolved->side(side_) : nullptr;
+        if (!side || !side->isHaunched()) return;
+        const bool isBelow = side->haunchBelow.has_value();
+        const Section section = side->beam.section;
+        const EndId id = side_;
+        for (const bool isDepth : {true, false})
+            edit(QStringLiteral("%1 %2").arg(isDepth ? Session::tr("haunch depth") : Session::tr("haunch length"), value),
+                 [=](Joint& j) {
+                     if (const HaunchSpec* h = findHaunch(j, id, isBelow))
+                         setHaunchSize(j, id, section, isBelow, isDepth ? x : h->depth, isDepth ? h->length : x);
+                 });
     }
 
     /// An empty word leaves what is there.
@@ -176,7 +194,12 @@ private:
         for (const std::string& grade : steelGrades()) {
             if (rest_.isEmpty() || !QString::fromStdString(grade).startsWith(rest_, Qt::CaseInsensitive)) continue;
             edit(Session::tr("steel of all members and plates %1").arg(QString::fromStdString(grade)), [grade](Joint& j) {
-                for (Member& m : j.members) m.steel = grade;
+                for (Member& m : j.members) {
+                    m.steel = grade;
+                    if (Framing* f = std::get_if<Framing>(&m.placement))
+                        for (std::optional<HaunchSpec>* h : {&f->haunchBelow, &f->haunchAbove})
+                            if (*h) (*h)->steel = grade;
+                }
                 for (Connection& c : j.connections) {
                     if (EndPlate* plate = std::get_if<EndPlate>(&c.how)) {
                         plate->plate.steel = grade;

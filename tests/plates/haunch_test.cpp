@@ -53,7 +53,8 @@ TEST_CASE("a haunched eaves by plates is in equilibrium in both senses", "[plate
     }
 }
 
-TEST_CASE("a thin haunch web buckles earlier than a thick one, later with its stiffener; a held toe helps the flange", "[plates][haunch][buckling]") {
+TEST_CASE("a thin haunch web buckles earlier than a thick one, later with its stiffener, and a held toe helps the flange",
+          "[plates][haunch][buckling]") {
     const auto lowest = [](double web, bool hasStiffener, bool isHeld) {
         Job job = eavesJob(120e6);
         HaunchSpec& h = *findHaunch(job.joints[0], ends::right, true);
@@ -72,7 +73,8 @@ TEST_CASE("a thin haunch web buckles earlier than a thick one, later with its st
     CHECK(lowest(6, false, true) >= thick * 0.999);
 }
 
-TEST_CASE("counted as the member's, a haunch leaves a stiffer joint; the difference is that of the tapering beam", "[plates][haunch]") {
+TEST_CASE("counted as the member's, a haunch leaves a stiffer joint, and the difference is that of the tapering beam",
+          "[plates][haunch]") {
     Job job = eavesJob(120e6);
     const auto curve = [&](HaunchCountsAs as) {
         job.joints[0].plates->haunchCountsAs = as;
