@@ -184,6 +184,7 @@ private:
             const Num F_tr_Rd = w_.given(Indexed{"F_t", number, "_Rd"}, "its resistance", Quantity::Force, valueOf(F_[at]));
             M = i == 0 ? h_r * F_tr_Rd : M + h_r * F_tr_Rd;
         }
+        M_rows_ = valueOf(M);
         if (out_.isAxialCounted) {
             const Num H =
                 w_.given("N_Ed", "axial force above the limit of 6.2.7.1(3)", Quantity::Force, H_, "EN 1993-1-8:2005 6.2.7.1(3)");
@@ -332,8 +333,7 @@ private:
         use("u_fb", "flange in compression, use", C, "F_c_fb_Rd", out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7");
         if (isAboutCentre()) {
             const Num M_Ed = w_.given("M_c_Ed", "moment about the centre of compression", Quantity::Moment, std::max(0.0, M_c_));
-            const Num M_Rd = w_.given("M_c_Rd", "what all rows resist about it", Quantity::Moment,
-                                      std::max(0.0, M_about_axis_ + H_ * armToAxis()));
+            const Num M_Rd = w_.given("M_c_Rd", "what all rows resist about it", Quantity::Moment, resistanceAboutCentre());
             if (valueOf(M_Rd) > 0)
                 (void)w_.result("u_j", H_ > 0 ? "joint in bending and tension, use" : "joint in bending and compression, use",
                                 Quantity::Ratio, "EN 1993-1-8:2005 6.2.7.1, (6.23)", M_Ed / M_Rd);
@@ -369,15 +369,21 @@ private:
         return list_.add(code, demand, resistance, quantity, clause);
     }
 
-    bool isAboutCentre() const { return H_ > 0 || (H_ < 0 && m_.isHaunched() && out_.T_Rd > 0); }
+    bool isAboutCentre() const { return H_ > 0 || (H_ < 0 && m_.isHaunched()); }
+    /// Of the joint, about the centre of compression where that is what its use is measured about: what its rows resist. Where a
+    /// haunched end is compressed all over there is nothing for them to do, and the flanges have checks of their own.
+    double resistanceAboutCentre() const {
+        if (!isAboutCentre()) return std::max(0.0, M_about_axis_);
+        return H_ > 0 ? std::max(0.0, M_about_axis_ + H_ * armToAxis()) : M_rows_;
+    }
 
     void checkJoint() {
         // With net tension the moments are compared about the centre of compression: that is the share of the rows in use, also
         // where the tension alone is more than they carry and nothing is left for a moment.
         // On a haunched end always: its rows stand about that centre, far from the axis on which the axial force acts.
         const double lift = isAboutCentre() ? H_ * armToAxis() : 0;
-        Check& c = add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed + lift), std::max(0.0, M_about_axis_ + lift),
-                       Quantity::Moment, lift != 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
+        Check& c = add(CheckCode::JointMoment, std::max(0.0, out_.M_Ed + lift), resistanceAboutCentre(), Quantity::Moment,
+                       lift != 0 ? "EN 1993-1-8:2005 6.2.7.1, (6.23)" : "EN 1993-1-8:2005 (6.23)");
         out_.utilisation = c.utilisation;
         c.add(part(PartKind::EndPlate));
         if (H_ > 0 && out_.T_Rd <= H_) {
@@ -679,6 +685,7 @@ private:
     std::vector<Num> F_;
     std::vector<bool> needed_;
     double H_ = 0, C_ = 0, M_c_ = 0;
+    double M_rows_ = 0;       ///< what the rows resist about the centre of compression
     double M_about_axis_ = 0; ///< M_j_Rd before it is cut at nothing: below zero where tension alone is too much
     double use_ = 0;
 };

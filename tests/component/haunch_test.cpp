@@ -444,3 +444,21 @@ TEST_CASE("traced and plain verification of haunched joints are the same bits", 
         CHECK(traced.lines.size() > 100);
     }
 }
+
+TEST_CASE("the use of a haunched joint has no jump over its axial force", "[component][haunch][monotony]") {
+    Job job = haunchedJob(eavesRecipe, "HEB 280", "IPE 450", 8 * degree, 500e6);
+    double before = -1;
+    for (double N = -2.2e6; N <= 1.2e6; N += 1e3) {
+        job.joints[0].actions[0].forces[0].N = N;
+        const JointResult r = sample::verified(job);
+        // Of the joint itself and of what its compression asks: the worse of both decides whether it holds.
+        double use = 0;
+        for (const Check& c : r.checks)
+            if (c.code == CheckCode::JointMoment || c.code == CheckCode::HaunchCompression ||
+                c.code == CheckCode::ColumnWebCompressionStiffener || c.code == CheckCode::BeamFlangeCompression)
+                use = std::max(use, c.utilisation);
+        INFO("N " << N);
+        if (before >= 0 && use < 5) CHECK(std::abs(use - before) < 0.02);
+        before = use;
+    }
+}
