@@ -16,6 +16,7 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
         const double elastic = p.M_j_Rd / p.S_j_ini;
         return p.phi_Cd > 2 * elastic ? PartingReason::LateRows : PartingReason::Unknown;
     }
+    if (p.limit == PlateLimit::BeamHinge) return PartingReason::MemberYield;
     if (c.limit == Limit::PanelShear && c.hasPanel) return PartingReason::PanelArea;
     if (p.limit == PlateLimit::BoltFracture) return PartingReason::BoltElongation;
     if (p.limit == PlateLimit::PlasticStrain)

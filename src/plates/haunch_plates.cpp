@@ -15,6 +15,8 @@ double toeOf(const ResolvedSide& s) {
 }
 
 double shearOfMoment(const ResolvedJoint& joint, const ResolvedSide& side, bool isReversed) {
+    // Of a splice the moment would grow in the other member as it falls in this one.
+    if (joint.splicedTo(side)) return 0;
     double most = 0, ratio = 0;
     for (const ActionSet& set : joint.actions) {
         const FaceForces f = faceForces(joint, side.id, set);
