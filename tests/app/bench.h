@@ -5,6 +5,7 @@
 #include "app/theme/theme.h"
 #include "session/session.h"
 #include "support/parts.h"
+#include <QAction>
 #include <QLineEdit>
 #include <QTemporaryDir>
 #include <QTest>
@@ -70,6 +71,17 @@ struct Bench {
         }
         FAIL("nothing on the Sheet can be hit for this target");
         return {};
+    }
+    template <class W> W* child(const char* name) const {
+        auto* w = window.findChild<W*>(QString::fromUtf8(name));
+        REQUIRE(w);
+        return w;
+    }
+    /// A command of the menus by its words.
+    void trigger(const QString& text) const {
+        for (QAction* a : window.commands())
+            if (a->text() == text) return a->trigger();
+        FAIL("no such command");
     }
     void click(const Target& target) const { QTest::mouseClick(window.sheet(), Qt::LeftButton, {}, placeOf(target)); }
     void type(const char* text) const {

@@ -16,16 +16,6 @@ namespace {
 
 struct GalleryBench : Bench {
     using Bench::Bench;
-    template <class W> W* child(const char* name) {
-        auto* w = window.findChild<W*>(QString::fromUtf8(name));
-        REQUIRE(w);
-        return w;
-    }
-    void trigger(const QString& text) {
-        for (QAction* a : window.commands())
-            if (a->text() == text) return a->trigger();
-        FAIL("no such command");
-    }
     void choose(const char* word) {
         child<QLineEdit>("gallerySearch")->setFocus();
         QTest::keyClicks(child<QLineEdit>("gallerySearch"), QString::fromUtf8(word));

@@ -18,16 +18,6 @@ namespace {
 
 struct HaunchBench : Bench {
     using Bench::Bench;
-    template <class W> W* child(const char* name) {
-        auto* w = window.findChild<W*>(QString::fromUtf8(name));
-        REQUIRE(w);
-        return w;
-    }
-    void trigger(const QString& text) {
-        for (QAction* a : window.commands())
-            if (a->text() == text) return a->trigger();
-        FAIL("no such command");
-    }
     const HaunchSpec& haunch() const { return *findHaunch(*session.current(), ends::right, true); }
     void drag(const DimensionRef& grip, QPoint by) {
         SheetView* sheet = window.sheet();

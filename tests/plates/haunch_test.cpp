@@ -97,3 +97,34 @@ TEST_CASE("counted as the member's, a haunch leaves a stiffer joint, and the dif
     CHECK(joint.haunchFlexibility < L / EI);
     CHECK(joint.haunchFlexibility > 0.1 * L / EI);
 }
+
+TEST_CASE("a slender haunch web buckles between the bounds of a hinged and a clamped plate", "[plates][haunch][buckling]") {
+    // The web beside the haunch's flange is compressed along it: sigma_cr = k sigma_E, sigma_E = pi^2 E/(12 (1 - nu^2)) (t/c)^2
+    // (EN 1993-1-5 annex A.1). Hinged on both long edges under uniform compression k = 4 on the greatest depth is a lower bound;
+    // clamped on both and compressed on one edge only (k at psi = 0: 7.81 hinged, 13.6 clamped) on half of it an upper one.
+    for (const double t : {2.5, 3.5}) {
+        Job job = eavesJob(120e6, 0, 30e3);
+        HaunchSpec& h = *findHaunch(job.joints[0], ends::right, true);
+        h.made = HaunchPlates{160, 12, t};
+        h.length = 900;
+        const auto joint = resolve(job, job.joints[0]);
+        REQUIRE(joint);
+        const ResolvedHaunch& r = *joint->main().haunchBelow;
+        const auto analysis = analysed(job, true);
+        const PlateMode* own = nullptr;
+        for (const PlateMode& m : analysis.buckling.modes)
+            if (m.factor > 0 && (!own || m.factor < own->factor)) own = &m;
+        REQUIRE(own);
+        // Stress in the haunch's flange: the couple over the distance of the outer flanges, shared with a sixth of the web.
+        const double arm = joint->main().bottom() - joint->main().flange, C = 120e6 / arm;
+        const double sigma = C / r.cos / (r.b * r.t_f + r.clear() * t / 6);
+        const double sigmaE = 9.869604401 * 210e3 / (12 * (1 - 0.09));
+        const double c = r.clear(), low = 4 * sigmaE * std::pow(t / c, 2), high = 13.6 * sigmaE * std::pow(t / (c / 2), 2);
+        INFO("t " << t << " factor " << own->factor << " sigma_cr " << own->factor * sigma << " bounds " << low << " to "
+                  << high);
+        CHECK(own->factor * sigma > low);
+        CHECK(own->factor * sigma < high);
+        // With the square of the thickness, as long as the web is what buckles.
+        CHECK(own->part == PartRef{PartKind::HaunchWeb, ends::right, 0});
+    }
+}
