@@ -132,7 +132,7 @@ private:
             "beam welds: flanges " + weldOf(s.spec.topWeld, length(s.spec.topWeld.throat)) + ", web " +
                 weldOf(s.spec.webWeld, length(s.spec.webWeld.throat)) +
                 (h.spec.isToeHeld ? "; held sideways at the toe" : "; nothing given that holds the toe sideways")};
-        if (joint_.isTwoSided()) { // beside the faces, under the elevation
+        if (d_.faceTop > 0) { // beside the faces, under the elevation
             double y = canvas_.drawing.faceTop + 70;
             for (const std::string& line : lines)
                 y = paragraph(d_, {24, y}, line, textSize::small, Tone::FaintInk, 0.26 * o_.width) + 5;

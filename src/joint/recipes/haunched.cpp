@@ -107,6 +107,19 @@ void valley(Joint& joint, const RecipeInput& in, const Section& column, const Se
     endColumn(joint, in, column, section);
 }
 
+/// A haunch whose depth another one gives: of plates where its section's cutting is too shallow, long enough for an angle of
+/// practice.
+void fitHaunch(HaunchSpec& h, const Section& b, double slope) {
+    const double least = h.depth / (std::tan(slope + 40 * degree) - std::tan(slope));
+    if (h.length < least) h.length = std::ceil(least / 50) * 50;
+    const double flange = std::tan(slope) + h.depth / h.length;
+    if (h.depth / std::sqrt(1 + flange * flange) > b.h - b.t_f - rootDistance(b)) {
+        h.made = HaunchPlates{b.b, b.t_f, b.t_w};
+        h.webWeld.throat = std::max(4.0, std::ceil(0.6 * b.t_w));
+    }
+    chooseFlangeWeld(h, slope, true);
+}
+
 /// Two members' ends plate on plate, haunched below.
 void ends_(Joint& joint, const RecipeInput& in, const Section& section, const Section& otherSection, double slope,
            double otherSlope, double share) {
@@ -135,7 +148,7 @@ void ends_(Joint& joint, const RecipeInput& in, const Section& section, const Se
     if (left.haunchBelow->depth < 60) // the deeper member reaches as far by itself
         left.haunchBelow.reset();
     else
-        chooseFlangeWeld(*left.haunchBelow, otherSlope, true);
+        fitHaunch(*left.haunchBelow, in.other ? otherSection : section, otherSlope);
     // Where flanges fall away steeply the nuts below them want more room.
     const BoltSize* nut = findBoltSize(plate.bolts.size);
     const double fall =
