@@ -121,6 +121,32 @@ const std::vector<Worked> page{
      633.803,
      7.27684,
      {508.32, 113.83, 46.74}},
+    {958.26,
+     0.372642,
+     2862.51,
+     1068.65,
+     -114.489,
+     307.266,
+     528.954,
+     765.71,
+     -267.039,
+     270.871,
+     520.331,
+     19.1427,
+     {369.72, 508.32, 41.0, 0.0, 0.0, 0.0}},
+    {728.549,
+     0.282056,
+     1753.84,
+     929.019,
+     74.8635,
+     -133.633,
+     -265.829,
+     -336.92,
+     86.3101,
+     119.186,
+     740.074,
+     6.923,
+     {508.32, 368.46, 127.05, 0.0, 0.0}},
 };
 
 /// Half a unit of the sixth digit, in which the page prints.
@@ -176,11 +202,16 @@ void compare(const Job& job, std::size_t index, const char* set, const Worked& w
     const Check& toe = checkOf(r, c->isReversed ? CheckCode::HaunchToeTension : CheckCode::HaunchToeCompression, at, ends::right);
     CHECK_REFERENCE(toe.demand / 1e3, printed(want.kink, "kN"));
     CHECK_REFERENCE(toe.resistance / 1e3, printed(want.toe, "kN"));
+    // The restraint is said once, with the largest of all sets: this one alone.
+    Joint alone = job.joints[index];
+    alone.actions = {alone.actions[static_cast<std::size_t>(at)]};
+    const JointResult its = verify(*resolve(job, alone), 0);
+    CHECK_REFERENCE(checkOf(its, CheckCode::NotDoneToeRestraint, 0, ends::right).demand / 1e3, printed(want.Q, "kN"));
 }
 
 } // namespace
 
-TEST_CASE("haunched joints worked longhand, four kinds in both senses", "[verification][haunch]") {
+TEST_CASE("haunched joints worked longhand, five kinds in both senses", "[verification][haunch]") {
     const Job demo = sample::demo();
     const auto of = [&](const char* mark) {
         for (std::size_t i = 0; i < demo.joints.size(); ++i)
@@ -207,4 +238,15 @@ TEST_CASE("haunched joints worked longhand, four kinds in both senses", "[verifi
     job.joints = {j};
     compare(job, 0, "U1", page[6]);
     compare(job, 0, "R1", page[7]);
+    Joint knee;
+    knee.id = knee.mark = "K9";
+    RecipeInput corner;
+    corner.beam = {"IPE 450", "S355"};
+    corner.span = 18000;
+    corner.slope = 8 * 0.017453292519943295;
+    REQUIRE(layOut(knee, kneeRecipe, job, corner));
+    knee.actions = {sample::actions("U1", -120e3, 90e3, 420e6), sample::actions("R1", 60e3, -45e3, -190e6)};
+    job.joints = {knee};
+    compare(job, 0, "U1", page[8]);
+    compare(job, 0, "R1", page[9]);
 }

@@ -1,5 +1,5 @@
 #!/usr/bin/env python3
-"""Four haunched joints worked longhand in both senses of action, independent of the program.
+"""Five haunched joints worked longhand in both senses of action, independent of the program.
 
 Run: python3 longhand_haunches.py > ../../docs/theory/worked-haunches.md
 """
@@ -8,6 +8,7 @@ from math import atan, cos, pi, radians, sin, sqrt, tan
 from longhand_steps import E, alpha, head, line, omega, rows, stiffness, stub, sub
 
 fy, fu = 355.0, 490.0
+W_EL = {"IPE 400": 1156.4e3, "IPE 450": 1499.7e3}
 SECTIONS = {  # h, b, t_w, t_f, r, A, W_pl, I (EN 10365)
     "IPE 400": (400.0, 180.0, 8.6, 13.5, 21.0, 84.464e2, 1307.1e3, 23128e4),
     "IPE 450": (450.0, 190.0, 9.4, 14.6, 21.0, 98.821e2, 1701.8e3, 33743e4),
@@ -87,7 +88,27 @@ def example(title, column, beam, slope, depth, length, pos, w, b_p, above, below
     Mh = line("M_h", sum(q * abs((a + b) / 2 - neutral) * (b - a) if not a < neutral < b else q * ((neutral - a) ** 2 + (b - neutral) ** 2) / 2
                          for a, b, q in strips) / 1e6, "kNm", "plastic moment of the plates") * 1e6
     M0 = line("M_0", (bb * tfb * (hb - tfb) + twb * (hb - 2 * tfb) ** 2 / 4) * fy / 1e6, "kNm", "the beam's own plates") * 1e6
-    Mc = line("M_c", (Wb * fy + Mh - M0) / 1e6, "kNm", "W_pl f_y of the table + M_h − M_0") * 1e6
+    # Class: EN 1993-1-1 table 5.2; the haunch's web as if in uniform compression where it is compressed.
+    eps = sqrt(235 / fy)
+    ratios = [("flange", (bb - twb - 2 * rb) / 2 / tfb, 9, 10, 14)]
+    if not rev:
+        ratios.append(("haunch web", (depth - tfh - rb) * cos(ph) / twb, 33, 38, 42))
+    centroid = sum(q * (b - a) * (a + b) / 2 for a, b, q in strips) / total
+    low, high = (depth + (tfb + rb) / cos(th), D - (tfb + rb) / cos(th)) if rev else ((tfb + rb) / cos(th), hb / cos(th) - (tfb + rb) / cos(th))
+    al_, psi = min(1.0, max(0.0, (high - neutral) / (high - low))), (low - centroid) / (high - centroid)
+    if high > centroid:
+        ratios.append((f"beam's web, α {al_:.3f}, ψ {psi:.3f}", (hb - 2 * tfb - 2 * rb) / twb, *((396 / (13 * al_ - 1), 456 / (13 * al_ - 1)) if al_ > 0.5 else (36 / max(al_, 1e-6), 41.5 / max(al_, 1e-6))),
+                       42 / (0.67 + 0.33 * psi) if psi > -1 else 62 * (1 - psi) * sqrt(-psi)))
+    cls = max(next((i for i, c in enumerate(r[2:], 1) if r[1] <= c * eps), 4) for r in ratios)
+    assert cls < 4
+    print("- class " + str(cls) + ": " + "; ".join(f"{r[0]} c/t {r[1]:.2f} against " + ", ".join("any" if c > 1e4 else f"{c*eps:.2f}" for c in r[2:]) for r in ratios) + "  (EN 1993-1-1 table 5.2)")
+    if cls == 3:
+        elastic = lambda parts, y0: sum(q * ((b - y0) ** 3 - (a - y0) ** 3) / 3 for a, b, q in parts) / max(y0, parts[-1][1] - y0)
+        Mh = line("M_h", elastic(strips, centroid) / 1e6, "kNm", f"elastic about {centroid:.2f}, to yield at the farther face") * 1e6
+        own, t = hb / cos(th), tfb / cos(th)
+        M0 = line("M_0", elastic([(0, t, bb * fy * cos(th) ** 2), (t, own - t, twb * fy * cos(th) ** 2), (own - t, own, bb * fy * cos(th) ** 2)], own / 2) / 1e6, "kNm",
+                  "the beam's own plates, elastic") * 1e6
+    Mc = line("M_c", ((Wb if cls < 3 else W_EL[beam]) * fy + Mh - M0) / 1e6, "kNm", ("W_pl" if cls < 3 else "W_el") + " f_y of the table + M_h − M_0") * 1e6
     arm = D - t_T / 2 - t_C / 2
     F1 = line("F_c,fb,0", Mc / arm / 1e3, "kN", f"M_c/{arm:.1f}", "6.21") * 1e3
     Fcfb = F1
@@ -285,3 +306,7 @@ B1 = dict(column="HEB 300", beam="IPE 400", slope=0.0, depth=250.0, length=600.0
           a_f=10.0, a_h=11.0, a_w=5.0, a_hw=6.0)
 example("7. Haunched floor beam: IPE 400 to HEB 300, haunch 250 × 600", N=0.0, V=180e3, M=320e6, **B1)
 example("8. The same, reversed", N=0.0, V=-60e3, M=-150e6, **B1)
+K1 = dict(column=None, beam="IPE 450", slope=-41.0, depth=380.0, length=800.0, pos=[-45.0, 83.0, 158.0, 413.0, 663.0, 911.0], w=100.0, b_p=200.0, above=85.0,
+          below=20.0, a_f=0.0, a_h=11.0, a_w=5.0, a_hw=6.0)
+example("9. Knee, plate along the bisector of a column and a rafter at 8°, gravity: right side (the rafter)", N=-120e3, V=90e3, M=420e6, **K1)
+example("10. The same, wind suction: tension at the inner corner", N=60e3, V=-45e3, M=-190e6, **K1)
