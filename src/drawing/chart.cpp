@@ -29,10 +29,14 @@ public:
         std::optional<Sense> other;
         if (const ConnectionResult* far = otherSense()) other = senseOf(*far, o_.otherPlates);
         scales(own, other);
-        if (other) quadrant(*other, false);
-        quadrant(own, true);
+        if (other) {
+            use(*other);
+            wedges();
+        }
         use(own);
+        wedges();
         axes(other);
+        if (other) faint(*other);
         use(own);
         if (o_.datum && !o_.datum->curve.empty()) curve(*o_.datum, Tone::FaintInk, 1.2, true);
         if (o_.plates) plates();
@@ -110,11 +114,9 @@ private:
         maxM_ = s.maxM;
     }
 
-    /// The wedges; of the sense that is not looked at its curve and demands as well, faint.
-    void quadrant(const Sense& s, bool isShown) {
+    /// Curve and demands of the sense that is not looked at.
+    void faint(const Sense& s) {
         use(s);
-        wedges();
-        if (isShown) return;
         if (s.plates) plates();
         curve(*s.c, Tone::FaintInk, 1.6, false);
         demands();
@@ -217,7 +219,11 @@ private:
         Shape& plateau = d_.polyline({end, {originX_ + far, end.y}}, tone, isKnown ? width : 1.2);
         plateau.isDashed = !isKnown;
         const bool isBoth = now_.sign < 0 || originX_ > left_ + 1;
-        Shape& label = d_.symbol({end.x + side(8), end.y + (now_.sign > 0 ? -6 : 14)},
+        // Across the plateau from demands that stand beyond it.
+        bool isCrowded = false;
+        for (const ConnectionResult& k : result_.connections)
+            if (isMine(k) && k.M_Ed > 0.97 * c.M_j_Rd && k.M_Ed <= maxM_) isCrowded = true;
+        Shape& label = d_.symbol({end.x + side(8), end.y + ((now_.sign > 0) != isCrowded ? -6 : 14)},
                                  "M_j_Rd " + shown(c.M_j_Rd, Quantity::Moment, o_.units) +
                                      (isBoth ? std::string(", tension at the ") + (c.isReversed ? "bottom" : "top")
                                       : isKnown || o_.width < 600 ? std::string()

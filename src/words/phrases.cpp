@@ -503,7 +503,7 @@ std::string derivedSentence(const ResolvedJoint& joint, const JointResult& resul
         if (c.set != set || set < 0 || !s || c.isForShear || (!s->isHaunched() && s->spec.slope == 0)) continue;
         const std::string which = joint.isTwoSided() && joint.hasColumn ? std::string(", ") + name(c.side) : "";
         text += (text.empty() ? "At the plate in " + result.actions[static_cast<std::size_t>(set)].id + which
-                              : "; " + std::string(name(c.side))) +
+                              : ".\nOn the " + std::string(name(c.side))) +
                 ": N_j " + shown(c.forces.N, Quantity::Force, units) + ", V_j " + shown(c.forces.V, Quantity::Force, units);
         const double turned = (c.isAxialCounted ? c.forces.N : 0) * c.z_a;
         if (std::abs(turned) > 5e4)

@@ -1,5 +1,6 @@
 #include "app/panels/actions_panel.h"
 #include "app/theme/theme.h"
+#include "base/typeset.h"
 #include "session/actions_model.h"
 #include "session/session.h"
 #include "words/phrases.h"
@@ -61,6 +62,7 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
     table_->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
     table_->installEventFilter(this);
     column->addWidget(table_, 1);
+    foot_->setTextFormat(Qt::RichText);
     foot_->setProperty("role", "faint");
     foot_->setStyleSheet(QStringLiteral("background: transparent"));
     foot_->setObjectName(QStringLiteral("balance"));
@@ -85,11 +87,14 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
 // Under the table what follows from it: forces on the plate, and whether the node is in balance.
 QString ActionsPanel::footText() const {
     const JointState* state = session_.state();
-    const QString balance = model_->balanceText();
-    if (!state || !state->resolved || !state->result) return balance;
-    const QString derived = QString::fromStdString(
-        derivedSentence(*state->resolved, *state->result, session_.activeSet(), session_.job().settings.units));
-    return derived.isEmpty() ? balance : derived + QLatin1Char('\n') + balance;
+    QString lines;
+    if (state && state->resolved && state->result) {
+        const std::string derived =
+            derivedSentence(*state->resolved, *state->result, session_.activeSet(), session_.job().settings.units);
+        if (!derived.empty()) lines = QString::fromStdString(toHtml(typesetProse(derived + '\n')));
+    }
+    lines += model_->balanceText().toHtmlEscaped();
+    return QLatin1String("<span>") + lines.replace(QLatin1Char('\n'), QLatin1String("<br>")) + QLatin1String("</span>");
 }
 
 void ActionsPanel::toggleOutOfPlane() {
