@@ -1,5 +1,6 @@
 #include "joint/detailing.h"
 #include "joint/first_layout.h"
+#include "joint/recipes/recipe.h"
 #include "support/joints.h"
 #include <algorithm>
 
@@ -36,6 +37,30 @@ TEST_CASE("the first layout obeys every detailing rule for usual pairs", "[joint
             }
         }
     }
+}
+
+TEST_CASE("apexes and knees of like and unlike members obey every detailing rule as first laid out",
+          "[joint][detailing][haunch]") {
+    const char* pairs[][2] = {{"IPE 300", "IPE 300"}, {"IPE 600", "IPE 600"}, {"HEB 400", "HEB 400"}, {"HEB 600", "HEB 600"},
+                              {"IPE 450", "IPE 500"}, {"IPE 300", "IPE 500"}, {"IPE 600", "IPE 330"}, {"HEB 400", "IPE 500"}};
+    for (const Recipe* recipe : {&apexRecipe, &kneeRecipe})
+        for (const auto& pair : pairs)
+            for (const double slope : {0.0, 8.0, 20.0}) {
+                Job job;
+                Joint j;
+                RecipeInput in;
+                in.beam = {pair[0], "S355"};
+                if (pair[0] != std::string(pair[1])) in.other = MemberSpec{pair[1], "S355"};
+                in.slope = (recipe == &apexRecipe ? -slope : slope) * 0.017453292519943295;
+                INFO(recipe->key << ", " << pair[0] << ", " << pair[1] << ", " << slope);
+                REQUIRE(layOut(j, *recipe, job, in));
+                const auto r = resolve(job, j);
+                REQUIRE(r);
+                for (const Check& c : detailingChecks(*r)) {
+                    INFO("check " << static_cast<int>(c.code) << ": " << c.demand << " against " << c.resistance);
+                    CHECK(c.state != CheckState::Over);
+                }
+            }
 }
 
 TEST_CASE("geometry that cannot be built is found, and the rest is still computed", "[joint][detailing]") {

@@ -120,6 +120,33 @@ void fitHaunch(HaunchSpec& h, const Section& b, double slope) {
     chooseFlangeWeld(h, slope, true);
 }
 
+/// Rows beside a flange go to its nearer side; one that then comes too near to the row above it is left out.
+void keepClear(EndPlate& plate, double from, double to, const WeldSpec& weld) {
+    const BoltSize* bolt = findBoltSize(plate.bolts.size);
+    const double clear = bolt->washerOuter / 2 + 1.4142136 * weld.throat;
+    auto& rows = plate.rows;
+    for (BoltRowSpec& r : rows)
+        if (r.position > from - clear && r.position < to + clear)
+            r.position = r.position < (from + to) / 2 ? std::floor(from - clear) : std::ceil(to + clear);
+    for (std::size_t i = 1; i < rows.size();)
+        if (rows[i].position - rows[i - 1].position < 2.5 * bolt->d_0)
+            rows.erase(rows.begin() + static_cast<std::ptrdiff_t>(i));
+        else
+            ++i;
+}
+
+/// All flanges of a member's end.
+void keepClear(EndPlate& plate, const Section& b, double slope, const std::optional<HaunchSpec>& h, const WeldSpec& top,
+               const WeldSpec& bottom) {
+    const double depth = b.h / std::cos(slope), along = b.t_f / std::cos(slope);
+    keepClear(plate, 0, along, top);
+    keepClear(plate, depth - along, depth, bottom);
+    if (!h) return;
+    const auto* made = std::get_if<HaunchPlates>(&h->made);
+    const double tan = std::tan(slope) + h->depth / h->length, t = made ? made->flangeThickness : b.t_f;
+    keepClear(plate, depth + h->depth - t * std::sqrt(1 + tan * tan), depth + h->depth, h->flangeWeld);
+}
+
 /// Two members' ends plate on plate, haunched below.
 void ends_(Joint& joint, const RecipeInput& in, const Section& section, const Section& otherSection, double slope,
            double otherSlope, double share) {
@@ -140,15 +167,23 @@ void ends_(Joint& joint, const RecipeInput& in, const Section& section, const Se
     };
     right.haunchBelow = haunch(in.beam, section, slope);
     left.haunchBelow = haunch(second, in.other ? otherSection : section, otherSlope);
-    // Both haunches end at one level.
-    const double rightDepth = section.h / std::cos(slope),
-                 leftDepth = (in.other ? otherSection : section).h / std::cos(otherSlope);
-    left.haunchBelow->depth = rightDepth + right.haunchBelow->depth - leftDepth;
-    chooseFlangeWeld(*right.haunchBelow, slope, true);
+    // Both haunches end at one level, the lower of the two.
+    const Section& far = in.other ? otherSection : section;
+    const double rightDepth = section.h / std::cos(slope), leftDepth = far.h / std::cos(otherSlope);
+    double& depth = right.haunchBelow->depth;
+    const double reach = leftDepth + left.haunchBelow->depth;
+    const bool isDeeper = !in.haunchDepth && reach > rightDepth + depth + 1e-6;
+    if (isDeeper) depth = std::ceil((reach - rightDepth) / 5) * 5;
+    const double level = rightDepth + depth;
+    left.haunchBelow->depth = level - leftDepth;
+    if (isDeeper)
+        fitHaunch(*right.haunchBelow, section, slope);
+    else
+        chooseFlangeWeld(*right.haunchBelow, slope, true);
     if (left.haunchBelow->depth < 60) // the deeper member reaches as far by itself
         left.haunchBelow.reset();
     else
-        fitHaunch(*left.haunchBelow, in.other ? otherSection : section, otherSlope);
+        fitHaunch(*left.haunchBelow, far, otherSlope);
     // Where flanges fall away steeply the nuts below them want more room.
     const BoltSize* nut = findBoltSize(plate.bolts.size);
     const double fall =
@@ -156,7 +191,11 @@ void ends_(Joint& joint, const RecipeInput& in, const Section& section, const Se
     for (BoltRowSpec& r : plate.rows)
         if (r.position > 0) r.position += fall;
     while (plate.rows.size() > 1 && plate.rows.back().position > rightDepth - section.t_f - 60) plate.rows.pop_back();
-    plate.plate.below = std::max(plate.plate.above > 40 ? 20.0 : plate.plate.above, 20.0);
+    // Room below for the weld of the haunch's flange.
+    double throat = right.haunchBelow->flangeWeld.throat;
+    if (left.haunchBelow) throat = std::max(throat, left.haunchBelow->flangeWeld.throat);
+    plate.plate.below =
+        std::max({plate.plate.above > 40 ? 20.0 : plate.plate.above, 20.0, std::ceil(1.4142136 * throat / 5) * 5});
     if (in.reach == PlateReach::ExtendedBoth) {
         const BoltSize* bolt = findBoltSize(plate.bolts.size);
         plate.plate.below =
@@ -171,6 +210,10 @@ void ends_(Joint& joint, const RecipeInput& in, const Section& section, const Se
         if (std::abs(otherSlope) > 30 * degree)
             for (WeldSpec* weld : {&plate.other->topWeld, &plate.other->bottomWeld}) weld->kind = WeldKind::Butt;
     addHaunchRows(plate, section, slope, *right.haunchBelow, true);
+    const WeldSpec &farTop = plate.other ? plate.other->topWeld : plate.topWeld,
+                   &farBottom = plate.other ? plate.other->bottomWeld : plate.bottomWeld;
+    keepClear(plate, section, slope, right.haunchBelow, plate.topWeld, plate.bottomWeld);
+    keepClear(plate, far, otherSlope, left.haunchBelow, farTop, farBottom);
 }
 
 void apex(Joint& joint, const RecipeInput& in, const Section&, const Section& section, const Section& other) {
