@@ -244,9 +244,10 @@ const char* wordOf(CheckState state) {
 std::string numbersOf(const Check& c, UnitSystem units) {
     if (c.group == CheckGroup::NotDone) return {};
     if (c.code == CheckCode::NoRows) return "none given";
-    const bool isMost = c.code == CheckCode::PlateWidthColumn || c.code == CheckCode::PitchLargest ||
-                        c.code == CheckCode::StiffenerWidth || c.code == CheckCode::StiffenerClass ||
-                        c.code == CheckCode::DoublerWidth;
+    const bool isMost =
+        c.code == CheckCode::PlateWidthColumn || c.code == CheckCode::PitchLargest || c.code == CheckCode::StiffenerWidth ||
+        c.code == CheckCode::StiffenerClass || c.code == CheckCode::DoublerWidth || c.code == CheckCode::BeamFitsColumn ||
+        c.code == CheckCode::HaunchAngleLargest || c.code == CheckCode::HaunchCut || c.code == CheckCode::FilletAngle;
     const std::string demand = shown(c.demand, c.quantity, units);
     const std::string resistance = shown(c.resistance, c.quantity, units);
     switch (c.code) {

@@ -2,6 +2,7 @@
 #include "joint/first_layout.h"
 #include "joint/recipes/recipe.h"
 #include "support/joints.h"
+#include "words/phrases.h"
 #include <algorithm>
 
 using namespace zg;
@@ -14,6 +15,14 @@ bool breaks(const Joint& joint, CheckCode code) {
     const auto checks = detailingChecks(*r);
     return std::any_of(checks.begin(), checks.end(),
                        [&](const Check& c) { return c.code == code && c.state == CheckState::Over; });
+}
+/// A limit that is broken from below is "at least", from above "at most".
+bool saysRightWay(const JointResult& r) {
+    return std::all_of(r.checks.begin(), r.checks.end(), [](const Check& c) {
+        if (c.group != CheckGroup::Detailing || c.state != CheckState::Over || c.code == CheckCode::NoRows) return true;
+        const std::string said = numbersOf(c, UnitSystem::SI);
+        return (c.demand > c.resistance) == (said.find("at most") != std::string::npos);
+    });
 }
 Joint start() { return sample::extendedJob().joints[0]; }
 } // namespace
@@ -134,5 +143,40 @@ TEST_CASE("geometry that cannot be built is found, and the rest is still compute
         const JointResult r = sample::verified(sample::jobOf(j));
         CHECK(r.state == CheckState::Over);
         CHECK(r.connections.size() == 2);
+        CHECK(saysRightWay(r));
+    }
+}
+
+TEST_CASE("a haunch that cannot be cut or welded as drawn is found, and said the right way round", "[joint][detailing][haunch]") {
+    struct Case {
+        const char* name;
+        CheckCode code;
+        void (*spoil)(Joint&, HaunchSpec&);
+    };
+    const Case cases[] = {
+        {"deeper than its cutting", CheckCode::HaunchCut, [](Joint&, HaunchSpec& h) { h.depth = 560, h.length = 1800; }},
+        {"too flat", CheckCode::HaunchAngleLeast, [](Joint&, HaunchSpec& h) { h.length = 6000; }},
+        {"too steep", CheckCode::HaunchAngleLargest, [](Joint&, HaunchSpec& h) { h.length = 250; }},
+        {"thin flange", CheckCode::HaunchFlangeThickness,
+         [](Joint&, HaunchSpec& h) {
+             h.made = HaunchPlates{190, 8, 10};
+         }},
+        {"weaker steel", CheckCode::HaunchSteel, [](Joint&, HaunchSpec& h) { h.steel = "S235"; }},
+        {"fillets in a sharp corner", CheckCode::FilletAngle,
+         [](Joint&, HaunchSpec& h) { h.length = 600, h.flangeWeld.kind = WeldKind::Fillet; }},
+    };
+    for (const Case& c : cases) {
+        Job job;
+        Joint j;
+        j.id = j.mark = "E1";
+        RecipeInput in;
+        in.column = {"HEB 280", "S355"};
+        in.beam = {"IPE 450", "S355"};
+        REQUIRE(layOut(j, eavesRecipe, job, in));
+        INFO(c.name);
+        CHECK_FALSE(breaks(j, c.code));
+        c.spoil(j, *findFraming(j, ends::right)->haunchBelow);
+        CHECK(breaks(j, c.code));
+        CHECK(saysRightWay(sample::verified(sample::jobOf(j))));
     }
 }
