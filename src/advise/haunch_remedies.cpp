@@ -1,41 +1,13 @@
 #include "advise/haunch_remedies.h"
 #include "advise/haunch_map.h"
 #include "base/text.h"
-#include "catalogue/sections.h"
+#include "catalogue/series.h"
 #include "joint/haunch_edit.h"
 #include <cmath>
 
 namespace zg {
-namespace {
-
-/// The next two heavier sections of the series.
-std::vector<std::string> heavier(const std::string& designation) {
-    const Section* now = findSection(designation);
-    std::vector<std::string> out;
-    bool isPast = false;
-    for (const Section& s : catalogueSections()) {
-        if (!now || s.series != now->series) continue;
-        if (isPast && s.mass > now->mass && out.size() < 2) out.push_back(s.designation);
-        isPast = isPast || s.designation == designation;
-    }
-    return out;
-}
-
-} // namespace
-
-std::vector<std::pair<std::string, Joint>> haunchCandidates(const Job& job, const Joint& joint, const ResolvedJoint& resolved,
-                                                            EndId end) {
+std::vector<std::pair<std::string, Joint>> haunchCandidates(const Job& job, const Joint& joint, EndId end) {
     std::vector<std::pair<std::string, Joint>> list;
-    const auto fitting = [&](FittingKind kind) {
-        const FittingRef ref{kind, end, 0};
-        if (hasFitting(joint, ref) || !canTake(resolved, ref)) return;
-        Joint changed = joint;
-        addFitting(changed, resolved, ref);
-        list.emplace_back("add " + wordOf(ref), std::move(changed));
-    };
-    fitting(FittingKind::HaunchBelow);
-    fitting(FittingKind::ToeStiffener);
-    fitting(FittingKind::HaunchStiffener);
     for (const bool isBelow : {true, false}) {
         const HaunchSpec* h = findHaunch(joint, end, isBelow);
         if (!h) continue;
@@ -54,7 +26,7 @@ std::vector<std::pair<std::string, Joint>> haunchCandidates(const Job& job, cons
                                   withHaunch(job, joint, end, isBelow, h->depth, length));
         }
         if (const Cutting* cutting = std::get_if<Cutting>(&h->made))
-            for (const std::string& section : heavier(cutting->section))
+            for (const std::string& section : heavierInSeries(cutting->section, 2))
                 with("haunch cut from " + section, [&](HaunchSpec& s) { s.made = Cutting{section}; });
         if (const HaunchPlates* plates = std::get_if<HaunchPlates>(&h->made))
             for (const double more : {5.0, 10.0})

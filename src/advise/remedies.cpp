@@ -2,6 +2,7 @@
 #include "advise/haunch_remedies.h"
 #include "base/text.h"
 #include "catalogue/bolts.h"
+#include "catalogue/series.h"
 #include "catalogue/stock.h"
 #include "component/verify.h"
 #include "joint/edit.h"
@@ -26,9 +27,11 @@ public:
             const EndId id = c.end;
             std::visit([&](const auto& how) { connection(id, how); }, c.how);
         }
-        for (const EndId id : framingEnds(joint_))
-            for (auto& [text, changed] : haunchCandidates(job_, joint_, *resolved_, id))
-                add(text + suffix(id), std::move(changed));
+        for (const EndId id : framingEnds(joint_)) {
+            for (const FittingKind kind : {FittingKind::HaunchBelow, FittingKind::ToeStiffener, FittingKind::HaunchStiffener})
+                fitting(kind, id);
+            for (auto& [text, changed] : haunchCandidates(job_, joint_, id)) add(text + suffix(id), std::move(changed));
+        }
         return std::move(out_);
     }
 
@@ -47,19 +50,11 @@ private:
 
     void column() {
         const Member* column = throughMember(joint_);
-        const Section* now = column ? findSection(column->section) : nullptr;
-        if (!now) return;
-        int steps = 0;
-        bool isPast = false;
-        for (const Section& s : catalogueSections()) {
-            if (s.series != now->series) continue;
-            if (isPast && s.mass > now->mass && steps < 3) {
-                Joint changed = joint_;
-                throughMember(changed)->section = s.designation;
-                add("column " + s.designation, std::move(changed));
-                ++steps;
-            }
-            isPast = isPast || s.designation == now->designation;
+        if (!column) return;
+        for (const std::string& section : heavierInSeries(column->section, 3)) {
+            Joint changed = joint_;
+            throughMember(changed)->section = section;
+            add("column " + section, std::move(changed));
         }
     }
 

@@ -165,7 +165,7 @@ private:
         if (h.spec.midStiffener && h.clear() > 0) {
             const WebStiffenerSpec& w = *h.spec.midStiffener;
             const double x = L / 2, low = outer + x * h.tan + sign * h.flange, high = face + x * tan;
-            const double width = w.width.value_or(std::floor((h.b - h.t_w) / 2));
+            const double width = stiffenerWidth(w.width, h.b, h.t_w);
             pairOfPlates(part(PartKind::HaunchStiffener), p.start + x * p.out, p.across, ez, h.t_w, width, std::min(low, high),
                          std::max(low, high), w);
         }
@@ -179,7 +179,7 @@ private:
         const Point3 up = s.cosSlope * ez + (-s.sinSlope) * p.out;
         const Point3 toe = p.start + L * p.out + (levelOf(s, h.isBelow ? s.depth : 0) + L * tan) * ez;
         const double clear = b.h - 2 * b.t_f, reach = w.reach == StiffenerReach::Half ? clear / 2 : clear;
-        const double width = w.width.value_or(std::floor((b.b - b.t_w) / 2));
+        const double width = stiffenerWidth(w.width, b);
         const double from = sign > 0 ? b.t_f : -b.t_f - reach;
         pairOfPlates(part, toe, p.across, up, b.t_w, width, from, from + reach, w);
     }

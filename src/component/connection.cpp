@@ -394,7 +394,8 @@ private:
     void checkColumn() {
         const double V = a_.beta * (out_.T_Ed + C_) / 2; // as in uses()
         if (!other_) return column_.checks(list_, V, out_.C_Ed, a_.beta);
-        add(compressionCode(other_->model), out_.C_Ed, valueOf(F_c_fb_other_), Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
+        add(compressionCode(other_->model.compressionFlange()), out_.C_Ed, valueOf(F_c_fb_other_), Quantity::Force,
+            "EN 1993-1-8:2005 6.2.6.7")
             .add(other_->model.compressionFlange().part);
         list_.last().side = other_->model.side;
     }
@@ -527,9 +528,7 @@ private:
         if (!(C > 0)) return;
         w_.heading(2, "The other flange in compression", "other flange");
         const FlangeInput& f = m_.tensionFlange();
-        add(f.part.kind == PartKind::HaunchFlange ? CheckCode::HaunchCompression : CheckCode::BeamFlangeCompression, C,
-            flangeYield(f, s_), Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
-            .add(f.part);
+        add(compressionCode(f), C, flangeYield(f, s_), Quantity::Force, "EN 1993-1-8:2005 6.2.6.7").add(f.part);
         if (other_ || m_.tensionStiffener()) return;
         const FlangeForceInput from{f.along, legOf(f.weld), m_.t_p, m_.projectionTension, m_.columnEnd};
         const WebCompression<Num> web = webCompressionResistance(w_, m_.column, from, s_, column_.A_vc(), a_.beta, a_.sigma_com);
@@ -539,11 +538,11 @@ private:
 
     void checkBeam() {
         otherFlange();
-        add(compressionCode(m_), out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7").add(compressionFlange());
+        add(compressionCode(m_.compressionFlange()), out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
+            .add(compressionFlange());
     }
-    static CheckCode compressionCode(const SideModel& m) {
-        return m.compressionFlange().part.kind == PartKind::HaunchFlange ? CheckCode::HaunchCompression
-                                                                         : CheckCode::BeamFlangeCompression;
+    static CheckCode compressionCode(const FlangeInput& f) {
+        return f.part.kind == PartKind::HaunchFlange ? CheckCode::HaunchCompression : CheckCode::BeamFlangeCompression;
     }
 
     /// 6.2.3(4): welds outlast the other components, so their demand is what the rows can give, not what the set asks.

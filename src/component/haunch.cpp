@@ -19,7 +19,7 @@ public:
     Haunch(Workings<Num>& w, const ResolvedJoint& joint, const SideModel& m, const ConnectionResult& c, const FaceForces& face,
            std::vector<Check>& checks)
         : w_(w), joint_(joint), s_(joint.settings), m_(m), c_(c), face_(face), side_(*joint.side(m.side)), checks_(checks),
-          list_(checks, m.side, m.isReversed, c.set) {}
+          section_(haunchedSection(m)), list_(checks, m.side, m.isReversed, c.set) {}
 
     void run() {
         webAtPlate();
@@ -37,7 +37,6 @@ private:
     /// What the slopes of the flanges leave to the webs, or ask of them.
     void webAtPlate() {
         w_.heading(2, "Webs at the plate", "haunch webs");
-        const HaunchedSection h = haunchedSection(m_);
         const Num V = w_.given("V_j_Ed", "shear along the plate", Quantity::Force, face_.V);
         const Num C = w_.given("C_Ed", "compression at the flange", Quantity::Force, c_.C_Ed);
         const Num T = w_.given("T_Ed", "tension at the other flange", Quantity::Force, c_.T_Ed);
@@ -45,7 +44,7 @@ private:
         const Num tan_t = w_.given("tan_t", "slope of the other", Quantity::Ratio, m_.tensionFlange().tan);
         const Num V_web = w_.let("V_w_Ed", "shear of the webs: the flanges' slopes bring the rest", Quantity::Force,
                                  "equilibrium of the end", V - C * tan_c + T * tan_t);
-        const Num V_0 = w_.given("V_w_0", "webs at yield in shear", Quantity::Force, h.shear);
+        const Num V_0 = w_.given("V_w_0", "webs at yield in shear", Quantity::Force, section_.shear);
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         const Num V_Rd =
             w_.result("V_w_Rd", "webs at the plate in shear", Quantity::Force, "EN 1993-1-1:2005 6.2.6", V_0 / gamma_M0);
@@ -55,7 +54,7 @@ private:
 
     void memberAtEnd() {
         w_.heading(2, "Haunched section at the plate", "haunched section");
-        const HaunchedSection h = haunchedSection(m_);
+        const HaunchedSection& h = section_;
         const double V_web = std::abs(webShear(m_, face_.V, c_.T_Ed, c_.C_Ed));
         const Num M_c_Rd = haunchedMomentResistance(w_, m_, h, s_, std::max(std::abs(face_.V), V_web));
         const Num M = w_.given("M_Ed", "moment about the beam's axis", Quantity::Moment, m_.isReversed ? -face_.M : face_.M);
@@ -309,6 +308,7 @@ private:
     const FaceForces& face_;
     const ResolvedSide& side_;
     std::vector<Check>& checks_;
+    const HaunchedSection section_; ///< at the plate
     CheckList list_;
 };
 
@@ -325,8 +325,8 @@ MemberForces forcesAlong(const ResolvedSide& side, const FaceForces& face, doubl
 HaunchForces haunchForces(const ResolvedSide& side, const ResolvedHaunch& h, const FaceForces& face, double flange) {
     HaunchForces f;
     const Section& b = side.beam.section;
-    const double tan = side.sinSlope / side.cosSlope, sign = h.isBelow ? 1 : -1;
-    f.toToe = h.alongMember - sign * b.h / 2 * tan;
+    const double sign = h.isBelow ? 1 : -1;
+    f.toToe = distanceToToe(side, h);
     f.toe = forcesAlong(side, face, f.toToe);
     f.memberFlange = sign * f.toe.M / (b.h - b.t_f) - f.toe.N / 2;
     f.atPlate = flange / h.cos;

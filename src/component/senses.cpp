@@ -29,10 +29,11 @@ Senses sensesOf(const JointResult& result) {
 std::vector<SenseLine> bySense(const std::vector<Check>& ledger) {
     std::vector<SenseLine> lines;
     for (const Check& c : ledger) {
-        const auto twin = std::find_if(lines.begin(), lines.end(), [&](const SenseLine& line) {
-            return line.isOfSense() && SenseLine{c, {}}.isOfSense() && !line.other && family(line.worst.code) == family(c.code) &&
-                   line.worst.side == c.side && line.worst.isReversed != c.isReversed;
-        });
+        const auto isTwin = [&](const SenseLine& line) {
+            return line.isOfSense() && !line.other && family(line.worst.code) == family(c.code) && line.worst.side == c.side &&
+                   line.worst.isReversed != c.isReversed;
+        };
+        const auto twin = isOfSense(c) ? std::find_if(lines.begin(), lines.end(), isTwin) : lines.end();
         if (twin == lines.end())
             lines.push_back({c, std::nullopt});
         else

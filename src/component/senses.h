@@ -4,6 +4,11 @@
 /// Both senses of action side by side: tension at the top, tension at the bottom.
 namespace zg {
 
+/// Whether a check asks in one sense of action: by components, in a set.
+[[nodiscard]] inline bool isOfSense(const Check& c) {
+    return c.group == CheckGroup::Strength && c.method == CheckMethod::Component && c.set >= 0;
+}
+
 /// One line of a ledger with a column of use a sense: the worse of both, and the same limit state in the other sense where that
 /// asks for it.
 struct SenseLine {
@@ -14,9 +19,7 @@ struct SenseLine {
         if (worst.isReversed == isReversed) return &worst;
         return other ? &*other : nullptr;
     }
-    [[nodiscard]] bool isOfSense() const {
-        return worst.group == CheckGroup::Strength && worst.method == CheckMethod::Component && worst.set >= 0;
-    }
+    [[nodiscard]] bool isOfSense() const { return zg::isOfSense(worst); }
 };
 
 /// The worst sets of both senses, by index; -1 for one that no set acts in.

@@ -20,7 +20,7 @@ public:
                 welds(s), flangeWidth(s);
             else
                 fin(s);
-            if (s.isHaunched() || std::abs(s.spec.slope) > 0.5235987755982988) filletAngles(s);
+            if (s.isHaunched() || std::abs(s.spec.slope) > steepestFillet) filletAngles(s);
             for (const bool isBelow : {true, false})
                 if (s.haunch(isBelow)) haunch(s, *s.haunch(isBelow));
         }
@@ -289,7 +289,7 @@ private:
                                    double t_w, double b) {
             if (!spec) return;
             const PartRef part{kind, s.id, index};
-            const double width = spec->width.value_or(std::floor((b - t_w) / 2));
+            const double width = stiffenerWidth(spec->width, b, t_w);
             atMost(CheckCode::StiffenerWidth, s.id, 2 * width + t_w, b, "stiffener within the beam flange").add(part);
             outstand(part, width, spec->thickness, of);
             throatOf(part, spec->throat);
@@ -303,8 +303,8 @@ private:
         const EndFace face = endFace(s);
         for (const FlangeOnFace& f : face.flanges) {
             if (f.weld->kind != WeldKind::Fillet) continue;
-            Check& c = atMost(CheckCode::FilletAngle, s.id, std::abs(std::atan(f.tan)), 0.5235987755982988,
-                              "EN 1993-1-8:2005 4.3.2.1(1)");
+            Check& c =
+                atMost(CheckCode::FilletAngle, s.id, std::abs(std::atan(f.tan)), steepestFillet, "EN 1993-1-8:2005 4.3.2.1(1)");
             c.quantity = Quantity::Angle;
             c.add(f.part);
         }

@@ -20,16 +20,20 @@ double stockUp(double t) {
 }
 
 StiffenerSpec usualStiffener(const ResolvedJoint& joint, const ResolvedSide& side) {
-    StiffenerSpec s;
-    const double width = stiffenerWidth(std::nullopt, joint.column.section);
-    const double epsilon = std::sqrt(235 / side.beam.steel.f_y);
-    s.thickness = stockUp(std::max(side.beam.section.t_f, width / (14 * epsilon)));
-    s.steel = side.spec.beam.steel;
-    s.throat = std::max(4.0, std::ceil(0.45 * s.thickness));
-    return s;
+    return zg::usualStiffener(joint.column.section, side.beam.section, side.spec.beam.steel, side.beam.steel.f_y);
 }
 
 } // namespace
+
+StiffenerSpec usualStiffener(const Section& column, const Section& beam, const std::string& steel, double f_y) {
+    StiffenerSpec s;
+    const double width = stiffenerWidth(std::nullopt, column);
+    const double epsilon = std::sqrt(235 / f_y);
+    s.thickness = stockUp(std::max(beam.t_f, width / (14 * epsilon)));
+    s.steel = steel;
+    s.throat = std::max(4.0, std::ceil(0.45 * s.thickness));
+    return s;
+}
 
 void sortRows(EndPlate& plate) {
     std::stable_sort(plate.rows.begin(), plate.rows.end(),

@@ -60,6 +60,8 @@ struct FittingRef {
     double position = 0;                               ///< rows: where
     ConnectionKind joining = ConnectionKind::EndPlate; ///< beams: how they are joined
 };
+/// Column stiffener opposite a beam's flange: as thick, and of class 3 at the yield strength given; throats to suit.
+[[nodiscard]] StiffenerSpec usualStiffener(const Section& column, const Section& beam, const std::string& steel, double f_y);
 [[nodiscard]] bool hasFitting(const Joint& joint, const FittingRef& ref);
 /// Whether the joint has what the fitting stands on: a column, an end plate, a free place.
 [[nodiscard]] bool canTake(const ResolvedJoint& joint, const FittingRef& ref);

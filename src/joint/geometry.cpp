@@ -76,8 +76,16 @@ std::optional<std::array<double, 2>> backingReach(const ResolvedSide& s, bool is
     return std::array{levelOf(s, most + 2 * s.bolt.d), levelOf(s, least - 2 * s.bolt.d)};
 }
 
-double stiffenerWidth(const std::optional<double>& given, const Section& column) {
-    return given.value_or(std::floor((column.b - column.t_w) / 2));
+double stiffenerWidth(const std::optional<double>& given, double b, double t_w) {
+    return given.value_or(std::floor((b - t_w) / 2));
+}
+double stiffenerWidth(const std::optional<double>& given, const Section& member) {
+    return stiffenerWidth(given, member.b, member.t_w);
+}
+
+double distanceToToe(const ResolvedSide& s, const ResolvedHaunch& h) {
+    const double tan = s.sinSlope / s.cosSlope, sign = h.isBelow ? 1 : -1;
+    return h.alongMember - sign * s.beam.section.h / 2 * tan;
 }
 
 double backingBehind(const ResolvedSide& s, const BoltRowSpec& row) {

@@ -50,8 +50,13 @@ struct EndFace {
 [[nodiscard]] std::optional<std::array<double, 2>> backingReach(const ResolvedSide& side, bool isTop);
 /// Thickness of the backing plate behind a row; 0 where there is none.
 [[nodiscard]] double backingBehind(const ResolvedSide& side, const BoltRowSpec& row);
-/// Width of one stiffener plate: given, or to the edge of the column flange.
-[[nodiscard]] double stiffenerWidth(const std::optional<double>& given, const Section& column);
+/// Width of one stiffener plate: given, or to the edge of a flange `b` wide beside a web `t_w`.
+[[nodiscard]] double stiffenerWidth(const std::optional<double>& given, double b, double t_w);
+[[nodiscard]] double stiffenerWidth(const std::optional<double>& given, const Section& member);
+/// Along a member's axis from its plate to the section at a haunch's toe.
+[[nodiscard]] double distanceToToe(const ResolvedSide& side, const ResolvedHaunch& haunch);
+/// Slope of a flange beyond which its fillets would stand in a corner outside 60° to 120° (EN 1993-1-8:2005 4.3.2.1(1)), rad.
+inline constexpr double steepestFillet = 0.5235987755982988;
 
 /// A pair of column stiffeners as it is built: stiffeners of two beams that would stand in each other are one, the thicker.
 struct StiffenerPair {

@@ -1,6 +1,7 @@
 #include "joint/graph.h"
 #include "base/text.h"
 #include "joint/field_walk.h"
+#include "joint/haunch_edit.h"
 #include <algorithm>
 #include <set>
 
@@ -71,7 +72,7 @@ private:
 
     void haunches(const Connection& c, const Member& end, const Framing& framing) {
         for (const bool isBelow : {true, false}) {
-            const std::optional<HaunchSpec>& haunch = isBelow ? framing.haunchBelow : framing.haunchAbove;
+            const std::optional<HaunchSpec>& haunch = haunchAt(framing, isBelow);
             if (!haunch) continue;
             const FieldPath where =
                 FieldPath{"members", end.id.str(), Framing::kind} / (isBelow ? "haunch_below" : "haunch_above");

@@ -48,9 +48,8 @@ HaunchSpec haunchLayout(const MemberSpec& beam, const Section& b, double slope, 
 }
 
 void chooseFlangeWeld(HaunchSpec& h, double slope, bool isBelow) {
-    constexpr double steepest = 0.5235987755982988; // 30 degrees: EN 1993-1-8:2005 4.3.2.1(1)
     const double flange = std::atan(std::tan(slope) + (isBelow ? 1 : -1) * h.depth / h.length);
-    h.flangeWeld.kind = std::abs(flange) > steepest ? WeldKind::Butt : WeldKind::Fillet;
+    h.flangeWeld.kind = std::abs(flange) > steepestFillet ? WeldKind::Butt : WeldKind::Fillet;
 }
 
 void addHaunchRows(EndPlate& plate, const Section& b, double slope, const HaunchSpec& haunch, bool isBelow) {
@@ -83,7 +82,7 @@ void addHaunchRows(EndPlate& plate, const Section& b, double slope, const Haunch
 const HaunchSpec* findHaunch(const Joint& joint, EndId end, bool isBelow) {
     const Framing* f = findFraming(joint, end);
     if (!f) return nullptr;
-    const std::optional<HaunchSpec>& haunch = isBelow ? f->haunchBelow : f->haunchAbove;
+    const std::optional<HaunchSpec>& haunch = haunchAt(*f, isBelow);
     return haunch ? &*haunch : nullptr;
 }
 HaunchSpec* findHaunch(Joint& joint, EndId end, bool isBelow) {
@@ -109,7 +108,7 @@ void addHaunchPart(Joint& joint, const ResolvedJoint& resolved, const FittingRef
     Framing* f = findFraming(joint, ref.side);
     if (!f) return;
     const bool isBelow = isBelowOf(ref, joint);
-    std::optional<HaunchSpec>& haunch = isBelow ? f->haunchBelow : f->haunchAbove;
+    std::optional<HaunchSpec>& haunch = haunchAt(*f, isBelow);
     if (ref.kind == FittingKind::HaunchBelow || ref.kind == FittingKind::HaunchAbove) {
         if (haunch) return;
         haunch = haunchLayout(s.spec.beam, s.beam.section, f->slope, isBelow, f->span);
@@ -118,7 +117,7 @@ void addHaunchPart(Joint& joint, const ResolvedJoint& resolved, const FittingRef
     }
     if (!haunch) return;
     WebStiffenerSpec w;
-    const double width = std::floor((s.beam.section.b - s.beam.section.t_w) / 2);
+    const double width = stiffenerWidth(std::nullopt, s.beam.section);
     w.thickness = std::max(8.0, std::ceil(width / (14 * std::sqrt(235 / s.beam.steel.f_y))));
     w.throat = std::max(4.0, std::ceil(0.5 * w.thickness));
     w.steel = s.spec.beam.steel;
@@ -131,7 +130,7 @@ void removeHaunchPart(Joint& joint, const FittingRef& ref) {
     Framing* f = findFraming(joint, ref.side);
     if (!f) return;
     const bool isBelow = isBelowOf(ref, joint);
-    std::optional<HaunchSpec>& haunch = isBelow ? f->haunchBelow : f->haunchAbove;
+    std::optional<HaunchSpec>& haunch = haunchAt(*f, isBelow);
     if (!haunch) return;
     if (ref.kind == FittingKind::ToeStiffener) return haunch->toeStiffener.reset();
     if (ref.kind == FittingKind::HaunchStiffener) return haunch->midStiffener.reset();

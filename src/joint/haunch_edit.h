@@ -14,6 +14,13 @@ void chooseFlangeWeld(HaunchSpec& haunch, double slope, bool isBelow);
 /// Puts the rows of a first layout over the depth of a haunch: below the beam's flange where there is room, and at the haunch's.
 void addHaunchRows(EndPlate& plate, const Section& beam, double slope, const HaunchSpec& haunch, bool isBelow);
 
+/// On one side of a member's end.
+[[nodiscard]] inline std::optional<HaunchSpec>& haunchAt(Framing& f, bool isBelow) {
+    return isBelow ? f.haunchBelow : f.haunchAbove;
+}
+[[nodiscard]] inline const std::optional<HaunchSpec>& haunchAt(const Framing& f, bool isBelow) {
+    return isBelow ? f.haunchBelow : f.haunchAbove;
+}
 /// Null where the end has no such haunch.
 [[nodiscard]] HaunchSpec* findHaunch(Joint& joint, EndId end, bool isBelow);
 [[nodiscard]] const HaunchSpec* findHaunch(const Joint& joint, EndId end, bool isBelow);

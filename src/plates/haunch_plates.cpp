@@ -9,8 +9,7 @@ namespace zg {
 double toeOf(const ResolvedSide& s) {
     double toe = 0;
     for (const bool isBelow : {true, false})
-        if (const auto& h = s.haunch(isBelow))
-            toe = std::max(toe, h->alongMember - (isBelow ? 1 : -1) * s.beam.section.h / 2 * s.sinSlope / s.cosSlope);
+        if (const auto& h = s.haunch(isBelow)) toe = std::max(toe, distanceToToe(s, *h));
     return toe;
 }
 
@@ -41,8 +40,8 @@ double haunchFlexibility(const ResolvedSide& s, double shearOverMoment) {
         for (const bool isBelow : {true, false}) {
             const auto& h = s.haunch(isBelow);
             if (!h) continue;
-            const double along = toe - (h->alongMember - (isBelow ? 1 : -1) * b.h / 2 * s.sinSlope / s.cosSlope); // toes differ
-            const double left = 1 - x / std::max(1.0, toe - along), depth = std::max(0.0, left) * h->spec.depth * s.cosSlope;
+            const double left = 1 - x / std::max(1.0, distanceToToe(s, *h)),
+                         depth = std::max(0.0, left) * h->spec.depth * s.cosSlope;
             if (depth <= h->t_f) continue;
             const double sign = isBelow ? 1 : -1, a = std::cos(h->alpha), flange = h->b * h->t_f * a * a * a,
                          web = h->t_w * (depth - h->t_f);
@@ -81,7 +80,7 @@ void ModelBuilder::haunches(const ResolvedSide& s, const std::vector<int>& faceS
         // On the lines of the beam's section at the toe: its edges share their nodes with web and flanges.
         const WebStiffenerSpec& w = *h->spec.toeStiffener;
         const int index = part({PartKind::HaunchToeStiffener, s.id, isBelow ? 0 : 1}, w.thickness, h->toeSteel.f_y);
-        const double width = b.t_w / 2 + w.width.value_or(std::floor((b.b - b.t_w) / 2));
+        const double width = b.t_w / 2 + stiffenerWidth(w.width, b);
         const auto isWithin = [&](double d) {
             return w.reach == StiffenerReach::Full || (isBelow ? d >= b.h / 2 - fine_ : d <= b.h / 2 + fine_);
         };
@@ -145,7 +144,7 @@ void ModelBuilder::haunch(const ResolvedSide& s, const ResolvedHaunch& h, const 
          h.spec.toeWeld, h.steel, s.beam.steel);
     if (!h.spec.midStiffener) return;
     const WebStiffenerSpec& w = *h.spec.midStiffener;
-    const double width = h.t_w / 2 + w.width.value_or(std::floor((h.b - h.t_w) / 2));
+    const double width = h.t_w / 2 + stiffenerWidth(w.width, h.b, h.t_w);
     const double at = *std::min_element(webXs.begin(), webXs.end(),
                                         [&](double a, double c) { return std::abs(a - L / 2) < std::abs(c - L / 2); });
     std::vector<double> across;

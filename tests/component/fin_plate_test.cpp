@@ -1,6 +1,5 @@
 #include "component/fin_plate.h"
-#include "joint/recipes/recipe.h"
-#include "support/joints.h"
+#include "support/laid_out.h"
 #include "support/reference.h"
 #include <algorithm>
 #include <cmath>
@@ -11,18 +10,14 @@ using namespace zg;
 namespace {
 
 Job finJob(const char* column = "HEB 240", const char* beam = "IPE 300") {
-    Job job;
-    Joint j;
-    j.id = j.mark = "F1";
     RecipeInput in;
     in.column = {column, "S275"};
     in.beam = {beam, "S275"};
-    REQUIRE(layOut(j, finPlateRecipe, job, in));
+    Job job = sample::laidOut(finPlateRecipe, in, "F1");
     ActionSet set;
     set.id = "U1";
     setForces(set, ends::front, 0, 90e3, 0);
-    j.actions.push_back(set);
-    job.joints.push_back(j);
+    job.joints[0].actions.push_back(set);
     return job;
 }
 FinPlate& fin(Job& job) { return std::get<FinPlate>(findConnection(job.joints[0], ends::front)->how); }

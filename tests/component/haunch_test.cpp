@@ -3,8 +3,7 @@
 #include "component/side_model.h"
 #include "component/welds.h"
 #include "joint/haunch_edit.h"
-#include "joint/recipes/recipe.h"
-#include "support/joints.h"
+#include "support/laid_out.h"
 #include "support/reference.h"
 #include <cmath>
 #include <random>
@@ -18,18 +17,14 @@ constexpr double degree = 0.017453292519943295;
 
 Job haunchedJob(const Recipe& recipe, const char* column, const char* beam, double slope, double M = 400e6, double N = -90e3,
                 double V = 120e3) {
-    Job job;
-    Joint j;
-    j.id = j.mark = "E1";
     RecipeInput in;
     in.column = {column, "S355"};
     in.beam = {beam, "S355"};
     in.slope = slope;
     in.otherSlope = slope;
     in.span = 20000;
-    REQUIRE(layOut(j, recipe, job, in));
-    j.actions.push_back(sample::actions("U1", N, V, M));
-    job.joints.push_back(j);
+    Job job = sample::laidOut(recipe, in, "E1");
+    job.joints[0].actions.push_back(sample::actions("U1", N, V, M));
     return job;
 }
 

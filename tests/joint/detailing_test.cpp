@@ -1,7 +1,6 @@
 #include "joint/detailing.h"
 #include "joint/first_layout.h"
-#include "joint/recipes/recipe.h"
-#include "support/joints.h"
+#include "support/laid_out.h"
 #include "words/phrases.h"
 #include <algorithm>
 
@@ -166,13 +165,10 @@ TEST_CASE("a haunch that cannot be cut or welded as drawn is found, and said the
          [](Joint&, HaunchSpec& h) { h.length = 600, h.flangeWeld.kind = WeldKind::Fillet; }},
     };
     for (const Case& c : cases) {
-        Job job;
-        Joint j;
-        j.id = j.mark = "E1";
         RecipeInput in;
         in.column = {"HEB 280", "S355"};
         in.beam = {"IPE 450", "S355"};
-        REQUIRE(layOut(j, eavesRecipe, job, in));
+        Joint j = sample::laidOut(eavesRecipe, in, "E1").joints[0];
         INFO(c.name);
         CHECK_FALSE(breaks(j, c.code));
         c.spoil(j, *findFraming(j, ends::right)->haunchBelow);

@@ -1,10 +1,9 @@
 #include "fe/analysis.h"
 #include "joint/haunch_edit.h"
-#include "joint/recipes/recipe.h"
 #include "plates/moment_rotation.h"
 #include "plates/strength.h"
 #include "plates/study.h"
-#include "support/joints.h"
+#include "support/laid_out.h"
 #include "support/reference.h"
 #include <cmath>
 
@@ -14,20 +13,17 @@ using namespace zg;
 namespace {
 
 Job eavesJob(double M, double N = -30e3, double V = 40e3) {
-    Job job;
-    Joint j;
-    j.id = j.mark = "E1";
     RecipeInput in;
     in.column = {"HEB 240", "S355"};
     in.beam = {"IPE 330", "S355"};
     in.slope = 0.14;
-    REQUIRE(layOut(j, eavesRecipe, job, in));
+    Job job = sample::laidOut(eavesRecipe, in, "E1");
+    Joint& j = job.joints[0];
     j.actions = {sample::actions("U1", N, V, M)};
     PlateSpec plates;
     plates.sizeFactor = 1.6;
     plates.modes = 8;
     j.plates = plates;
-    job.joints = {j};
     return job;
 }
 

@@ -1,8 +1,7 @@
 #include "component/haunch.h"
 #include "component/haunch_section.h"
 #include "component/side_model.h"
-#include "joint/recipes/recipe.h"
-#include "support/joints.h"
+#include "support/laid_out.h"
 #include "support/reference.h"
 #include <cmath>
 
@@ -225,28 +224,21 @@ TEST_CASE("haunched joints worked longhand, five kinds in both senses", "[verifi
     compare(demo, of("V1"), "R1", page[3]);
     compare(demo, of("A1"), "U1", page[4]);
     compare(demo, of("A1"), "R1", page[5]);
-    Job job;
-    Joint j;
-    j.id = j.mark = "B9";
     RecipeInput in;
     in.column = {"HEB 300", "S355"};
     in.beam = {"IPE 400", "S355"};
     in.span = 9000;
     in.haunchDepth = 250, in.haunchLength = 600;
-    REQUIRE(layOut(j, haunchedBeamRecipe, job, in));
-    j.actions = {sample::actions("U1", 0, 180e3, 320e6), sample::actions("R1", 0, -60e3, -150e6)};
-    job.joints = {j};
+    Job job = sample::laidOut(haunchedBeamRecipe, in, "B9");
+    job.joints[0].actions = {sample::actions("U1", 0, 180e3, 320e6), sample::actions("R1", 0, -60e3, -150e6)};
     compare(job, 0, "U1", page[6]);
     compare(job, 0, "R1", page[7]);
-    Joint knee;
-    knee.id = knee.mark = "K9";
     RecipeInput corner;
     corner.beam = {"IPE 450", "S355"};
     corner.span = 18000;
     corner.slope = 8 * 0.017453292519943295;
-    REQUIRE(layOut(knee, kneeRecipe, job, corner));
-    knee.actions = {sample::actions("U1", -120e3, 90e3, 420e6), sample::actions("R1", 60e3, -45e3, -190e6)};
-    job.joints = {knee};
+    job = sample::laidOut(kneeRecipe, corner, "K9");
+    job.joints[0].actions = {sample::actions("U1", -120e3, 90e3, 420e6), sample::actions("R1", 60e3, -45e3, -190e6)};
     compare(job, 0, "U1", page[8]);
     compare(job, 0, "R1", page[9]);
 }

@@ -1,5 +1,6 @@
 #include "app/panels/ledger_panel.h"
 #include "app/theme/theme.h"
+#include "app/use_text.h"
 #include "base/text.h"
 #include "print/fonts.h"
 #include "print/painter.h"
@@ -19,10 +20,6 @@
 
 namespace zg {
 namespace {
-
-QString ratioText(double ratio) {
-    return ratio >= farOver ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(ratio, 2));
-}
 
 class LedgerDelegate : public QStyledItemDelegate {
 public:
@@ -78,7 +75,7 @@ public:
             painter->setFont(interfaceFont(10.5));
             painter->drawText(
                 QRectF(line.left(), box.top() + 20, line.width(), 16), Qt::AlignVCenter,
-                tr("stale: of another state of the joint, was %1").arg(ratioText(index.data(LedgerModel::RatioRole).toDouble())));
+                tr("stale: of another state of the joint, was %1").arg(useText(index.data(LedgerModel::RatioRole).toDouble())));
             painter->restore();
             return;
         }
@@ -119,7 +116,7 @@ private:
         const double one = track.left() + track.width() / 1.2;
         painter.drawLine(QPointF(one, track.top() - 2), QPointF(one, track.bottom() + 2));
         painter.setFont(interfaceFont(12, true));
-        painter.drawText(QRectF(track.right() + 4, track.top() - 6, 34, 16), Qt::AlignVCenter | Qt::AlignRight, ratioText(ratio));
+        painter.drawText(QRectF(track.right() + 4, track.top() - 6, 34, 16), Qt::AlignVCenter | Qt::AlignRight, useText(ratio));
     }
 
     /// A column of use a sense; a dash where a sense does not ask. The remark, or what has changed, stands beside the title.
@@ -314,7 +311,7 @@ void LedgerPanel::showRemedies() {
                 Qt::QueuedConnection);
         });
         grid->addWidget(button, row, 0);
-        auto* ratio = new QLabel(ratioText(r.utilisation), remedies_);
+        auto* ratio = new QLabel(useText(r.utilisation), remedies_);
         ratio->setAlignment(Qt::AlignRight);
         if (r.state == CheckState::Over)
             ratio->setProperty("role", "refused");

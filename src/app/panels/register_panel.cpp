@@ -1,5 +1,6 @@
 #include "app/panels/register_panel.h"
 #include "app/theme/theme.h"
+#include "app/use_text.h"
 #include "assembly/assembly.h"
 #include "base/text.h"
 #include "drawing/silhouette.h"
@@ -72,9 +73,7 @@ public:
         const double one = bar.left() + bar.width() / 1.2;
         painter->drawLine(QPointF(one, bar.top() - 2), QPointF(one, bar.bottom() + 2));
         painter->setFont(interfaceFont(11.5, true));
-        const QString text = ratio < 0          ? QStringLiteral("–")
-                             : ratio >= farOver ? QStringLiteral("none")
-                                                : QString::fromStdString(fixedDecimals(ratio, 2));
+        const QString text = ratio < 0 ? QStringLiteral("–") : useText(ratio);
         painter->drawText(QRectF(box.right() - 54, box.top() + 20, 32, 17), Qt::AlignRight | Qt::AlignVCenter, text);
         paintStateRing(*painter, box.right() - 12, box.top() + 28.5, 4.4, state, p);
         painter->setPen(qcolor(p, Tone::FaintInk));

@@ -1,6 +1,6 @@
 #include "app/sheet/haunch_map_widget.h"
 #include "app/theme/theme.h"
-#include "base/text.h"
+#include "app/use_text.h"
 #include "print/fonts.h"
 #include "print/painter.h"
 #include "session/session.h"
@@ -16,10 +16,7 @@ namespace {
 
 constexpr int cellWidth = 44, cellHeight = 22, headWidth = 46, headHeight = 18;
 
-QString useText(const HaunchMap::Cell& cell) {
-    if (!cell.utilisation) return QStringLiteral("–");
-    return *cell.utilisation >= farOver ? QStringLiteral("none") : QString::fromStdString(fixedDecimals(*cell.utilisation, 2));
-}
+QString useText(const HaunchMap::Cell& cell) { return cell.utilisation ? zg::useText(*cell.utilisation) : QStringLiteral("–"); }
 
 } // namespace
 

@@ -1,6 +1,6 @@
 #include "app/sheet/stock_strip_widget.h"
 #include "app/theme/theme.h"
-#include "base/text.h"
+#include "app/use_text.h"
 #include "print/fonts.h"
 #include "print/painter.h"
 #include "session/session.h"
@@ -74,9 +74,7 @@ void StockStripWidget::paintEvent(QPaintEvent*) {
         painter.fillRect(QRectF(foot.left(), foot.bottom() - height, 4, height), qcolor(p, toneOf(o.state)));
         painter.setFont(interfaceFont(11, o.state == CheckState::Over));
         painter.setPen(qcolor(p, o.state == CheckState::Over ? Tone::Over : Tone::Ink));
-        painter.drawText(foot.adjusted(6, 0, 0, 0), Qt::AlignCenter,
-                         *o.utilisation >= farOver ? QStringLiteral("none")
-                                                   : QString::fromStdString(fixedDecimals(*o.utilisation, 2)));
+        painter.drawText(foot.adjusted(6, 0, 0, 0), Qt::AlignCenter, useText(*o.utilisation));
     }
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);

@@ -1,4 +1,4 @@
-#include "catalogue/stock.h"
+#include "joint/geometry.h"
 #include "joint/haunch_edit.h"
 #include "joint/recipes/recipe.h"
 #include <algorithm>
@@ -11,18 +11,7 @@ namespace {
 constexpr double degree = 0.017453292519943295;
 
 StiffenerSpec stiffener(const Section& column, const Section& beam, const MemberSpec& member) {
-    StiffenerSpec s;
-    const double epsilon = std::sqrt(235 / 355.0), width = std::floor((column.b - column.t_w) / 2);
-    const double least = std::max({8.0, beam.t_f, width / (14 * epsilon)});
-    s.thickness = std::ceil(least / 5) * 5;
-    for (const StockSize& plate : stockPlates(false))
-        if (plate.isUsual && plate.size >= least - 1e-9) {
-            s.thickness = plate.size;
-            break;
-        }
-    s.throat = std::max(4.0, std::ceil(0.45 * s.thickness));
-    s.steel = member.steel;
-    return s;
+    return usualStiffener(column, beam, member.steel, 355); // the stiffest of the usual grades, whichever is chosen later
 }
 
 /// Upper rows in threes where the beam is deep; the lower ones stand in the haunch.
@@ -204,10 +193,10 @@ void ends_(Joint& joint, const RecipeInput& in, const Section& section, const Se
         plate.rows.back().position =
             std::round(rightDepth + right.haunchBelow->depth + plate.plate.below - std::ceil(1.5 * bolt->d_0 / 5) * 5);
     }
-    if (std::max(std::abs(slope), std::abs(otherSlope)) > 30 * degree)
+    if (std::max(std::abs(slope), std::abs(otherSlope)) > steepestFillet)
         for (WeldSpec* weld : {&plate.topWeld, &plate.bottomWeld}) weld->kind = WeldKind::Butt;
     if (plate.other)
-        if (std::abs(otherSlope) > 30 * degree)
+        if (std::abs(otherSlope) > steepestFillet)
             for (WeldSpec* weld : {&plate.other->topWeld, &plate.other->bottomWeld}) weld->kind = WeldKind::Butt;
     addHaunchRows(plate, section, slope, *right.haunchBelow, true);
     const WeldSpec &farTop = plate.other ? plate.other->topWeld : plate.topWeld,
