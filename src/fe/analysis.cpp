@@ -25,9 +25,9 @@ std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& foun
     return a;
 }
 
-void Analysis::evaluate(State& next, bool withTangent) {
+void Analysis::evaluate(const State& before, State& next, bool withTangent) {
     const Stopwatch watch(times_.elements);
-    system_->evaluate(now_, next, internalNext_, withTangent);
+    system_->evaluate(before, next, internalNext_, withTangent);
     isTangentCurrent_ = isFactored_ = false;
 }
 
@@ -73,6 +73,8 @@ void Analysis::accept(StageRun& run) {
     for (std::size_t d = 0; d < internal_.size(); ++d)
         work_ += 0.5 * (internal_[d] + internalNext_[d]) * (next_.freedoms[d] - now_.freedoms[d]);
     std::swap(now_, next_);
+    std::swap(previous_, next_); // what was before the last but one is kept there for a while
+    hasPrevious_ = true;
     internal_ = internalNext_;
     peakForce_ = std::max(peakForce_, system_->largestSpringForce());
     for (std::size_t d = 0; d < internal_.size(); ++d)
@@ -97,12 +99,14 @@ void Analysis::accept(StageRun& run) {
 }
 
 Analysis::Before Analysis::remember(const StageRun& run) const {
-    return {now_, internal_, run.lastIncrement, work_, peakForce_, run.tau, run.firstCompliance};
+    return {internal_, run.lastIncrement, work_, peakForce_, run.tau, run.firstCompliance, hasPrevious_};
 }
 
-// A step that had been accepted has not been.
+// A step that had been accepted has not been; `next_` still is what accept() left there.
 void Analysis::takeBack(StageRun& run, Before&& before) {
-    now_ = std::move(before.state);
+    std::swap(now_, previous_);
+    std::swap(previous_, next_);
+    hasPrevious_ = before.hasPrevious;
     internal_ = std::move(before.internal);
     run.lastIncrement = std::move(before.lastIncrement);
     work_ = before.work;

@@ -116,7 +116,7 @@ private:
     struct StageRun;
     enum class StepOutcome { Converged, Failed, Cancelled };
 
-    void evaluate(State& next, bool withTangent);
+    void evaluate(const State& before, State& next, bool withTangent);
     [[nodiscard]] FactorState factorise();
     void unbalanced(const State& next, std::vector<double>& onFreedoms) const;
     [[nodiscard]] double residualOf(const std::vector<double>& onFreedoms, const std::vector<double>& onEquations) const;
@@ -149,6 +149,8 @@ private:
     Factor factor_;
     std::vector<double> factoredValues_; ///< of the matrix in `factor_`
     State now_, next_;
+    State previous_; ///< before the last step of this stage, from which the tangent of the present state can be had again
+    bool hasPrevious_ = false;
     std::vector<double> internal_, internalNext_;
     std::vector<Step> steps_;
     FactorState factorState_ = FactorState::Singular;

@@ -2,6 +2,7 @@
 #include "fe/shell_kinematics.h"
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace zg::fe {
 
@@ -186,11 +187,46 @@ int addEdgeContact(Model& model, const std::string& id, const std::vector<int>& 
     return static_cast<int>(model.links.size() - before);
 }
 
+namespace {
+
+// Where a weld holds the face beside the plate; where the face ends before, at its edge.
+FacePoint footOf(const FaceFinder& finder, Vec3 x, Vec3 direction, Vec3 beside, double whole) {
+    FacePoint best = finder.along(x + whole * beside, direction);
+    if (best.isFound()) return best;
+    best = finder.along(x, direction);
+    double low = 0, high = whole;
+    for (int i = 0; i < 30; ++i) {
+        const double middle = (low + high) / 2;
+        const FacePoint hit = finder.along(x + middle * beside, direction);
+        hit.isFound() ? low = middle : high = middle;
+        if (hit.isFound()) best = hit;
+    }
+    return best;
+}
+
+// Along `normal` as the one, otherwise as the other; both at one position, so that a rigid motion still is one.
+Attachment mixed(const Attachment& alongNormal, const Attachment& otherwise, Vec3 normal) {
+    Attachment m = otherwise;
+    for (int k = 0; k < 3; ++k)
+        for (int j = 0; j < 3; ++j) {
+            const double f = normal[k] * normal[j];
+            if (std::abs(f) < 1e-14) continue;
+            for (Term t : alongNormal.rows[j]) t.factor *= f, m.rows[k].push_back(t);
+            for (Term t : otherwise.rows[j]) t.factor *= -f, m.rows[k].push_back(t);
+        }
+    return m;
+}
+
+} // namespace
+
+// A weld holds the face square to it at its foot, and sideways where the plate's middle meets it: a face that bends to both sides
+// then does not pull the fillets apart. What lies between the feet of two fillets is a block that does not bend.
 int addWeld(Model& model, const WeldLine& weld) {
     const std::size_t before = model.links.size();
     const FaceFinder finder(model, weld.face);
     const double g = 1 / std::sqrt(3.0);
     const std::vector<double> at = weld.pointsPerSegment == 1 ? std::vector<double>{0} : std::vector<double>{-g, g};
+    std::vector<Link> blocks;
     for (std::size_t i = 0; i + 1 < weld.edge.size(); ++i) {
         const int first = weld.edge[i], second = weld.edge[i + 1];
         const Vec3 from = model.nodes[first], to = model.nodes[second];
@@ -199,22 +235,28 @@ int addWeld(Model& model, const WeldLine& weld) {
         for (double r : at) {
             const double n1 = (1 - r) / 2, n2 = (1 + r) / 2;
             const Vec3 x = n1 * from + n2 * to;
-            const FacePoint hit = finder.along(x, weld.intoPlate);
-            if (!hit.isFound()) continue;
-            Vec3 face = normalOf(model, hit.shell);
-            if (dot(face, weld.intoPlate) < 0) face = -face;
-            const Vec3 onFace = pointOf(cornersOf(model, hit.shell), hit.shape);
+            const FacePoint middle = finder.along(x, weld.intoPlate);
+            if (!middle.isFound()) continue;
+            const double half = 0.5 * thicknessOf(model, middle.shell);
+            std::vector<Attachment> feet;
             for (double side : {1.0, -1.0}) {
                 if (!(side > 0 ? weld.isOnPositiveSide : weld.isOnNegativeSide)) continue;
-                // The root: on the face, beside the plate.
-                const Vec3 root = x + hit.distance * weld.intoPlate + (0.5 * thicknessOf(model, hit.shell)) * face +
-                                  (side * weld.thickness / 2) * across;
+                const FacePoint hit = footOf(finder, x, weld.intoPlate, side * across, weld.thickness / 2 + weld.foot);
+                Vec3 face = normalOf(model, hit.shell);
+                if (dot(face, weld.intoPlate) < 0) face = -face;
+                const auto onFace = [&](const FacePoint& p) { return pointOf(cornersOf(model, p.shell), p.shape); };
+                // On the face, at the foot.
+                const Vec3 foot = onFace(hit) + half * face;
+                const auto attached = [&](const FacePoint& p) {
+                    return attachToFace(model.nodes, model.shells[p.shell].nodes, p.shape, foot - onFace(p));
+                };
                 Link link;
                 link.id = weld.id;
                 link.role = LinkRole::Weld;
-                link.a = attachToFace(model.nodes, model.shells[hit.shell].nodes, hit.shape, root - onFace);
+                feet.push_back(attached(hit));
+                link.a = mixed(feet.back(), attached(middle), face);
                 // Between two nodes of the edge: a degenerate face.
-                link.b = attachToFace(model.nodes, {first, second, -1, -1}, {n1, n2, 0, 0}, root - x);
+                link.b = attachToFace(model.nodes, {first, second, -1, -1}, {n1, n2, 0, 0}, foot - x);
                 link.axes = {unit(weld.intoPlate + side * across), unit(weld.intoPlate - side * across), along};
                 link.share = weld.throat * length;
                 CoupledLaw law;
@@ -224,15 +266,52 @@ int addWeld(Model& model, const WeldLine& weld) {
                 link.law = law;
                 model.links.push_back(link);
             }
+            if (feet.size() < 2 || weld.blockStiffness <= 0) continue;
+            Link block;
+            block.id = weld.id + ".block";
+            block.isRotation = true;
+            block.a = feet[0];
+            block.b = feet[1];
+            block.axes = {along, across, weld.intoPlate};
+            block.law = LinearLaw{weld.blockStiffness * length};
+            blocks.push_back(block);
         }
     }
-    return static_cast<int>(model.links.size() - before);
+    const int count = static_cast<int>(model.links.size() - before);
+    model.links.insert(model.links.end(), blocks.begin(), blocks.end());
+    return count;
 }
 
 double ThroatStress::equivalent() const { return std::sqrt(s_perp * s_perp + 3 * (t_perp * t_perp + t_par * t_par)); }
 
 ThroatStress throatStress(const Link& weldPoint, const std::array<double, 3>& force) {
     return {force[0] / weldPoint.share, force[1] / weldPoint.share, force[2] / weldPoint.share};
+}
+
+BoltPatch washerPatch(const Model& model, const FaceFinder& finder, Vec3 centre, Vec3 axis, double inner, double outer) {
+    // Rings of one area each, at the radius that halves it.
+    constexpr int rings = 3, around = 16;
+    constexpr double pi = 3.14159265358979323846;
+    const auto [across, other] = perpendiculars(axis);
+    std::map<int, double> weights;
+    for (int ring = 0; ring < rings; ++ring) {
+        const double part = (ring + 0.5) / rings, radius = std::sqrt(inner * inner + part * (outer * outer - inner * inner));
+        for (int i = 0; i < around; ++i) {
+            const double angle = 2 * pi * (i + 0.5) / around;
+            const FacePoint hit =
+                finder.along(centre + (radius * std::cos(angle)) * across + (radius * std::sin(angle)) * other, axis);
+            if (!hit.isFound()) continue;
+            for (int k = 0; k < 4; ++k)
+                if (model.shells[hit.shell].nodes[k] >= 0 && hit.shape[k] > 1e-12)
+                    weights[model.shells[hit.shell].nodes[k]] += hit.shape[k];
+        }
+    }
+    BoltPatch patch;
+    for (const auto& [node, weight] : weights) {
+        patch.nodes.push_back(node);
+        patch.weights.push_back(weight);
+    }
+    return patch;
 }
 
 int addBolt(Model& model, const BoltData& bolt) {

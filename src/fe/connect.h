@@ -63,13 +63,16 @@ struct WeldLine {
     Vec3 intoPlate;                                        ///< unit, from the edge into that plate, square to the edge
     std::vector<int> face;                                 ///< shells of the other plate
     double throat = 0;                                     ///< a, mm
+    double foot = 0;                                       ///< from the plate's side to where the weld holds the face, mm
     bool isOnPositiveSide = true, isOnNegativeSide = true; ///< side of edge direction x intoPlate
     double stiffness = 0;                                  ///< N/mm per mm of one weld
-    double strength = unlimited;                           ///< of sqrt(s_perp^2 + 3 (t_perp^2 + t_par^2)), MPa
-    double hardening = 0;                                  ///< MPa per mm of plastic deformation
-    double fracture = unlimited;                           ///< mm of plastic deformation
-    int pointsPerSegment = 2;                              ///< Gauss points between neighbouring nodes, 1 or 2
+    double blockStiffness = 0;   ///< of the face between the feet of two fillets against bending, N mm/rad per mm; 0: it bends
+    double strength = unlimited; ///< of sqrt(s_perp^2 + 3 (t_perp^2 + t_par^2)), MPa
+    double hardening = 0;        ///< MPa per mm of plastic deformation
+    double fracture = unlimited; ///< mm of plastic deformation
+    int pointsPerSegment = 2;    ///< Gauss points between neighbouring nodes, 1 or 2
 };
+/// The number of weld points added; what keeps the face between two feet from bending comes after them.
 int addWeld(Model& model, const WeldLine& weld);
 
 /// Stresses on the throat of a fillet weld (EN 1993-1-8:2005 4.5.3.2), MPa.
@@ -85,6 +88,10 @@ struct BoltPatch {
     std::vector<int> nodes;
     std::vector<double> weights;
 };
+/// What a washer lies on: an even pressure over the ring between the radii `inner` and `outer` round `centre`, as weights of
+/// nodes; what of the ring meets no element is left out. Nothing when none of it does.
+[[nodiscard]] BoltPatch washerPatch(const Model& model, const FaceFinder& finder, Vec3 centre, Vec3 axis, double inner,
+                                    double outer);
 struct BoltData {
     std::string id;
     Vec3 position, axis; ///< axis: unit, from head to nut

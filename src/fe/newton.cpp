@@ -17,9 +17,10 @@ void Analysis::startStep(StageRun& run, double step) {
             now_.springs[i].isTightening = true;
             now_.springs[i].preload = run.trialTau * preload;
         }
-        evaluate(next_, true);
+        evaluate(now_, next_, true);
     } else if (internalNext_.empty() || !isTangentCurrent_) {
-        evaluate(next_, true);
+        // From the state before, so that what was yielding answers so; from the present one it would answer elastically.
+        evaluate(hasPrevious_ ? previous_ : now_, next_, true);
     }
     run.unknowns.assign(map.equationCount(), 0);
     for (int d = 0; d < map.freedomCount(); ++d)
@@ -94,7 +95,7 @@ bool Analysis::goAlong(StageRun& run) {
         run.trialTau = tauFrom + s * run.tauChange;
         next_.factors = run.factorsAt(run.trialTau);
         system_->map().expand(run.unknowns, next_.factors, next_.freedoms);
-        evaluate(next_, true);
+        evaluate(now_, next_, true);
         unbalanced(next_, run.onFreedoms);
         system_->map().reduce(run.onFreedoms, run.imbalance);
         residual_ = residualOf(run.onFreedoms, run.imbalance);

@@ -108,7 +108,8 @@ RunResult Analysis::startStage(StageRun& run) {
     }
     // From the present state every point answers elastically first; a stage may well unload.
     next_ = now_;
-    evaluate(next_, true);
+    hasPrevious_ = false;
+    evaluate(now_, next_, true);
     const FactorState state = factorise();
     if (state != FactorState::PositiveDefinite || factor_.smallestPivot() < 1e-11) {
         if (const std::optional<Mechanism> m = findMechanism(*system_, system_->pattern())) return mechanismResult(*m);
@@ -153,7 +154,7 @@ void Analysis::lockPreloads() {
 // No step, however small, was solved: a mechanism, a limit load, or nobody knows.
 RunResult Analysis::giveUp(const StageRun& run) {
     State here = now_;
-    evaluate(here, true);
+    evaluate(now_, here, true);
     const SparseSymmetric& k = system_->assemble();
     if (const std::optional<Mechanism> m = findMechanism(*system_, k)) return mechanismResult(*m);
     const Mechanism soft = softestMovement(*system_, k);
@@ -260,7 +261,8 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
             if (stage.stopsAtFracture)
                 return ended(StopReason::Fracture, listed(now) + " broke at " + percent(run.tau) + " of " + stage.id + ".");
             next_ = now_;
-            evaluate(next_, true);
+            hasPrevious_ = false;
+            evaluate(now_, next_, true);
             internal_ = internalNext_;
             isTangentCurrent_ = true;
             run.keepsFactor = false;

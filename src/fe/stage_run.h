@@ -26,9 +26,9 @@ private:
 
 /// What a step that is taken back goes back to.
 struct Analysis::Before {
-    State state;
     std::vector<double> internal, lastIncrement;
     double work, peakForce, tau, firstCompliance;
+    bool hasPrevious;
 };
 
 /// What a stage carries along while it runs.

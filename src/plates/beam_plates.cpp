@@ -32,6 +32,7 @@ void ModelBuilder::endPlate(const ResolvedSide& s) {
     GridLines y(box.u0, box.u1, 2 * fine_), z(box.v0, box.v1, 2.5 * fine_);
     linesOfSide(s, y, z);
     const ResolvedSide* partner = joint_.splicedTo(s);
+    linesOfFeet(s, t_p, y, z);
     if (partner) linesOfSide(*partner, y, z); // the beam on the other side of the bolts
     const int plate = part(ref, t_p, s.plateSteel.f_y);
     grid(plate, y.positions(), z.positions(), [&](double u, double v) { return on(drawn, u, v); });

@@ -29,6 +29,23 @@ void ModelBuilder::linesOfSide(const ResolvedSide& s, GridLines& y, GridLines& z
     y.fine(-2 * fine_, 2 * fine_, fine_);
 }
 
+// Where the welds of a side hold the plate of thickness `t` it is welded to, and lines beside them: a hinge sits at the middle of
+// an element, so that the first one must be narrow.
+void ModelBuilder::linesOfFeet(const ResolvedSide& s, double t, GridLines& y, GridLines& z) const {
+    const auto holds = [&](GridLines& lines, double middle, double foot) {
+        for (const double sign : {-1.0, 1.0}) lines.throughIfClear(middle + sign * foot, 0.15 * t);
+        for (const double sign : {-1.0, 1.0}) lines.throughIfClear(middle + sign * (foot + hingeWidth * t), 0.3 * t);
+    };
+    holds(y, 0, s.beam.section.t_w / 2 + footOf(s.spec.webWeld));
+    for (const bool isTop : {true, false}) {
+        const auto& h = s.haunch(!isTop);
+        holds(z, flangeLevel(s, isTop),
+              (h ? h->flange : s.flange) / 2 + footOf(h       ? h->spec.flangeWeld
+                                                      : isTop ? s.spec.topWeld
+                                                              : s.spec.bottomWeld));
+    }
+}
+
 void ModelBuilder::column() {
     double top = -1e9, bottom = 1e9;
     const auto reach = [&](const ResolvedSide& s) {
@@ -64,11 +81,15 @@ void ModelBuilder::column() {
         if (root <= 0) break;
         x.through(sign * (half - col_.t_f / 2 - root));
         onBoth(sign * (col_.t_w / 2 + root));
+        for (GridLines& y : across) y.throughIfClear(sign * (col_.t_w / 2 + root + hingeWidth * col_.t_f), 0.3 * col_.t_f);
     }
     for (const ResolvedSide& s : joint_.sides) {
         if (!s.isInPlane()) continue;
         for (GridLines& y : across)
-            if (isShared || &y == &across[s.direction == Direction::Right ? 0 : 1]) linesOfSide(s, y, z);
+            if (isShared || &y == &across[s.direction == Direction::Right ? 0 : 1]) {
+                linesOfSide(s, y, z);
+                if (s.kind == ConnectionKind::DirectWeld) linesOfFeet(s, col_.t_f, y, z);
+            }
         z.through(plateTop(s));
         z.through(plateBottom(s));
         for (const auto* stiffener : {&s.spec.stiffenerTop, &s.spec.stiffenerBottom}) {

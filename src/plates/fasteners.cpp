@@ -22,10 +22,9 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
         fe::BoltData bolt;
         bolt.axis = fe::unit(nut - head);
         bolt.position = nut - s.spec.plate.thickness * bolt.axis; // on the face that the plate lies on
-        const double radius = built->washerOuter / 2;
-        if (backing) bolt.plates.push_back(patch(backing->shells, bolt.position, bolt.axis, radius));
-        bolt.plates.push_back(patch(flangeShells, bolt.position, bolt.axis, radius));
-        bolt.plates.push_back(patch(plateShells, bolt.position, bolt.axis, radius));
+        if (backing) bolt.plates.push_back(patch(backing->shells, bolt.position, bolt.axis, s.bolt));
+        bolt.plates.push_back(patch(flangeShells, bolt.position, bolt.axis, s.bolt));
+        bolt.plates.push_back(patch(plateShells, bolt.position, bolt.axis, s.bolt));
         const double F_b_Rd = bearingStrength(joint_, s, i, sense == settings_.shearSense.end() ? 0 : sense->second);
         // A row kept for shear alone has play along its bolts.
         addBolt(*built, std::move(bolt), s.bolt.A_s, strength, F_b_Rd, s.spec.rows[i].takesTension ? 1 : 1e-4);
@@ -55,24 +54,19 @@ void ModelBuilder::addBolt(const BoltPart& built, fe::BoltData bolt, double A_s,
     out_.bolts.push_back(placed);
 }
 
-// Nodes under the washer, at least the nearest five.
-fe::BoltPatch ModelBuilder::patch(const std::vector<int>& shells, Vec3 centre, Vec3 axis, double radius) const {
-    std::vector<std::pair<double, int>> nearest;
-    std::vector<char> isSeen(out_.model.nodes.size(), 0);
-    for (int e : shells)
-        for (int n : out_.model.shells[e].nodes) {
-            if (n < 0 || isSeen[n]) continue;
-            isSeen[n] = 1;
+// An even pressure under the washer; of a plate that lies nowhere under it, its nearest node.
+fe::BoltPatch ModelBuilder::patch(const std::vector<int>& shells, Vec3 centre, Vec3 axis, const BoltSize& bolt) const {
+    fe::BoltPatch p =
+        fe::washerPatch(out_.model, fe::FaceFinder(out_.model, shells), centre, axis, bolt.d_0 / 2, bolt.washerOuter / 2);
+    if (!p.nodes.empty()) return p;
+    double nearest = fe::unlimited;
+    for (const int e : shells)
+        for (const int n : out_.model.shells[e].nodes) {
+            if (n < 0) continue;
             const Vec3 away = out_.model.nodes[n] - centre;
-            nearest.emplace_back(norm(away - dot(away, axis) * axis), n);
+            const double distance = norm(away - dot(away, axis) * axis);
+            if (distance < nearest) nearest = distance, p = {{n}, {1}};
         }
-    std::sort(nearest.begin(), nearest.end());
-    fe::BoltPatch p;
-    for (const auto& [distance, n] : nearest) {
-        if (distance > radius && p.nodes.size() >= 5) break;
-        p.nodes.push_back(n);
-        p.weights.push_back(1);
-    }
     return p;
 }
 

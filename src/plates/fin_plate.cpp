@@ -39,9 +39,8 @@ void ModelBuilder::finPlate(const ResolvedSide& s) {
         fe::BoltData bolt;
         bolt.axis = fe::unit(vec(built->nut) - vec(built->head));
         bolt.position = vec(built->nut) - t_w * bolt.axis; // between plate and web
-        const double radius = built->washerOuter / 2;
-        bolt.plates.push_back(patch(shells, bolt.position, bolt.axis, radius));
-        bolt.plates.push_back(patch(web, bolt.position, bolt.axis, radius));
+        bolt.plates.push_back(patch(shells, bolt.position, bolt.axis, s.bolt));
+        bolt.plates.push_back(patch(web, bolt.position, bolt.axis, s.bolt));
         addBolt(*built, std::move(bolt), s.bolt.A_s, strength.bolt, strength.F_b_Rd);
     }
     contact(ref, shells, web, drawn.thickness + t_w);

@@ -115,8 +115,8 @@ std::vector<ModelBuilder::Backing> ModelBuilder::backings(const ResolvedSide& s,
             fe::Link friction;
             friction.id = partId(ref) + ".friction";
             friction.isRotation = true;
-            const fe::BoltPatch own = patch(shells, centre, {1, 0, 0}, s.bolt.washerOuter / 2),
-                                flange = patch(flangeShells, centre, {1, 0, 0}, s.bolt.washerOuter / 2);
+            const fe::BoltPatch own = patch(shells, centre, {1, 0, 0}, s.bolt),
+                                flange = patch(flangeShells, centre, {1, 0, 0}, s.bolt);
             friction.a = fe::attachToPatch(out_.model.nodes, flange.nodes, flange.weights, centre);
             friction.b = fe::attachToPatch(out_.model.nodes, own.nodes, own.weights, centre);
             friction.law = fe::LinearLaw{s.bolt.d * s.bolt.d * s.boltClass.f_ub / 2 * 100};

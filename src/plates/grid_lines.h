@@ -13,6 +13,8 @@ public:
         field_.size = coarse;
     }
     void through(double at) { fixed_.push_back(at); }
+    /// Only where no line that must be there, nor one asked for before, is nearer than `clear`.
+    void throughIfClear(double at, double clear) { wished_.push_back({at, clear}); }
     void fine(double from, double to, double size) {
         field_.spots.push_back({{(from + to) / 2, 0}, std::abs(to - from) / 2, size});
     }
@@ -25,12 +27,22 @@ public:
             const double mean = sum / static_cast<double>(next - first);
             if (mean > from_ + sliver_ && mean < to_ - sliver_) kept.push_back(mean);
         }
+        for (const Wish& w : wished_) {
+            bool isClear = w.at > from_ + w.clear && w.at < to_ - w.clear;
+            for (const double k : kept) isClear = isClear && std::abs(k - w.at) >= w.clear;
+            if (isClear) kept.push_back(w.at);
+        }
+        std::sort(kept.begin(), kept.end());
         return fe::gridLines(from_, to_, kept, field_, true);
     }
 
 private:
     double from_, to_, sliver_;
     std::vector<double> fixed_;
+    struct Wish {
+        double at, clear;
+    };
+    std::vector<Wish> wished_;
     fe::SizeField field_;
 };
 

@@ -62,7 +62,8 @@ struct JointModel {
 
 /// Distance along a member's axis from its plate to the square section at the toe of its haunch, mm; nil without one.
 [[nodiscard]] double toeOf(const ResolvedSide& side);
-/// Shear over moment at the face, 1/mm, of the ultimate set with the largest moment in that sense; nil without one, and in a splice.
+/// Shear over moment at the face, 1/mm, of the ultimate set with the largest moment in that sense; nil without one, and in a
+/// splice.
 [[nodiscard]] double shearOfMoment(const ResolvedJoint& joint, const ResolvedSide& side, bool isReversed);
 /// What the haunched length of a member turns by itself as a tapering beam under a unit moment at the face, 1/(N mm).
 [[nodiscard]] double haunchFlexibility(const ResolvedSide& side, double shearOfMoment);

@@ -135,6 +135,10 @@ double ModelBuilder::weldStrength(const SteelStrength& one, const SteelStrength&
 // along the force bears three times as much.
 static double filletFracture(double throat) { return 1.087 * std::pow(96.0, -0.65) * std::sqrt(2.0) * throat; }
 
+double ModelBuilder::footOf(const WeldSpec& spec) {
+    return spec.kind == WeldKind::Fillet ? 0.8 * std::sqrt(2.0) * spec.throat : 0;
+}
+
 // Fillets on both sides of an edge; a butt weld is as strong as the plate and does not yield before it.
 void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelStrength& one, const SteelStrength& other) {
     fe::WeldLine w;
@@ -143,11 +147,14 @@ void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelSt
     w.thickness = at.thickness;
     w.intoPlate = at.intoPlate;
     w.face = *at.face;
-    w.stiffness = youngsModulus / 2;
+    w.stiffness = weldStiffness * youngsModulus;
     w.isOnPositiveSide = at.isOnPositiveSide;
     w.isOnNegativeSide = at.isOnNegativeSide;
     const bool isFillet = spec.kind == WeldKind::Fillet;
     w.throat = isFillet ? spec.throat : at.thickness / 2;
+    w.foot = footOf(spec);
+    const double t = out_.model.parts[out_.model.shells[at.face->front()].part].thickness;
+    w.blockStiffness = youngsModulus * t * t;
     if (isFillet) w.strength = weldStrength(one, other);
     const int first = static_cast<int>(out_.model.links.size());
     const int count = fe::addWeld(out_.model, w);
@@ -187,7 +194,7 @@ void ModelBuilder::lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towar
         link.axes = {fe::unit(away + across), fe::unit(away - across), along};
         link.share = throat * length;
         fe::CoupledLaw law;
-        const double k = youngsModulus / 2 * length;
+        const double k = weldStiffness * youngsModulus * length;
         law.ellipsoid = {{k, k, k}, {1, 3, 3}, strength > 0 ? strength * link.share : fe::unlimited, 0};
         link.law = law;
         out_.model.links.push_back(link);

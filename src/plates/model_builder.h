@@ -14,6 +14,7 @@ struct Point2;
 
 namespace zg {
 
+struct BoltSize;
 struct BoltStrength;
 
 /// Builds the model of a joint; one run. The pieces are in model_builder.cpp (nodes, grids, welds), column_plates.cpp,
@@ -60,6 +61,8 @@ private:
     void weld(const WeldPlace& at, const WeldSpec& spec, const SteelStrength& one, const SteelStrength& other);
     void lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towards, double thickness, double throat, double strength,
                  const std::vector<int>& face);
+    /// From a plate's side to where its weld holds the other plate: 0.8 of the leg (EN 1993-1-8:2005 figures 6.2, 6.8).
+    [[nodiscard]] static double footOf(const WeldSpec& spec);
     void noteLost(PartRef ref, int points, int wanted);
     void contact(PartRef ref, const std::vector<int>& from, const std::vector<int>& onto, double thicknesses);
     [[nodiscard]] double weldStrength(const SteelStrength& one, const SteelStrength& other) const;
@@ -67,6 +70,7 @@ private:
     // column_plates.cpp
     void column();
     void linesOfSide(const ResolvedSide& s, GridLines& y, GridLines& z) const;
+    void linesOfFeet(const ResolvedSide& s, double t, GridLines& y, GridLines& z) const;
     void thickenRoots(double webFrom, double flangeWithin);
     void columnStiffeners(const std::vector<double>& xs, const std::vector<double>& ys, const std::vector<double>& zs);
     void columnEnds();
@@ -122,7 +126,7 @@ private:
     /// Puts a bolt, with its axis, place and patches, into the model. `play`: on its stiffness along the axis.
     void addBolt(const BoltPart& built, fe::BoltData bolt, double A_s, const BoltStrength& strength, double F_b_Rd,
                  double play = 1);
-    [[nodiscard]] fe::BoltPatch patch(const std::vector<int>& shells, Vec3 centre, Vec3 axis, double radius) const;
+    [[nodiscard]] fe::BoltPatch patch(const std::vector<int>& shells, Vec3 centre, Vec3 axis, const BoltSize& bolt) const;
 
     const ResolvedJoint& joint_;
     const PlateModelSettings& settings_;

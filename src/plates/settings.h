@@ -22,6 +22,13 @@ struct PlateModelSettings {
 /// cent.
 inline constexpr double plateTolerance = 1e-6;
 
+/// Width of the first element beside a line that holds a plate, over the plate's thickness: hinges sit at the middle of elements.
+inline constexpr double hingeWidth = 0.5;
+
+/// Stiffness of a fillet weld, N/mm per mm over E. The standard has it rigid (EN 1993-1-8:2005 table 6.11, k_19); ten times what
+/// the fillet itself would give as a short plate moves S_j,ini by about 1 %.
+inline constexpr double weldStiffness = 5;
+
 /// The plastic strain of a plate is its mean over a circle of this many thicknesses in radius, on one face.
 inline constexpr double strainReach = 1;
 

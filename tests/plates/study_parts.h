@@ -4,5 +4,6 @@
 namespace zg {
 
 void studyHaunches();
+void studyTStubs();
 
 } // namespace zg

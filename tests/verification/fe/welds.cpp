@@ -17,7 +17,8 @@ struct Tee {
 Tee tee(double shift = 0) {
     Tee t;
     const int base = t.b.plate("base", 20), plate = t.b.plate("plate", 10);
-    t.base = t.b.grid(base, 7, 6, [](double u, double v) { return Vec3{210 * u - 30, 160 * v - 80, 0}; });
+    // Centred under the plate: only then do the two fillets share alike, as the hand calculation has it.
+    t.base = t.b.grid(base, 7, 6, [](double u, double v) { return Vec3{210 * u - 30, 160 * v - 77, 0}; });
     t.plate = t.b.grid(plate, 5, 4, [&](double u, double v) { return Vec3{150 * u + shift, 3 + shift / 3, 10 + 100 * v}; });
     for (int i = 0; i <= 7; ++i)
         for (int j : {0, 6}) t.b.model.fixAll(t.base.at(i, j), "base edge");
