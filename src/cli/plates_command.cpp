@@ -223,7 +223,7 @@ int plates(const PlatesCommand& c) {
     for (const PlateStrength& s : study->sets) print(s, limit, units, isTwoSided);
     if (!study->buckling.empty()) std::cout << "Buckling factors on the sets\n";
     for (const PlateBuckling& b : study->buckling) print(b, isTwoSided);
-    const std::vector<ConnectionResult> bare = bareConnections(*job, joint);
+    const BareConnections bare = bareConnections(*job, joint);
     std::vector<Reconciliation> compared;
     if (!study->curves.empty()) std::cout << "Moment-rotation\n";
     for (const PlateMomentRotation& m : study->curves) {
@@ -240,7 +240,8 @@ int plates(const PlatesCommand& c) {
                   << wordOf(other->classification.stiffness) << ", " << wordOf(other->classification.strength) << "; plates "
                   << wordOf(k.stiffness) << ", " << wordOf(k.strength) << "\n    ends at "
                   << limitWords(m.limit, m.limitPart, limit) << ", " << fixedDecimals(1e3 * m.phi_Cd, 1) << " mrad\n";
-        compared.push_back(reconcile(*other, m));
+        compared.push_back(reconcile(bare, m));
+        std::cout << "    " << strainWords(compared.back().marks, units) << "\n";
         for (const CounterpartRow& row : compared.back().rows)
             if (row.row >= 0 || row.reason != PartingReason::None)
                 std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units)

@@ -9,8 +9,9 @@ namespace {
 
 constexpr double worthAWord = 0.15;
 
-PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotation& p) {
+PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotation& p, const ConnectionResult* byWashers) {
     if (p.M_j_Rd > c.M_j_Rd) {
+        if (byWashers && byWashers->M_j_Rd - c.M_j_Rd > 0.4 * (p.M_j_Rd - c.M_j_Rd)) return PartingReason::WasherSpread;
         if (c.limit == Limit::PanelShear || c.limit == Limit::ColumnWebCompression) return PartingReason::PanelFrame;
         // Inner rows carry more, and the rotation is far beyond first yield.
         const double elastic = p.M_j_Rd / p.S_j_ini;
@@ -35,25 +36,26 @@ double secant(const std::vector<CurvePoint>& curve, double M) {
 
 } // namespace
 
-Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p) {
+Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p, const ConnectionResult* byWashers) {
     Reconciliation r;
     r.side = p.side;
     r.isReversed = p.isReversed;
     r.M = std::min(c.M_j_Rd, p.M_j_Rd);
+    r.marks = p.strainMarks();
     const auto add = [&](Counterpart what, int row, double component, double plates, Quantity quantity, PartingReason reason) {
         CounterpartRow line{what, row, component, plates, quantity, PartingReason::None};
         if (line.isByPlatesOnly() || std::abs(line.apart()) > worthAWord) line.reason = reason;
         r.rows.push_back(line);
     };
-    add(Counterpart::MomentResistance, -1, c.M_j_Rd, p.M_j_Rd, Quantity::Moment, reasonOfMoment(c, p));
+    add(Counterpart::MomentResistance, -1, c.M_j_Rd, p.M_j_Rd, Quantity::Moment, reasonOfMoment(c, p, byWashers));
     // Components know no bending of the haunch as a beam: it is taken off.
     const double S_j_ini = p.stiffnessOfJointAlone(p.S_j_ini);
     add(Counterpart::InitialStiffness, -1, c.stiffness.S_j_ini, S_j_ini, Quantity::Stiffness,
-        S_j_ini < c.stiffness.S_j_ini ? PartingReason::MidPlaneArms : PartingReason::Unknown);
+        S_j_ini < c.stiffness.S_j_ini ? PartingReason::ShearOfPlates : PartingReason::Unknown);
     const double two = 2.0 / 3 * r.M, plates = p.at(two).phi > 0 ? p.stiffnessOfJointAlone(two / p.at(two).phi) : 0;
     if (const double component = secant(c.curve, two); component > 0)
         add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness,
-            plates < component ? PartingReason::MidPlaneArms : PartingReason::Unknown);
+            plates < component ? PartingReason::ShearOfPlates : PartingReason::Unknown);
     const PlateCurvePoint inside = p.at(r.M);
     const double scale = c.M_j_Rd > 0 ? r.M / c.M_j_Rd : 0;
     double most = 0, tension = 0;
@@ -73,11 +75,24 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     return r;
 }
 
-std::vector<ConnectionResult> bareConnections(const Job& job, const Joint& joint) {
+Reconciliation reconcile(const BareConnections& connections, const PlateMomentRotation& p) {
+    return reconcile(*find(connections, p.side, p.isReversed), p, find(connections.byWashers, p.side, p.isReversed));
+}
+
+BareConnections bareConnections(const Job& job, const Joint& joint) {
     Joint bare = joint;
     bare.actions.clear();
-    const auto result = verify(job, bare);
-    return result ? result->connections : std::vector<ConnectionResult>{};
+    const auto with = [&](ModeOneRule rule) {
+        Job varied = job;
+        varied.settings.modeOne = rule;
+        const auto result = verify(varied, bare);
+        return result ? result->connections : std::vector<ConnectionResult>{};
+    };
+    return {with(job.settings.modeOne), with(ModeOneRule::Method2)};
+}
+
+const ConnectionResult* find(const BareConnections& connections, EndId side, bool isReversed) {
+    return find(connections.asChosen, side, isReversed);
 }
 
 const ConnectionResult* find(const std::vector<ConnectionResult>& connections, EndId side, bool isReversed) {

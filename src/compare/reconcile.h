@@ -16,7 +16,8 @@ enum class PartingReason {
     MemberYield,    ///< plates end by yielding of the beam, which the component method meets through F_c_fb only
     BoltElongation, ///< plates end by a bolt's elongation; the component method does not limit it
     PlasticSharing, ///< rows share by stiffness in plates, by plastic resistance in the component method
-    MidPlaneArms,   ///< plates bend from mid-plane to mid-plane, without weld legs: longer arms than m
+    WasherSpread,   ///< component: mode 1 takes a bolt at a point; with washers (method 2) two fifths of the difference go
+    ShearOfPlates,  ///< component: k_4 and k_5 know bending alone and the l_eff of strength; thick plates give by shear too
     SpreadCompression, ///< contact spreads over the plate below the flange, so the arm differs
     ColumnBeyondPanel, ///< part of the panel's force goes through the flanges' bending into the column above and below
     PanelArea,         ///< component: A_vc counts root fillets and the core of the flanges; plates have them as strips of the web
@@ -41,12 +42,22 @@ struct Reconciliation {
     bool isReversed = false;
     double M = 0; ///< at which forces are compared
     std::vector<CounterpartRow> rows;
+    std::vector<StrainMark> marks; ///< of the plates' curve
 };
-[[nodiscard]] Reconciliation reconcile(const ConnectionResult& component, const PlateMomentRotation& plates);
-
-/// The component method's connections without axial force, both signs: what the curves are compared with.
-[[nodiscard]] std::vector<ConnectionResult> bareConnections(const Job& job, const Joint& joint);
+/// The component method's connections without axial force, both signs: what the curves are compared with. And what they would be
+/// with the washers in mode 1 (EN 1993-1-8:2005 table 6.2, method 2), a variation that shows a cause.
+struct BareConnections {
+    std::vector<ConnectionResult> asChosen, byWashers;
+};
+[[nodiscard]] BareConnections bareConnections(const Job& job, const Joint& joint);
 [[nodiscard]] const ConnectionResult* find(const std::vector<ConnectionResult>& connections, EndId side, bool isReversed);
+[[nodiscard]] const ConnectionResult* find(const BareConnections& connections, EndId side, bool isReversed);
+
+/// `byWashers`: of the same connection; null where it is not known.
+[[nodiscard]] Reconciliation reconcile(const ConnectionResult& component, const PlateMomentRotation& plates,
+                                       const ConnectionResult* byWashers = nullptr);
+/// The connection must be there (see find).
+[[nodiscard]] Reconciliation reconcile(const BareConnections& connections, const PlateMomentRotation& plates);
 
 /// Classes of a plates' curve by the rules of EN 1993-1-8:2005 5.2, with the limits of the component result of that connection.
 struct PlateClass {

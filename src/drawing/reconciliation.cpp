@@ -24,7 +24,9 @@ Drawing reconciliationDrawing(const Reconciliation& r, const ReconciliationOptio
     y += 18;
     d.label({left, y}, "Forces inside at " + shown(r.M, Quantity::Moment, o.units) + ", the smaller of both resistances.",
             textSize::label, Tone::FaintInk);
-    y += 28;
+    y += 15;
+    d.label({left, y}, strainWords(r.marks, o.units), textSize::label, Tone::FaintInk);
+    y += 26;
     d.label({component, y}, "component", textSize::label, Tone::FaintInk, Align::Right);
     d.label({plates, y}, "plates", textSize::label, Tone::FaintInk, Align::Right);
     d.label({std::max(zero, plates + 80), y}, "plates over component", textSize::label, Tone::FaintInk, Align::Centre);

@@ -95,6 +95,9 @@ ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
                           {"compression_N", p.compression},
                           {"row_net_N", p.rowNet},
                           {"row_bolts_N", p.rowBolts}});
+    ordered_json marks = ordered_json::array();
+    for (const StrainMark& at : m.strainMarks())
+        marks.push_back({{"plastic_strain", at.strain}, {"M_Nmm", at.M}, {"phi_rad", at.phi}});
     for (const PlateRow& r : m.rows) rows.push_back({{"row", partId(r.row)}, {"bolts_N", r.tension}});
     return {{"side", name(m.side)},
             {"tension", m.isReversed ? "bottom" : "top"},
@@ -103,6 +106,7 @@ ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
             {"M_j_Rd_Nmm", m.M_j_Rd},
             {"phi_Cd_rad", m.phi_Cd},
             {"limit", limitWords(m.limit, m.limitPart, strainLimit)},
+            {"strain_marks", std::move(marks)},
             {"complete", m.isComplete},
             {"rows", std::move(rows)},
             {"contact_N", m.contact},

@@ -156,6 +156,19 @@ private:
 
 } // namespace
 
+std::vector<StrainMark> PlateMomentRotation::strainMarks() const {
+    std::vector<StrainMark> marks;
+    for (const double strain : {firstYieldStrain, 0.01, 0.02})
+        for (std::size_t i = 1; i < curve.size(); ++i) {
+            const PlateCurvePoint &a = curve[i - 1], &b = curve[i];
+            if (b.plasticStrain < strain) continue;
+            const double t = (strain - a.plasticStrain) / (b.plasticStrain - a.plasticStrain);
+            marks.push_back({strain, a.M + t * (b.M - a.M), a.phi + t * (b.phi - a.phi)});
+            break;
+        }
+    return marks;
+}
+
 PlateCurvePoint PlateMomentRotation::at(double M) const {
     for (std::size_t i = 1; i < curve.size(); ++i) {
         const PlateCurvePoint &a = curve[i - 1], &b = curve[i];

@@ -142,6 +142,12 @@ struct PlateCurvePoint {
     std::vector<double> rowNet, rowBolts; ///< per bolt row: what reaches the beam, and the bolts with prying, N
 };
 
+/// Where the plastic strain that is largest in any plate comes to a value on the way along a curve.
+struct StrainMark {
+    double strain = 0, M = 0, phi = 0;
+};
+inline constexpr double firstYieldStrain = 1e-4;
+
 struct PlateRow {
     PartRef row;
     double tension = 0; ///< of all its bolts at M_j_Rd, prying included, N
@@ -176,6 +182,8 @@ struct PlateMomentRotation {
     std::string message;
     /// Of the curve at a moment, straight between points.
     [[nodiscard]] PlateCurvePoint at(double M) const;
+    /// First yield (strain of 0.01 %), 1 % and 2 %, as far as the curve goes.
+    [[nodiscard]] std::vector<StrainMark> strainMarks() const;
 };
 
 /// All the plate method found for a joint.

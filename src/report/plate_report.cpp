@@ -128,8 +128,8 @@ private:
             ReconciliationOptions o;
             o.width = 640;
             o.units = units_;
-            const Reconciliation r = reconcile(*other, m);
-            o.height = 110 + 34.0 * static_cast<double>(r.rows.size());
+            const Reconciliation r = reconcile(bare_, m);
+            o.height = 126 + 34.0 * static_cast<double>(r.rows.size());
             d_.figure(reconciliationDrawing(r, o), "The plates end at " + limitWords(m.limit, m.limitPart, strainLimit_) + ", " +
                                                        fixedDecimals(1e3 * m.phi_Cd, 1) + " mrad.");
         }
@@ -140,7 +140,7 @@ private:
     PlateScene scene_;
     double strainLimit_;
     bool isTwoSided_;
-    std::vector<ConnectionResult> bare_;
+    BareConnections bare_;
     Document d_;
 };
 

@@ -51,7 +51,12 @@ const char* sentenceOf(PartingReason reason) {
         return "The plates end with a bolt's elongation, which the component method does not limit.";
     case PartingReason::PlasticSharing:
         return "Rows share by stiffness in the plates, by plastic resistance in the component method.";
-    case PartingReason::MidPlaneArms: return "Plates bend between mid-planes, without the weld legs: longer arms.";
+    case PartingReason::WasherSpread:
+        return "Mode 1 takes a bolt at a point; the plates clamp under its washer (with method 2 of table 6.2 much of the "
+               "difference "
+               "goes).";
+    case PartingReason::ShearOfPlates:
+        return "The rules' plates bend and do not shear, over the effective length of strength; thick plates give more.";
     case PartingReason::SpreadCompression: return "Contact spreads round the compression flange and prying is taken off by rows.";
     case PartingReason::ColumnBeyondPanel: return "Part of the force leaves the panel through the bending of the column flanges.";
     case PartingReason::PanelArea:
@@ -61,6 +66,18 @@ const char* sentenceOf(PartingReason reason) {
     case PartingReason::Unknown: return "No reason is seen in the numbers.";
     }
     return "";
+}
+
+std::string strainWords(const std::vector<StrainMark>& marks, UnitSystem units) {
+    std::string words;
+    for (const StrainMark& m : marks) {
+        const std::string at = " at " + shown(m.M, Quantity::Moment, units);
+        if (m.strain == firstYieldStrain)
+            words = "By plates: first yield" + at;
+        else
+            words += ", plastic strain of " + fixedDecimals(100 * m.strain, 0) + " %" + at;
+    }
+    return words.empty() ? "By plates nothing yields." : words + ".";
 }
 
 std::string haunchWords(const PlateMomentRotation& m, UnitSystem units) {

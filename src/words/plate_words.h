@@ -11,6 +11,8 @@ namespace zg {
 [[nodiscard]] const char* wordOf(Counterpart what);
 [[nodiscard]] std::string nameOf(const CounterpartRow& row);
 [[nodiscard]] const char* sentenceOf(PartingReason reason);
+/// At which moments of a plates' curve plastic strains come ("First yield at 96 kNm, plastic strain of 1 % at 180 kNm").
+[[nodiscard]] std::string strainWords(const std::vector<StrainMark>& marks, UnitSystem units);
 /// "local, column web", "of the member, column web leads", "of the whole joint".
 /// Whose the flexibility of a haunch is in a curve, and the initial stiffness the other way; empty without a haunch.
 [[nodiscard]] std::string haunchWords(const PlateMomentRotation& curve, UnitSystem units);

@@ -340,3 +340,96 @@ TEST_CASE("a patch passes on force and moment exactly, whatever its shape, in a 
         CHECK(norm(sum.moment - given.moment) < 1e-9);
     }
 }
+
+TEST_CASE("a weld whose foot lies beyond the face's edge holds at the edge, and all of it is there", "[fe][connect]") {
+    for (const double across : {0.0, 70.0, 77.0, 79.9}) { // middle, foot on the edge, over it, nearly beside the face
+        Builder b;
+        const int base = b.plate("base", 20), plate = b.plate("plate", 10);
+        const Grid g = b.grid(base, 8, 8, [](double u, double v) { return Vec3{240 * u - 120, 160 * v - 80, 0}; });
+        const Grid p = b.grid(plate, 6, 3, [&](double u, double v) { return Vec3{150 * u - 75, across, 10 + 60 * v}; });
+        for (int i = 0; i <= 8; ++i) b.model.fixAll(g.at(i, 0), "edge");
+        WeldLine w;
+        w.id = "weld";
+        for (int i = 0; i <= 6; ++i) w.edge.push_back(p.at(i, 0));
+        w.thickness = 10;
+        w.intoPlate = axisZ;
+        w.face = shellsOf(b.model, base);
+        w.throat = 5;
+        w.foot = 5.66;
+        w.stiffness = 5 * E;
+        w.blockStiffness = E * 400;
+        const int count = addWeld(b.model, w);
+        INFO("plate at " << across);
+        CHECK(count == 24); // two Gauss points on six segments, both sides
+        CHECK(b.model.links.size() == 36);
+        const int load = b.model.addCase("pull");
+        for (int i = 0; i <= 6; ++i) b.model.cases[load].forces.push_back({p.at(i, 3), Uz, 1000});
+        const auto a = solve(b.model);
+        double sum = 0;
+        for (int i = 0; i < static_cast<int>(a->model().links.size()); ++i) {
+            const Link& l = a->model().links[i];
+            if (l.role != LinkRole::Weld) continue;
+            CHECK(imbalance(*a, i) < 1e-9);
+            const auto f = a->springForce(i);
+            sum += f[0] * l.axes[0].z + f[1] * l.axes[1].z + f[2] * l.axes[2].z;
+        }
+        CHECK(sum == Approx(7000).epsilon(1e-6));
+    }
+}
+
+TEST_CASE("a face that bends to both sides of a welded plate does not pull its fillets apart", "[fe][connect]") {
+    Builder b;
+    const int base = b.plate("base", 20), plate = b.plate("plate", 10);
+    const Grid g = b.grid(base, 8, 8, [](double u, double v) { return Vec3{240 * u - 120, 160 * v - 80, 0}; });
+    const Grid p = b.grid(plate, 6, 3, [&](double u, double v) { return Vec3{150 * u - 75, 0, 10 + 60 * v}; });
+    for (int i = 0; i <= 8; ++i)
+        for (int j : {0, 8}) b.model.fixAll(g.at(i, j), "edge");
+    WeldLine w;
+    w.id = "weld";
+    for (int i = 0; i <= 6; ++i) w.edge.push_back(p.at(i, 0));
+    w.thickness = 10;
+    w.intoPlate = axisZ;
+    w.face = shellsOf(b.model, base);
+    w.throat = 5;
+    w.foot = 5.66;
+    w.stiffness = 5 * E;
+    w.blockStiffness = E * 400;
+    addWeld(b.model, w);
+    const int load = b.model.addCase("pull");
+    for (int i = 0; i <= 6; ++i) b.model.cases[load].forces.push_back({p.at(i, 3), Uz, 10000});
+    const auto a = solve(b.model);
+    // By hand (EN 1993-1-8:2005 4.5.3.2): normal and shear stress on the throat are alike, no force across.
+    double normal = 0, shear = 0;
+    for (int i = 0; i < static_cast<int>(a->model().links.size()); ++i) {
+        const Link& l = a->model().links[i];
+        if (l.role != LinkRole::Weld || l.axes[0].y < 0) continue;
+        normal += throatStress(l, a->springForce(i)).s_perp * l.share;
+        shear += throatStress(l, a->springForce(i)).t_perp * l.share;
+    }
+    CHECK(normal == Approx(70000 / 2 / std::sqrt(2.0)).epsilon(0.005));
+    CHECK(shear == Approx(normal).epsilon(0.005));
+}
+
+TEST_CASE("a washer presses evenly round its bolt, and with what of it lies on the plate", "[fe][connect]") {
+    Builder b;
+    const int part = b.plate("plate", 10);
+    b.grid(part, 9, 7, [](double u, double v) { return Vec3{180 * u, 140 * v, 0}; });
+    const FaceFinder finder(b.model, shellsOf(b.model, part));
+    const auto centreOf = [&](const BoltPatch& p) {
+        Vec3 sum;
+        double weight = 0;
+        for (std::size_t i = 0; i < p.nodes.size(); ++i) {
+            sum = sum + p.weights[i] * b.model.nodes[p.nodes[i]];
+            weight += p.weights[i];
+        }
+        return (1 / weight) * sum;
+    };
+    for (const Vec3 at : {Vec3{80, 60, 0}, Vec3{87, 71, 0}, Vec3{93.3, 52.1, 3}}) { // on a node, inside, off the plane
+        const BoltPatch p = washerPatch(b.model, finder, at, axisZ, 13, 22);
+        CHECK(norm(centreOf(p) - Vec3{at.x, at.y, 0}) < 1e-9);
+    }
+    const BoltPatch over = washerPatch(b.model, finder, {175, 70, 0}, axisZ, 13, 22);
+    CHECK(centreOf(over).x < 175);
+    CHECK(centreOf(over).y == Approx(70));
+    CHECK(washerPatch(b.model, finder, {400, 70, 0}, axisZ, 13, 22).nodes.empty());
+}

@@ -618,6 +618,45 @@ TEST_CASE("a step that goes too far is taken back and halved", "[fe]") {
     CHECK(sum == Approx(-2000 * reached).epsilon(1e-9));
 }
 
+TEST_CASE("after a step that was taken back what yields still answers so", "[fe]") {
+    using namespace build;
+    Builder b;
+    Material steel;
+    steel.f_y = 235;
+    const Grid g = b.rectangle(b.plate("strip", 10, steel), 16, 1, 400, 50);
+    for (int j = 0; j <= 1; ++j) b.model.fixAll(g.at(0, j), "support");
+    const int load = b.model.addCase("push");
+    for (int j = 0; j <= 1; ++j) b.model.cases[load].forces.push_back({g.at(16, j), Uz, 500});
+    const auto iterations = [&](bool takesBack) {
+        zg::Diagnostics found;
+        auto a = Analysis::create(b.model, found);
+        REQUIRE(a);
+        Stage stage;
+        stage.factors = {1};
+        stage.control = Control::Displacement;
+        stage.watched = {{g.at(16, 0), Uz, 1}};
+        stage.target = 60;
+        stage.firstStep = 5;
+        stage.largestStep = 1;
+        bool isTaken = false;
+        stage.goesTooFar = [&](const Analysis& now) {
+            if (!takesBack || isTaken || now.displacement(g.at(16, 0), Uz) < 38) return false;
+            return isTaken = true;
+        };
+        const RunResult r = a->run(stage);
+        CHECK(r.isComplete());
+        CHECK(isTaken == takesBack);
+        for (const Step& s : a->steps())
+            if (s.watched > 36) return s.iterations; // the first one from a state at 35
+        return 0;
+    };
+    // Half a step from the same state is easier than the whole one; from the elastic tangent it took nine iterations.
+    const int whole = iterations(false), half = iterations(true);
+    INFO(whole << " iterations to 40, " << half << " to 37.5");
+    CHECK(half > 0);
+    CHECK(half < whole);
+}
+
 TEST_CASE("a very thin plate is soft, not a mechanism", "[fe]") {
     using namespace build;
     for (const double t : {1e-1, 1e-2, 1e-3}) { // length 1000: t/L down to 1e-6

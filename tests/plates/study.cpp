@@ -251,8 +251,9 @@ void others() {
     for (const std::size_t kind : {0, 1})
         std::printf("- %s: M_j,Rd median ratio %.2f; S_j,ini median ratio %.2f over %zu.\n", kind ? "Splices" : "Welded joints",
                     median(strength[kind]), median(stiffness[kind]), stiffness[kind].size());
-    std::printf("- S_j,ini of splices: two end plates back to back and the bolts are all there is, so that what is said above of "
-                "plates that bend between mid-planes, without the weld legs, counts in full.\n");
+    std::printf(
+        "- S_j,ini of splices: two end plates back to back and the bolts are all there is. The causes, by variation, are in "
+        "theory/other-connections.md.\n");
 }
 
 } // namespace
@@ -311,7 +312,7 @@ int main(int count, char** arguments) {
                         p ? "" : joined(p.error()).c_str());
             continue;
         }
-        const Reconciliation r = reconcile(*one, *p);
+        const Reconciliation r = reconcile(component, *p);
         CounterpartRow first;
         for (const CounterpartRow& row : r.rows) {
             if (row.what == Counterpart::RowForce && first.row < 0) first = row;
@@ -348,6 +349,7 @@ int main(int count, char** arguments) {
     summary("F_1", rows);
     std::printf("\n## More than 20 %% apart\n%s", explained.empty() ? "None.\n" : explained.c_str());
     if (only == "joints") return 0;
+    studyTStubs();
     others();
     studyHaunches();
     panel();

@@ -94,7 +94,7 @@ void studyHaunches() {
             strength[kind].push_back(m);
             stiffness[kind].push_back(s);
             const HaunchSpec& h = *findFraming(j, ends::right)->haunchBelow;
-            const Reconciliation r = reconcile(*one, *p);
+            const Reconciliation r = reconcile(component, *p);
             std::string reason;
             for (const CounterpartRow& row : r.rows)
                 if ((row.what == Counterpart::MomentResistance || row.what == Counterpart::InitialStiffness) &&

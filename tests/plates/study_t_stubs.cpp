@@ -23,7 +23,11 @@ void studyTStubs() {
             const struct {
                 const char* name;
                 Choices choices;
-            } meshes[] = {{"held at the mid-line", {1, false, false, 0}}, {"as joints are", {}}, {"bolt at a point", {1, true, true, 0.5}}, {"bolt at a point, half", {0.5, true, true, 0.5}}, {"a half of it", {0.5, true, false, 0.5}}};
+            } meshes[] = {{"held at the mid-line", {1, false, false, 0}},
+                          {"as joints are", {}},
+                          {"bolt at a point", {1, true, true, 0.5}},
+                          {"bolt at a point, half", {0.5, true, true, 0.5}},
+                          {"a half of it", {0.5, true, false, 0.5}}};
             for (const auto& mesh : meshes) {
                 if (a != 5 && &mesh != &meshes[1]) continue;
                 const Answer p = plates(s, mesh.choices);

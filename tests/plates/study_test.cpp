@@ -299,6 +299,21 @@ TEST_CASE("both methods are set side by side with reasons where they part", "[pl
     CHECK(hasMoment);
     CHECK(hasRow);
     CHECK(hasCompression);
+    // Strains come one after the other, within the curve.
+    REQUIRE(!r.marks.empty());
+    CHECK(r.marks.front().strain == firstYieldStrain);
+    for (std::size_t i = 1; i < r.marks.size(); ++i) {
+        CHECK(r.marks[i].M > r.marks[i - 1].M);
+        CHECK(r.marks[i].phi > r.marks[i - 1].phi);
+    }
+    CHECK(r.marks.back().M <= m.M_j_Rd);
+    // What goes with washers in mode 1 is named so; what does not go is not.
+    ConnectionResult low = *c, washers = *c;
+    low.M_j_Rd = 0.6 * m.M_j_Rd;
+    for (const double part : {0.1, 0.8}) {
+        washers.M_j_Rd = low.M_j_Rd + part * (m.M_j_Rd - low.M_j_Rd);
+        CHECK((reconcile(low, m, &washers).rows.front().reason == PartingReason::WasherSpread) == (part > 0.4));
+    }
     // The same curve against itself: a component result made of the plates' own numbers parts nowhere.
     ConnectionResult same = *c;
     same.M_j_Rd = m.M_j_Rd;

@@ -106,7 +106,8 @@ Answer plates(const Stub& s, const Choices& c) {
     std::vector<int> bolts;
     for (double sign : {-1.0, 1.0}) {
         const Vec3 at{0, sign * s.gauge / 2, s.b / 2};
-        const BoltPatch p = washerPatch(model, finder, at, {1, 0, 0}, c.isBoltPoint ? 0 : s.d / 2 + 1, c.isBoltPoint ? 1 : washer / 2);
+        const BoltPatch p =
+            washerPatch(model, finder, at, {1, 0, 0}, c.isBoltPoint ? 0 : s.d / 2 + 1, c.isBoltPoint ? 1 : washer / 2);
         Link link;
         link.id = "bolt";
         link.role = LinkRole::Bolt;

@@ -89,7 +89,7 @@ PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
                 o.height = height;
                 o.units = session_.job().settings.units;
                 o.isStale = session_.plates().isStale(*joint);
-                return reconciliationDrawing(reconcile(*other, m), o);
+                return reconciliationDrawing(reconcile(bare, m), o);
             }
             return d;
         },
