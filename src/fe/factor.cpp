@@ -5,11 +5,15 @@
 #include <cholmod.h>
 #include <cmath>
 #include <dlfcn.h>
+#include <mutex>
 #include <stdexcept>
 
 namespace zg::fe {
 
 namespace {
+
+// From so many equations on the second order is worth looking for.
+constexpr int largeMatrix = 4000;
 
 using EigenMatrix = Eigen::SparseMatrix<double, Eigen::ColMajor, int>;
 using EigenFactor = Eigen::SimplicialLDLT<EigenMatrix, Eigen::Lower, Eigen::AMDOrdering<int>>;
@@ -80,6 +84,7 @@ struct Factor::Parts {
         common.error_handler = nullptr;
         common.nmethods = 1;
         common.method[0].ordering = CHOLMOD_AMD;
+        common.method[1].ordering = CHOLMOD_NESDIS;
         common.supernodal = CHOLMOD_SUPERNODAL;
     }
     ~Parts() {
@@ -108,6 +113,11 @@ void Factor::analyse(const SparseSymmetric& pattern) {
     parts_->isIndefiniteAnalysed = false;
     oneLibraryThread();
     cholmod_sparse a = view(pattern);
+    // Of a large matrix nested dissection is tried beside minimum degree and the one with less fill taken. It draws numbers of the
+    // process's generator, seeded anew each time: one at a time, so that the order is the same whatever runs beside.
+    static std::mutex guard;
+    const std::lock_guard<std::mutex> lock(guard);
+    parts_->common.nmethods = pattern.size > largeMatrix ? 2 : 1;
     parts_->cholesky = cholmod_analyze(&a, &parts_->common);
     if (!parts_->cholesky) throw std::runtime_error("No memory for the order of elimination.");
     parts_->times.analyse += elapsed.seconds();

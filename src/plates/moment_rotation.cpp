@@ -234,7 +234,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     stage.watched = {{beam.handle, fe::Ry, sign * dir}};
     stage.target = settings.largestRotation;
     stage.firstStep = settings.largestRotation / settings.points / 12;
-    stage.largestStep = 12;
+    stage.largestStep = 24;
     out.curve.push_back({});
     const ResolvedSide* partner = joint.splicedTo(*resolved);
     const auto plasticMoment = [&](const ResolvedSide& s) {

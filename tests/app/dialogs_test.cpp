@@ -34,6 +34,8 @@ void whenAsked(const std::function<void(QDialog&)>& act, bool accept = true) {
 void typeInto(QWidget& dialog, const char* name, const char* text) {
     auto* edit = dialog.findChild<QLineEdit*>(QString::fromUtf8(name));
     REQUIRE(edit);
+    // On a busy machine a dialog may not have the focus yet when it is up.
+    REQUIRE(QTest::qWaitForWindowActive(dialog.window()));
     edit->setFocus();
     edit->selectAll();
     QTest::keyClicks(edit, QString::fromUtf8(text));
