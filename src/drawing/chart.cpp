@@ -41,6 +41,7 @@ public:
         if (o_.datum && !o_.datum->curve.empty()) curve(*o_.datum, Tone::FaintInk, 1.2, true);
         if (o_.plates) plates();
         curve(*c_, Tone::Ink, 2, false);
+        platesLabel();
         demands();
         return std::move(d_);
     }
@@ -119,6 +120,7 @@ private:
         use(s);
         if (s.plates) plates();
         curve(*s.c, Tone::FaintInk, 1.6, false);
+        platesLabel();
         demands();
     }
 
@@ -238,6 +240,7 @@ private:
     // The plate method's curve to its own end: a rotation the plates vouch for.
     void plates() {
         const PlateMomentRotation& p = *now_.plates;
+        platesEnd_.reset();
         std::vector<Point2> points;
         for (const PlateCurvePoint& at : p.curve)
             if (at.phi <= maxPhi_ && at.M <= maxM_) points.push_back({x(at.phi), y(at.M)});
@@ -247,6 +250,15 @@ private:
         const Point2 end = points.back();
         d_.polyline({{end.x - 4, end.y - 4}, {end.x + 4, end.y + 4}}, tone, 1.6);
         d_.polyline({{end.x - 4, end.y + 4}, {end.x + 4, end.y - 4}}, tone, 1.6);
+        platesEnd_ = end;
+    }
+
+    // After all curves, so that none crosses it.
+    void platesLabel() {
+        if (!now_.plates || !platesEnd_) return;
+        const PlateMomentRotation& p = *now_.plates;
+        const Point2 end = *platesEnd_;
+        const Tone tone = o_.arePlatesStale ? Tone::FaintInk : Tone::Accent;
         const PlateClass k = classOf(p, *c_);
         std::string text =
             o_.arePlatesStale ? "plates, of another state" : "plates " + shown(p.M_j_Rd, Quantity::Moment, o_.units);
@@ -284,6 +296,7 @@ private:
     const ChartOptions& o_;
     Drawing d_;
     Sense now_;
+    std::optional<Point2> platesEnd_; // of the curve drawn last
     double originX_ = 0, originY_ = 0, perPhi_ = 1, perM_ = 1;
     double maxPhi_ = 1, maxM_ = 1, left_ = 0, right_ = 0, top_ = 0, bottom_ = 0;
 };
