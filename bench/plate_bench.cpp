@@ -24,8 +24,8 @@ void curve(const ResolvedJoint& joint) {
         std::printf("  shells %zu\n", a.model().shells.size());
     };
     const auto r = momentRotation(joint, ends::right, false, settings);
-    if (r) std::printf("  S_j,ini %.2f, phi_Cd %.2f\n", r->S_j_ini / 1e9, r->phi_Cd * 1e3);
     if (!r) return std::printf("  no curve\n"), void();
+    std::printf("  S_j,ini %.2f, phi_Cd %.2f\n", r->S_j_ini / 1e9, r->phi_Cd * 1e3);
     std::printf("  curve %.2f s: %zu points, %d iterations kept; elements %.2f, assembly %.2f, order %.2f, factor %.2f, "
                 "solve %.2f, the rest %.2f s; M_j,Rd %.2f kNm\n",
                 r->seconds, r->curve.size(), iterations, own.elements, own.assembly, library.analyse, library.factorise,

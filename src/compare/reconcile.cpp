@@ -88,7 +88,9 @@ BareConnections bareConnections(const Job& job, const Joint& joint) {
         const auto result = verify(varied, bare);
         return result ? result->connections : std::vector<ConnectionResult>{};
     };
-    return {with(job.settings.modeOne), with(ModeOneRule::Method2)};
+    BareConnections found{with(job.settings.modeOne), {}};
+    if (job.settings.modeOne != ModeOneRule::Method2) found.byWashers = with(ModeOneRule::Method2);
+    return found;
 }
 
 const ConnectionResult* find(const BareConnections& connections, EndId side, bool isReversed) {

@@ -45,7 +45,8 @@ struct Reconciliation {
     std::vector<StrainMark> marks; ///< of the plates' curve
 };
 /// The component method's connections without axial force, both signs: what the curves are compared with. And what they would be
-/// with the washers in mode 1 (EN 1993-1-8:2005 table 6.2, method 2), a variation that shows a cause.
+/// with the washers in mode 1 (EN 1993-1-8:2005 table 6.2, method 2), a variation that shows a cause; empty where the job has it
+/// so.
 struct BareConnections {
     std::vector<ConnectionResult> asChosen, byWashers;
 };

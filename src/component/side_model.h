@@ -2,6 +2,7 @@
 #include "component/inputs.h"
 #include "joint/part.h"
 #include "joint/resolve.h"
+#include "joint/weld_leg.h"
 #include <optional>
 #include <vector>
 
@@ -20,9 +21,6 @@ struct FittingPlate {
     SteelStrength steel;
     PartRef part;
 };
-
-/// Throat of fillets; nil for butt welds.
-[[nodiscard]] inline double legOf(const WeldSpec& weld) { return weld.kind == WeldKind::Fillet ? weld.throat : 0; }
 
 /// One beam's connection turned so that tension is at the top, whichever way the moment acts: the reversed joint is the mirrored
 /// joint. Lengths along the end plate; everything looked up; N, mm, MPa.

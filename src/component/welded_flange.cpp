@@ -1,4 +1,5 @@
 #include "component/welded_flange.h"
+#include "joint/weld_leg.h"
 #include <algorithm>
 #include <cmath>
 
@@ -32,8 +33,7 @@ template <class Num> WeldedFlange<Num> weldedFlange(Workings<Num>& w, const Weld
 
 template <class Num> Num tensionSpread(Workings<Num>& w, const WebSpreadInput& in) {
     const Num t_fb = w.given("t_fb", "beam flange along the column's face", Quantity::Length, in.t_fb);
-    const Num a_b = w.given("a_b", "throat of the tension flange weld", Quantity::Length,
-                            in.weld.kind == WeldKind::Fillet ? in.weld.throat : 0);
+    const Num a_b = w.given("a_b", "throat of the tension flange weld", Quantity::Length, legOf(in.weld));
     const Num t_fc = w.given("t_fc", "column flange", Quantity::Length, in.column.t_f);
     const Num s = w.given("s", "root radius, or √2·a of a welded column", Quantity::Length, rootDistance(in.column));
     const Num b = w.let(in.toEnd >= 0 ? "b_eff_0" : "b_eff_t_wc", "effective width", Quantity::Length, "EN 1993-1-8:2005 (6.16)",

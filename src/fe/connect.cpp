@@ -189,16 +189,16 @@ int addEdgeContact(Model& model, const std::string& id, const std::vector<int>& 
 
 namespace {
 
-// Where a weld holds the face beside the plate; where the face ends before, at its edge.
-FacePoint footOf(const FaceFinder& finder, Vec3 x, Vec3 direction, Vec3 beside, double whole) {
+// Where a weld holds the face beside the plate; where the face ends before, at its edge. `middle`: on the face at x.
+FacePoint footOf(const FaceFinder& finder, const FacePoint& middle, Vec3 x, Vec3 direction, Vec3 beside, double whole) {
     FacePoint best = finder.along(x + whole * beside, direction);
     if (best.isFound()) return best;
-    best = finder.along(x, direction);
+    best = middle;
     double low = 0, high = whole;
     for (int i = 0; i < 30; ++i) {
-        const double middle = (low + high) / 2;
-        const FacePoint hit = finder.along(x + middle * beside, direction);
-        hit.isFound() ? low = middle : high = middle;
+        const double reach = (low + high) / 2;
+        const FacePoint hit = finder.along(x + reach * beside, direction);
+        hit.isFound() ? low = reach : high = reach;
         if (hit.isFound()) best = hit;
     }
     return best;
@@ -226,6 +226,7 @@ int addWeld(Model& model, const WeldLine& weld) {
     const FaceFinder finder(model, weld.face);
     const double g = 1 / std::sqrt(3.0);
     const std::vector<double> at = weld.pointsPerSegment == 1 ? std::vector<double>{0} : std::vector<double>{-g, g};
+    const auto onFace = [&](const FacePoint& p) { return pointOf(cornersOf(model, p.shell), p.shape); };
     std::vector<Link> blocks;
     for (std::size_t i = 0; i + 1 < weld.edge.size(); ++i) {
         const int first = weld.edge[i], second = weld.edge[i + 1];
@@ -241,10 +242,9 @@ int addWeld(Model& model, const WeldLine& weld) {
             std::vector<Attachment> feet;
             for (double side : {1.0, -1.0}) {
                 if (!(side > 0 ? weld.isOnPositiveSide : weld.isOnNegativeSide)) continue;
-                const FacePoint hit = footOf(finder, x, weld.intoPlate, side * across, weld.thickness / 2 + weld.foot);
+                const FacePoint hit = footOf(finder, middle, x, weld.intoPlate, side * across, weld.thickness / 2 + weld.foot);
                 Vec3 face = normalOf(model, hit.shell);
                 if (dot(face, weld.intoPlate) < 0) face = -face;
-                const auto onFace = [&](const FacePoint& p) { return pointOf(cornersOf(model, p.shell), p.shape); };
                 // On the face, at the foot.
                 const Vec3 foot = onFace(hit) + half * face;
                 const auto attached = [&](const FacePoint& p) {

@@ -1,5 +1,6 @@
 #include "joint/detailing.h"
 #include "joint/geometry.h"
+#include "joint/weld_leg.h"
 #include <algorithm>
 #include <cmath>
 
@@ -81,7 +82,7 @@ private:
     void plate(const ResolvedSide& s) {
         const EndPlateSpec& p = s.spec.plate;
         const auto cover = [&](double projection, const FlangeOnFace& flange) {
-            const double leg = flange.weld->kind == WeldKind::Fillet ? flange.weld->throat * root2 : 0;
+            const double leg = legOf(*flange.weld) * root2;
             Check& c = atLeast(CheckCode::PlateCoversFlange, s.id, projection, leg, "room for the flange weld");
             // A plate that ends short of the flange is a breach also where the weld needs no room.
             if (projection < 0) {
@@ -177,7 +178,7 @@ private:
         stiffenerClash(s, i);
         const EndFace face = endFace(s);
         const WebOnFace& web = face.webAt(r.position);
-        const double webLeg = web.weld->kind == WeldKind::Fillet ? web.weld->throat * root2 : 0;
+        const double webLeg = legOf(*web.weld) * root2;
         const double outside = web.thickness / 2 + webLeg;
         const bool isInside = r.position > s.top() && r.position < s.bottom();
         if (isInside) {
@@ -197,7 +198,7 @@ private:
         const auto clash = [&](double outer, double inner, const WeldSpec& weld, const PartRef& part) {
             const double lo = std::min(outer, inner);
             const double hi = std::max(outer, inner);
-            const double leg = weld.kind == WeldKind::Fillet ? weld.throat * root2 : 0;
+            const double leg = legOf(weld) * root2;
             const double clear = y < lo ? lo - y - leg : y > hi ? y - hi - leg : 0;
             Check& c = rows(
                 atLeast(CheckCode::BoltAtFlange, s.id, clear, s.bolt.washerOuter / 2, "washer clear of the flange weld"), i, i);

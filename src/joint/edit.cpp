@@ -3,6 +3,7 @@
 #include "joint/first_layout.h"
 #include "joint/geometry.h"
 #include "joint/haunch_edit.h"
+#include "joint/weld_leg.h"
 #include <algorithm>
 #include <cmath>
 
@@ -307,7 +308,7 @@ bool removePart(Joint& joint, const PartRef& part) {
 
 double snappedRow(const ResolvedJoint& joint, EndId id, int index, double position) {
     const ResolvedSide& s = *joint.side(id);
-    const double leg = [](const WeldSpec& w) { return w.kind == WeldKind::Fillet ? w.throat * root2 : 0; }(s.spec.topWeld);
+    const double leg = legOf(s.spec.topWeld) * root2;
     const double clear = std::ceil(leg + s.bolt.washerOuter / 2);
     std::vector<double> stops{roundTo(position, 5)};
     const double end = 1.2 * s.bolt.d_0;

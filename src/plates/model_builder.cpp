@@ -1,6 +1,7 @@
 #include "plates/model_builder.h"
 #include "fe/connect.h"
 #include "joint/geometry.h"
+#include "joint/weld_leg.h"
 
 namespace zg {
 
@@ -135,9 +136,7 @@ double ModelBuilder::weldStrength(const SteelStrength& one, const SteelStrength&
 // along the force bears three times as much.
 static double filletFracture(double throat) { return 1.087 * std::pow(96.0, -0.65) * std::sqrt(2.0) * throat; }
 
-double ModelBuilder::footOf(const WeldSpec& spec) {
-    return spec.kind == WeldKind::Fillet ? 0.8 * std::sqrt(2.0) * spec.throat : 0;
-}
+double ModelBuilder::footOf(const WeldSpec& spec) { return footOfFillet(legOf(spec)); }
 
 // Fillets on both sides of an edge; a butt weld is as strong as the plate and does not yield before it.
 void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelStrength& one, const SteelStrength& other) {
@@ -153,8 +152,7 @@ void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelSt
     const bool isFillet = spec.kind == WeldKind::Fillet;
     w.throat = isFillet ? spec.throat : at.thickness / 2;
     w.foot = footOf(spec);
-    const double t = out_.model.parts[out_.model.shells[at.face->front()].part].thickness;
-    w.blockStiffness = youngsModulus * t * t;
+    w.blockStiffness = youngsModulus * blockStiffness(out_.model.parts[out_.model.shells[at.face->front()].part].thickness);
     if (isFillet) w.strength = weldStrength(one, other);
     const int first = static_cast<int>(out_.model.links.size());
     const int count = fe::addWeld(out_.model, w);

@@ -61,7 +61,7 @@ private:
     void weld(const WeldPlace& at, const WeldSpec& spec, const SteelStrength& one, const SteelStrength& other);
     void lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towards, double thickness, double throat, double strength,
                  const std::vector<int>& face);
-    /// From a plate's side to where its weld holds the other plate: 0.8 of the leg (EN 1993-1-8:2005 figures 6.2, 6.8).
+    /// From a plate's side to where its weld holds the other plate; of a butt weld at its side.
     [[nodiscard]] static double footOf(const WeldSpec& spec);
     void noteLost(PartRef ref, int points, int wanted);
     void contact(PartRef ref, const std::vector<int>& from, const std::vector<int>& onto, double thicknesses);

@@ -2,6 +2,7 @@
 #include "base/elapsed.h"
 #include "fe/results.h"
 #include "joint/geometry.h"
+#include "joint/weld_leg.h"
 #include "plates/beam_strips.h"
 #include "plates/model_builder.h"
 #include "plates/snapshot.h"
@@ -140,7 +141,7 @@ private:
     [[nodiscard]] bool isInCompression(std::size_t row) const {
         const EndFace face = endFace(side_);
         const FlangeOnFace& flange = isReversed_ ? face.flanges.front() : face.flanges.back();
-        const double legs = flange.weld->kind == WeldKind::Fillet ? std::sqrt(2.0) * flange.weld->throat : 0,
+        const double legs = std::sqrt(2.0) * legOf(*flange.weld),
                      spread = flange.thickness / flange.cos / 2 + legs + side_.spec.plate.thickness + side_.bolt.washerOuter / 2;
         return std::abs(levelOf(side_, side_.spec.rows[row].position) - compression_) < spread;
     }

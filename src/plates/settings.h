@@ -29,6 +29,12 @@ inline constexpr double hingeWidth = 0.5;
 /// the fillet itself would give as a short plate moves S_j,ini by about 1 %.
 inline constexpr double weldStiffness = 5;
 
+/// From a plate's side to where its fillet holds the other plate, mm: 0.8 of the leg (EN 1993-1-8:2005 figures 6.2, 6.8).
+[[nodiscard]] inline double footOfFillet(double throat) { return 0.8 * 1.41421356237309504880 * throat; }
+
+/// Against bending of a plate of thickness t between the feet of two fillets, N mm/rad per mm over E: next to rigid.
+[[nodiscard]] inline double blockStiffness(double t) { return t * t; }
+
 /// The plastic strain of a plate is its mean over a circle of this many thicknesses in radius, on one face.
 inline constexpr double strainReach = 1;
 

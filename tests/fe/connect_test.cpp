@@ -341,30 +341,46 @@ TEST_CASE("a patch passes on force and moment exactly, whatever its shape, in a 
     }
 }
 
+namespace {
+
+// A plate 10 mm thick that stands on a base `across` off its middle, two fillets, pulled away from it along its free edge.
+struct Standing {
+    Builder b;
+    int welds = 0;
+};
+
+Standing standing(double across, const std::vector<int>& heldLines, double pull) {
+    Standing s;
+    const int base = s.b.plate("base", 20), plate = s.b.plate("plate", 10);
+    const Grid g = s.b.grid(base, 8, 8, [](double u, double v) { return Vec3{240 * u - 120, 160 * v - 80, 0}; });
+    const Grid p = s.b.grid(plate, 6, 3, [&](double u, double v) { return Vec3{150 * u - 75, across, 10 + 60 * v}; });
+    for (int i = 0; i <= 8; ++i)
+        for (const int j : heldLines) s.b.model.fixAll(g.at(i, j), "edge");
+    WeldLine w;
+    w.id = "weld";
+    for (int i = 0; i <= 6; ++i) w.edge.push_back(p.at(i, 0));
+    w.thickness = 10;
+    w.intoPlate = axisZ;
+    w.face = shellsOf(s.b.model, base);
+    w.throat = 5;
+    w.foot = 5.66;
+    w.stiffness = 5 * E;
+    w.blockStiffness = E * 400;
+    s.welds = addWeld(s.b.model, w);
+    const int load = s.b.model.addCase("pull");
+    for (int i = 0; i <= 6; ++i) s.b.model.cases[load].forces.push_back({p.at(i, 3), Uz, pull});
+    return s;
+}
+
+} // namespace
+
 TEST_CASE("a weld whose foot lies beyond the face's edge holds at the edge, and all of it is there", "[fe][connect]") {
     for (const double across : {0.0, 70.0, 77.0, 79.9}) { // middle, foot on the edge, over it, nearly beside the face
-        Builder b;
-        const int base = b.plate("base", 20), plate = b.plate("plate", 10);
-        const Grid g = b.grid(base, 8, 8, [](double u, double v) { return Vec3{240 * u - 120, 160 * v - 80, 0}; });
-        const Grid p = b.grid(plate, 6, 3, [&](double u, double v) { return Vec3{150 * u - 75, across, 10 + 60 * v}; });
-        for (int i = 0; i <= 8; ++i) b.model.fixAll(g.at(i, 0), "edge");
-        WeldLine w;
-        w.id = "weld";
-        for (int i = 0; i <= 6; ++i) w.edge.push_back(p.at(i, 0));
-        w.thickness = 10;
-        w.intoPlate = axisZ;
-        w.face = shellsOf(b.model, base);
-        w.throat = 5;
-        w.foot = 5.66;
-        w.stiffness = 5 * E;
-        w.blockStiffness = E * 400;
-        const int count = addWeld(b.model, w);
+        const Standing s = standing(across, {0}, 1000);
         INFO("plate at " << across);
-        CHECK(count == 24); // two Gauss points on six segments, both sides
-        CHECK(b.model.links.size() == 36);
-        const int load = b.model.addCase("pull");
-        for (int i = 0; i <= 6; ++i) b.model.cases[load].forces.push_back({p.at(i, 3), Uz, 1000});
-        const auto a = solve(b.model);
+        CHECK(s.welds == 24); // two Gauss points on six segments, both sides
+        CHECK(s.b.model.links.size() == 36);
+        const auto a = solve(s.b.model);
         double sum = 0;
         for (int i = 0; i < static_cast<int>(a->model().links.size()); ++i) {
             const Link& l = a->model().links[i];
@@ -378,26 +394,8 @@ TEST_CASE("a weld whose foot lies beyond the face's edge holds at the edge, and 
 }
 
 TEST_CASE("a face that bends to both sides of a welded plate does not pull its fillets apart", "[fe][connect]") {
-    Builder b;
-    const int base = b.plate("base", 20), plate = b.plate("plate", 10);
-    const Grid g = b.grid(base, 8, 8, [](double u, double v) { return Vec3{240 * u - 120, 160 * v - 80, 0}; });
-    const Grid p = b.grid(plate, 6, 3, [&](double u, double v) { return Vec3{150 * u - 75, 0, 10 + 60 * v}; });
-    for (int i = 0; i <= 8; ++i)
-        for (int j : {0, 8}) b.model.fixAll(g.at(i, j), "edge");
-    WeldLine w;
-    w.id = "weld";
-    for (int i = 0; i <= 6; ++i) w.edge.push_back(p.at(i, 0));
-    w.thickness = 10;
-    w.intoPlate = axisZ;
-    w.face = shellsOf(b.model, base);
-    w.throat = 5;
-    w.foot = 5.66;
-    w.stiffness = 5 * E;
-    w.blockStiffness = E * 400;
-    addWeld(b.model, w);
-    const int load = b.model.addCase("pull");
-    for (int i = 0; i <= 6; ++i) b.model.cases[load].forces.push_back({p.at(i, 3), Uz, 10000});
-    const auto a = solve(b.model);
+    const Standing s = standing(0, {0, 8}, 10000);
+    const auto a = solve(s.b.model);
     // By hand (EN 1993-1-8:2005 4.5.3.2): normal and shear stress on the throat are alike, no force across.
     double normal = 0, shear = 0;
     for (int i = 0; i < static_cast<int>(a->model().links.size()); ++i) {

@@ -17,8 +17,7 @@ void studyTStubs() {
                 "|\n|---:|---:|---:|---:|---:|---:|---:|---|---:|---:|---:|---:|---:|---:|---:|\n");
     for (const double t : {8.0, 12.0, 15.0, 20.0, 25.0, 30.0, 40.0})
         for (const double a : {3.0, 5.0, 8.0}) {
-            Stub s;
-            s.t = t, s.a = a, s.b = 90, s.L_b = 2 * t + 60;
+            const Stub s{t, a};
             const Rules r = rules(s);
             const struct {
                 const char* name;

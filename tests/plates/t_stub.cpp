@@ -3,7 +3,7 @@
 #include "fe/connect.h"
 #include "fe/results.h"
 #include "plates/grid_lines.h"
-#include "plates/settings.h"
+#include <cmath>
 #include <map>
 #include <stdexcept>
 
@@ -18,7 +18,7 @@ Rules rules(const Stub& s) {
     r.F_1_washer = (8 * n - 2 * e_w) * M / (2 * m * n - e_w * (m + n));
     r.F_2 = (2 * M + n * B) / (m + n);
     r.F_3 = B;
-    const double k_5 = 0.9 * s.b * std::pow(s.t / m, 3), k_10 = 1.6 * s.A_s / s.L_b;
+    const double k_5 = 0.9 * s.b * std::pow(s.t / m, 3), k_10 = 1.6 * s.A_s / s.L_b();
     r.stiffness = E / (1 / k_5 + 1 / (2 * k_10));
     return r;
 }
@@ -27,7 +27,7 @@ Rules rules(const Stub& s) {
 // sides; with shear deformation or without.
 double beamStiffness(const Stub& s, bool hasShear) {
     const double m = s.m(), n = s.e, EI = E * s.b * s.t * s.t * s.t / 12, GA = hasShear ? E / 2.6 * s.b * s.t * 5 / 6 : 1e30,
-                 kb = E * s.A_s / (s.L_b / 2);
+                 kb = E * s.A_s / (s.L_b() / 2);
     // Unknown: prying Q at the tip. Bolt force B = F/2 + Q. Deflections of the foot relative to tip and bolt by unit loads:
     // guided at x = 0 with F/2 down: M(x) from equilibrium, slope nil at the foot.
     // Q from: movement of the tip = 0 = bolt elongation + turning of the part outside.
@@ -62,9 +62,8 @@ Answer plates(const Stub& s, const Choices& c) {
     for (double sign : {-1.0, 1.0}) {
         y.through(sign * s.gauge / 2);
         y.fine(sign * s.gauge / 2 - washer, sign * s.gauge / 2 + washer, fine);
-        const double foot = sign * (s.t_w / 2 + 0.8 * std::sqrt(2.0) * s.a);
-        if (c.hasFeet) y.through(foot);
-        if (c.hasFeet && c.hinge > 0) y.throughIfClear(foot + sign * c.hinge * s.t, 0.3 * s.t);
+        if (c.hasFeet) y.through(sign * s.foot());
+        if (c.hasFeet && c.hinge > 0) y.throughIfClear(sign * (s.foot() + c.hinge * s.t), 0.3 * s.t);
     }
     y.through(0);
     y.fine(-2 * fine, 2 * fine, fine);
@@ -97,13 +96,12 @@ Answer plates(const Stub& s, const Choices& c) {
     w.intoPlate = {1, 0, 0};
     w.face = flangeShells;
     w.throat = s.a;
-    w.foot = c.hasFeet ? 0.8 * std::sqrt(2.0) * s.a : -s.t_w / 2;
+    w.foot = c.hasFeet ? footOfFillet(s.a) : -s.t_w / 2;
     w.stiffness = weldStiffness * E;
-    w.blockStiffness = c.hasFeet ? E * s.t * s.t : 0;
+    w.blockStiffness = c.hasFeet ? E * blockStiffness(s.t) : 0;
     addWeld(model, w);
     addBed(model, "bed", flangeShells, {-1, 0, 0}, 2 * E / s.t, 1);
     const FaceFinder finder(model, flangeShells);
-    std::vector<int> bolts;
     for (double sign : {-1.0, 1.0}) {
         const Vec3 at{0, sign * s.gauge / 2, s.b / 2};
         const BoltPatch p =
@@ -114,11 +112,10 @@ Answer plates(const Stub& s, const Choices& c) {
         link.a = attachToPatch(model.nodes, p.nodes, p.weights, at);
         link.axes = {Vec3{-1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
         YieldingLaw law;
-        law.stiffness = E * s.A_s / (s.L_b / 2);
+        law.stiffness = E * s.A_s / (s.L_b() / 2);
         law.yield = {{0, s.F_t}, {1, s.F_t * 1.0001}};
         law.isTensionOnly = true;
         link.law = law;
-        bolts.push_back(static_cast<int>(model.links.size()));
         model.links.push_back(link);
     }
     std::vector<int> top;
@@ -132,7 +129,6 @@ Answer plates(const Stub& s, const Choices& c) {
     const auto analysis = Analysis::create(model, found, {1e-6, 30, 2});
     Answer out;
     if (!analysis) throw std::runtime_error(joined(found));
-    out.nodes = static_cast<int>(model.nodes.size());
     Stage stage;
     stage.factors = {1e6};
     stage.control = Control::Displacement;
@@ -152,7 +148,7 @@ Answer plates(const Stub& s, const Choices& c) {
         const auto mark = [&](double limit, double& to) {
             if (to == 0 && strain >= limit) to = lastF + (F - lastF) * (limit - lastStrain) / (strain - lastStrain);
         };
-        mark(1e-5, out.firstYield), mark(0.01, out.at1), mark(0.02, out.at2), mark(0.05, out.at5);
+        mark(1e-5, out.firstYield), mark(0.01, out.at1), mark(0.05, out.at5);
         lastF = F, lastStrain = strain;
         out.largest = std::max(out.largest, F);
         return strain < 0.05;

@@ -3,22 +3,12 @@
 
 using namespace zg::tstub;
 
-namespace {
-
-Stub stub(double t, double a) {
-    Stub s;
-    s.t = t, s.a = a, s.b = 90, s.L_b = 2 * t + 60;
-    return s;
-}
-
-} // namespace
-
 // Closed form: a Timoshenko beam guided at the foot of the weld, 0.8 of the leg from the web's face, on bolt and tip. The washer
 // shortens the free length, which tells in thin plates.
 TEST_CASE("T-stubs of plates are as stiff as a beam held at the foot of its weld, over thickness and throat", "[tstub]") {
     for (const double t : {15.0, 20.0, 30.0, 40.0})
         for (const double a : {3.0, 8.0}) {
-            const Stub s = stub(t, a);
+            const Stub s = Stub{t, a};
             const double ratio = plates(s).stiffness / beamStiffness(s, true);
             INFO("t " << t << ", a " << a << ": plates over beam " << ratio);
             CHECK(ratio > 0.9);
@@ -28,11 +18,11 @@ TEST_CASE("T-stubs of plates are as stiff as a beam held at the foot of its weld
 
 TEST_CASE("a thicker throat stiffens and strengthens a T-stub of plates as it does a beam", "[tstub]") {
     for (const double t : {12.0, 15.0}) {
-        const Answer thin = plates(stub(t, 3)), thick = plates(stub(t, 8));
-        const double asBeam = beamStiffness(stub(t, 8), true) / beamStiffness(stub(t, 3), true);
+        const Answer thin = plates(Stub{t, 3}), thick = plates(Stub{t, 8});
+        const double asBeam = beamStiffness(Stub{t, 8}, true) / beamStiffness(Stub{t, 3}, true);
         INFO("t " << t);
         CHECK(thick.stiffness / thin.stiffness == Approx(asBeam).epsilon(0.1));
-        CHECK(thick.at5 / thin.at5 == Approx(rules(stub(t, 8)).F_washer() / rules(stub(t, 3)).F_washer()).epsilon(0.1));
+        CHECK(thick.at5 / thin.at5 == Approx(rules(Stub{t, 8}).F_washer() / rules(Stub{t, 3}).F_washer()).epsilon(0.1));
     }
 }
 
@@ -40,7 +30,7 @@ TEST_CASE("a thicker throat stiffens and strengthens a T-stub of plates as it do
 // strip (2/sqrt(3)), hardening at 5 % (1.04) and what half the mesh still gives. A washer can only add.
 TEST_CASE("T-stubs of plates with bolts at a point carry what their mode says, and no less with washers", "[tstub]") {
     for (const double t : {12.0, 20.0, 30.0, 40.0}) {
-        const Stub s = stub(t, 5);
+        const Stub s = Stub{t, 5};
         const Answer point = plates(s, {0.5, true, true}), usual = plates(s);
         INFO("t " << t << ": " << point.largest / rules(s).F() << " of the rule at a point, " << usual.largest / rules(s).F()
                   << " under a washer");
@@ -53,7 +43,7 @@ TEST_CASE("T-stubs of plates with bolts at a point carry what their mode says, a
 
 TEST_CASE("half the element size moves stiffness and force of a T-stub by 7 % at most", "[tstub]") {
     for (const double t : {12.0, 20.0, 25.0}) {
-        const Stub s = stub(t, 5);
+        const Stub s = Stub{t, 5};
         const Answer usual = plates(s), fine = plates(s, {0.5});
         INFO("t " << t);
         CHECK(fine.stiffness == Approx(usual.stiffness).epsilon(0.07));
