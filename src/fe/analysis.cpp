@@ -7,7 +7,9 @@ namespace zg::fe {
 
 std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& found, const SolverSettings& settings) {
     std::unique_ptr<Analysis> a(new Analysis);
-    a->system_ = System::create(model, found, settings.threads);
+    const bool isMoved = settings.geometry == Geometry::Moved;
+    if (isMoved) a->own_ = std::make_unique<Model>(inMovedGeometry(model));
+    a->system_ = System::create(isMoved ? *a->own_ : model, found, settings.threads, settings.geometry);
     if (!a->system_) return nullptr;
     a->settings_ = settings;
     a->now_ = a->system_->initialState();
@@ -51,22 +53,27 @@ FactorState Analysis::factorise() {
 }
 
 void Analysis::unbalanced(const State& next, std::vector<double>& onFreedoms) const {
-    system_->external(next.factors, onFreedoms);
+    system_->external(next.factors, next, onFreedoms);
     for (std::size_t d = 0; d < onFreedoms.size(); ++d) onFreedoms[d] -= internalNext_[d];
 }
 
 // Largest unbalanced force on an equation, moments divided by the size of the model, over the largest load or reaction so far.
-double Analysis::residualOf(const std::vector<double>& onFreedoms, const std::vector<double>& onEquations) const {
-    double largest = 0, acting = system_->largestSpringForce();
+void Analysis::measureResidual(const std::vector<double>& onFreedoms, const std::vector<double>& onEquations) {
+    double largest = 0, loads = 0, inside = system_->largestSpringForce();
     for (int d = 0; d < static_cast<int>(onFreedoms.size()); ++d) {
         const double scale = lengthScale_[d % 6];
         const double external = onFreedoms[d] + internalNext_[d];
-        acting = std::max({acting, scale * std::abs(external), scale * std::abs(internalNext_[d])});
+        loads = std::max(loads, scale * std::abs(external));
+        inside = std::max(inside, scale * std::abs(internalNext_[d]));
         const int eq = system_->map().equation(d);
         if (eq >= 0) largest = std::max(largest, scale * std::abs(onEquations[eq]));
     }
-    const double reference = std::max(acting, peakForce_);
-    return reference > 0 ? largest / reference : 0;
+    double reference = std::max(loads, peakForce_);
+    isUnloaded_ = reference == 0;
+    // In moved geometry a trial may stretch plates by far more than they will ever carry: that is no measure.
+    if (!system_->isMoved() || reference == 0) reference = std::max(reference, inside);
+    leftOver_ = largest;
+    residual_ = reference > 0 ? largest / reference : 0;
 }
 
 void Analysis::accept(StageRun& run) {
@@ -117,11 +124,18 @@ void Analysis::takeBack(StageRun& run, Before&& before) {
     isTangentCurrent_ = isFactored_ = run.keepsFactor = false;
 }
 
+double Analysis::displacement(int node, Freedom freedom) const {
+    return freedom >= Rx && system_->isMoved() ? rotationVector(now_.rotations[node])[freedom - Rx]
+                                               : now_.freedoms[6 * node + freedom];
+}
+
 std::vector<Wrench> Analysis::reactions() const {
     std::vector<double> out;
-    system_->external(now_.factors, out);
+    system_->external(now_.factors, now_, out);
     for (std::size_t d = 0; d < out.size(); ++d) out[d] = internal_[d] - out[d];
-    return system_->map().reactions(model(), out);
+    std::vector<Vec3> places;
+    for (int i = 0; i < static_cast<int>(model().nodes.size()); ++i) places.push_back(place(i));
+    return system_->map().reactions(model(), places, out);
 }
 
 Wrench Analysis::reaction(const std::string& id) const {
@@ -137,7 +151,7 @@ Wrench Analysis::reaction(const std::string& id) const {
 
 std::array<double, 3> Analysis::springForce(int link) const {
     SpringState ignored;
-    return respond(model().links[link].law, system_->deflection(link, now_.freedoms), now_.springs[link], ignored).force;
+    return respond(model().links[link].law, system_->deflection(link, now_), now_.springs[link], ignored).force;
 }
 
 const SparseSymmetric& Analysis::tangent(bool isElastic) {

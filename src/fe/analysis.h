@@ -75,6 +75,7 @@ struct SolverSettings {
     double tolerance = 1e-8; ///< residual as in Step
     int mostIterations = 30;
     int threads = 2;
+    Geometry geometry = Geometry::Undeformed;
 };
 
 /// Runs stages of loading on a model, one after the other; at any time the last converged state can be read. A failed step leaves
@@ -92,7 +93,10 @@ public:
     [[nodiscard]] const Model& model() const { return system_->model(); }
     [[nodiscard]] const State& state() const { return now_; }
     [[nodiscard]] const std::vector<Step>& steps() const { return steps_; }
-    [[nodiscard]] double displacement(int node, Freedom freedom) const { return now_.freedoms[6 * node + freedom]; }
+    /// In moved geometry rotations are the components of the node's rotation vector (length at most pi).
+    [[nodiscard]] double displacement(int node, Freedom freedom) const;
+    /// Where a node is: in the undeformed geometry where it was.
+    [[nodiscard]] Vec3 place(int node) const { return system_->place(node, now_); }
     /// Forces that each constraint exerts (about the origin), in the model's order.
     [[nodiscard]] std::vector<Wrench> reactions() const;
     /// Sum over the constraints with this id.
@@ -119,7 +123,7 @@ private:
     void evaluate(const State& before, State& next, bool withTangent);
     [[nodiscard]] FactorState factorise();
     void unbalanced(const State& next, std::vector<double>& onFreedoms) const;
-    [[nodiscard]] double residualOf(const std::vector<double>& onFreedoms, const std::vector<double>& onEquations) const;
+    void measureResidual(const std::vector<double>& onFreedoms, const std::vector<double>& onEquations);
     void accept(StageRun& run);
     struct Before;
     [[nodiscard]] Before remember(const StageRun& run) const;
@@ -144,6 +148,7 @@ private:
     [[nodiscard]] std::optional<StopReason> endOf(StageRun& run) const;
     [[nodiscard]] RunResult mechanismResult(const Mechanism& m) const;
 
+    std::unique_ptr<Model> own_; ///< in moved geometry: the model with its couplings as springs
     std::unique_ptr<System> system_;
     SolverSettings settings_;
     Factor factor_;
@@ -154,7 +159,8 @@ private:
     std::vector<double> internal_, internalNext_;
     std::vector<Step> steps_;
     FactorState factorState_ = FactorState::Singular;
-    double work_ = 0, residual_ = 0, peakForce_ = 0;
+    double work_ = 0, residual_ = 0, leftOver_ = 0, peakForce_ = 0; ///< leftOver_: the residual as a force
+    bool isUnloaded_ = false;                                       ///< nothing has acted so far
     int stageCount_ = 0;
     bool isAnalysed_ = false, isTangentCurrent_ = false; ///< the elements hold the tangent of the present state
     bool isFactored_ = false;                            ///< and the factor is that of it

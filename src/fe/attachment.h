@@ -43,6 +43,7 @@ struct NodalForce {
     int node = 0;
     Freedom freedom = Ux;
     double value = 0;
+    bool turns = false; ///< goes round with its node (moved geometry); otherwise its direction is fixed
 };
 void addForces(std::vector<NodalForce>& to, const Attachment& at, const Wrench& wrench);
 

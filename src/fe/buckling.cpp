@@ -140,7 +140,7 @@ MembraneField membraneForces(const Analysis& analysis) {
         const LayeredSection& section = shell.section();
         const int perPoint = historySize(section.layerCount());
         for (int p = 0; p < shell.pointCount(); ++p) {
-            const SectionVector strain = shell.strainAt(p, system.nodal(e, state.freedoms), state.shells[e]);
+            const SectionVector strain = shell.strainAt(p, system.nodal(e, state), state.shells[e]);
             const double* history = system.history(state, e) + static_cast<std::ptrdiff_t>(p) * perPoint;
             PlaneStress n;
             for (int layer = 0; layer < section.layerCount(); ++layer) {
@@ -230,6 +230,12 @@ BucklingResult search(Analysis& analysis, const MembraneField& field, const Buck
 
 BucklingResult buckle(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings,
                       const Progress* progress) {
+    if (analysis.system().isMoved()) {
+        BucklingResult result;
+        result.state = BucklingState::NotConverged;
+        result.message = "Buckling factors belong to the undeformed geometry; this analysis follows the moved one.";
+        return result;
+    }
     try {
         return search(analysis, field, settings, progress);
     } catch (const NoLongerWanted&) {

@@ -113,8 +113,8 @@ void Factor::analyse(const SparseSymmetric& pattern) {
     parts_->isIndefiniteAnalysed = false;
     oneLibraryThread();
     cholmod_sparse a = view(pattern);
-    // Of a large matrix nested dissection is tried beside minimum degree and the one with less fill taken. It draws numbers of the
-    // process's generator, seeded anew each time: one at a time, so that the order is the same whatever runs beside.
+    // Of a large matrix nested dissection is tried beside minimum degree and the one with less fill taken. It draws numbers of
+    // the process's generator, seeded anew each time: one at a time, so that the order is the same whatever runs beside.
     static std::mutex guard;
     const std::lock_guard<std::mutex> lock(guard);
     parts_->common.nmethods = pattern.size > largeMatrix ? 2 : 1;

@@ -160,7 +160,8 @@ void FreedomMap::reduce(const std::vector<double>& onFreedoms, std::vector<doubl
     }
 }
 
-std::vector<Wrench> FreedomMap::reactions(const Model& model, const std::vector<double>& unbalanced) const {
+std::vector<Wrench> FreedomMap::reactions(const Model& model, const std::vector<Vec3>& places,
+                                          const std::vector<double>& unbalanced) const {
     std::vector<Wrench> result(model.constraints.size());
     std::vector<double> left = unbalanced;
     const auto addTo = [&](Wrench& w, int freedom, double value) {
@@ -169,7 +170,7 @@ std::vector<Wrench> FreedomMap::reactions(const Model& model, const std::vector<
         v[k % 3] = value;
         if (k < 3) {
             w.force = w.force + v;
-            w.moment = w.moment + cross(model.nodes[freedom / 6], v);
+            w.moment = w.moment + cross(places[freedom / 6], v);
         } else {
             w.moment = w.moment + v;
         }

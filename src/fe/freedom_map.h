@@ -35,9 +35,10 @@ public:
     void reduce(const std::vector<double>& onFreedoms, std::vector<double>& onEquations) const;
 
     /// Forces that the constraints exert on the freedoms, when the unbalanced forces on all freedoms are `unbalanced` (internal
-    /// less external): one resultant per constraint, about the origin, in the model's order. A dropped constraint carries
-    /// nothing.
-    [[nodiscard]] std::vector<Wrench> reactions(const Model& model, const std::vector<double>& unbalanced) const;
+    /// less external): one resultant per constraint, about the origin with the nodes at `places`, in the model's order. A dropped
+    /// constraint carries nothing.
+    [[nodiscard]] std::vector<Wrench> reactions(const Model& model, const std::vector<Vec3>& places,
+                                                const std::vector<double>& unbalanced) const;
 
 private:
     static constexpr int unused = -1, firstRow = -2;

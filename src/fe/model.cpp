@@ -1,5 +1,6 @@
 #include "fe/model.h"
 #include "fe/shell_kinematics.h"
+#include <algorithm>
 
 namespace zg::fe {
 
@@ -84,6 +85,7 @@ void Model::addRigid(int master, const std::vector<int>& dependents, const std::
     for (int node : dependents) {
         if (node == master) continue;
         const Attachment at = attachToNode(nodes, master, nodes[node] - nodes[master]);
+        couplings.push_back({id, at, attachToNode(nodes, node), size(constraints)});
         for (int k = 0; k < 6; ++k) {
             Constraint c{id, {{node, static_cast<Freedom>(k), 1}}};
             for (Term t : at.rows[k]) {
@@ -97,6 +99,7 @@ void Model::addRigid(int master, const std::vector<int>& dependents, const std::
 
 int Model::addHandle(const Attachment& at, const std::string& id) {
     const int node = addNode(at.position);
+    couplings.push_back({id, at, attachToNode(nodes, node), size(constraints)});
     for (int k = 0; k < 6; ++k) {
         Constraint c{id, {{node, static_cast<Freedom>(k), 1}}};
         for (Term t : at.rows[k]) {
@@ -115,8 +118,52 @@ void Model::move(const std::array<Vec3, 3>& rotation, Vec3 shift) {
         if (l.b) turn(*l.b, rotation, shift);
         for (Vec3& axis : l.axes) axis = apply(rotation, axis);
     }
+    for (Coupling& c : couplings) {
+        turn(c.leader, rotation, shift);
+        turn(c.follower, rotation, shift);
+    }
     for (Constraint& c : constraints) turn(c.terms, rotation, &Term::factor);
     for (LoadCase& c : cases) turn(c.forces, rotation, &NodalForce::value);
+}
+
+Model inMovedGeometry(const Model& model) {
+    Model out = model;
+    // Stiffer than plates by so much that nothing shows, and little enough for all digits that matter.
+    double stiffness = 0, thickest = 1;
+    for (const Part& p : model.parts) {
+        stiffness = std::max(stiffness, 1e3 * model.materials[p.material].E * p.thickness);
+        thickest = std::max(thickest, p.thickness);
+    }
+    for (const Link& l : model.links)
+        if (const auto* linear = std::get_if<LinearLaw>(&l.law); linear && !l.isRotation)
+            stiffness = std::max(stiffness, 1e3 * linear->stiffness);
+    std::vector<char> isCoupled(model.constraints.size(), 0);
+    for (const Coupling& c : model.couplings) {
+        for (int k = 0; k < 6; ++k) isCoupled[c.firstConstraint + k] = 1;
+        for (bool isRotation : {false, true}) {
+            Link link;
+            link.id = c.id;
+            link.a = c.leader;
+            link.b = c.follower;
+            link.isRotation = isRotation;
+            const double k = stiffness * (isRotation ? 100 * thickest * thickest : 1);
+            CoupledLaw law;
+            law.ellipsoid = {{k, k, k}, {1, 1, 1}, unlimited, 0};
+            link.law = law;
+            out.links.push_back(link);
+        }
+    }
+    out.couplings.clear();
+    out.constraints.clear();
+    std::vector<int> place(model.constraints.size(), -1);
+    for (std::size_t i = 0; i < model.constraints.size(); ++i) {
+        if (isCoupled[i]) continue;
+        place[i] = static_cast<int>(out.constraints.size());
+        out.constraints.push_back(model.constraints[i]);
+    }
+    for (LoadCase& c : out.cases)
+        for (Prescribed& p : c.movements) p.constraint = place[p.constraint];
+    return out;
 }
 
 std::array<Vec3, 4> cornersOf(const Model& model, int shell) {

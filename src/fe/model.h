@@ -44,6 +44,14 @@ struct Constraint {
     Terms terms;
 };
 
+/// Two attachments that move as one. In the undeformed geometry six constraints say so; in the moved one, where their lever
+/// turns, a spring stiff enough for nothing to show.
+struct Coupling {
+    std::string id;
+    Attachment leader, follower;
+    int firstConstraint = 0; ///< of six
+};
+
 struct Prescribed {
     int constraint = 0;
     double value = 0; ///< mm, rad
@@ -64,6 +72,7 @@ struct Model {
     std::vector<Shell> shells;
     std::vector<Link> links;
     std::vector<Constraint> constraints;
+    std::vector<Coupling> couplings;
     std::vector<LoadCase> cases;
 
     int addNode(Vec3 x);
@@ -83,6 +92,9 @@ struct Model {
     /// with it.
     void move(const std::array<Vec3, 3>& rotation, Vec3 shift);
 };
+
+/// The model for an analysis in moved geometry: couplings are stiff springs instead of constraints (after all other springs).
+[[nodiscard]] Model inMovedGeometry(const Model& model);
 
 /// Corners of an element; a triangle's first is repeated at the end.
 [[nodiscard]] std::array<Vec3, 4> cornersOf(const Model& model, int shell);

@@ -30,6 +30,10 @@ void Analysis::startStep(StageRun& run, double step) {
     if (run.tangential.size() != run.start.size()) run.isTangentialCurrent = false;
     run.tangential.resize(run.start.size());
     next_.factors = run.factorsAt(run.trialTau);
+    if (system_->hasTurningForces()) {
+        system_->external(run.direction, now_, run.loadDirection);
+        run.isTangentialCurrent = false;
+    }
     unbalanced(next_, run.onFreedoms);
     // Given movements pull on their neighbours by the tangent, before the materials are asked.
     if (run.isLoad() && run.hasGiven) {
@@ -89,22 +93,30 @@ bool Analysis::findCorrection(StageRun& run, double step) {
 // Goes the whole correction, or less of it where the energy slope along it changes sign; false when the state is no number.
 bool Analysis::goAlong(StageRun& run) {
     const std::vector<double> from = run.unknowns;
+    const bool isMoved = system_->isMoved();
+    const std::vector<double> freedomsFrom = isMoved ? next_.freedoms : std::vector<double>{};
+    const std::vector<Mat3> rotationsFrom = next_.rotations;
+    const std::size_t contactsFrom = openAndClosed();
     const double tauFrom = run.trialTau, slopeBefore = inner(run.correction, run.imbalance);
     const auto goTo = [&](double s) {
         for (std::size_t i = 0; i < from.size(); ++i) run.unknowns[i] = from[i] + s * run.correction[i];
         run.trialTau = tauFrom + s * run.tauChange;
         next_.factors = run.factorsAt(run.trialTau);
         system_->map().expand(run.unknowns, next_.factors, next_.freedoms);
+        if (isMoved) system_->turn(freedomsFrom, rotationsFrom, next_);
         evaluate(now_, next_, true);
         unbalanced(next_, run.onFreedoms);
         system_->map().reduce(run.onFreedoms, run.imbalance);
-        residual_ = residualOf(run.onFreedoms, run.imbalance);
+        measureResidual(run.onFreedoms, run.imbalance);
         return inner(run.correction, run.imbalance);
     };
     double slope = goTo(1);
     if (!std::isfinite(residual_) || !std::isfinite(slope)) return false;
     // The first iteration of a controlled step has to reach its goal first.
-    if (residual_ <= settings_.tolerance || (run.iterations == 1 && !run.isLoad())) return true;
+    // In moved geometry a turn stretches plates before it bends them, and a search along it would never get away; where contacts
+    // change it is needed all the same.
+    const bool isStretching = isMoved && openAndClosed() == contactsFrom;
+    if (isStretching || residual_ <= settings_.tolerance || (run.iterations == 1 && !run.isLoad())) return true;
     double low = 0, lowSlope = slopeBefore, high = 1, highSlope = slope;
     for (int search = 0; search < 5 && lowSlope * highSlope < 0 && std::abs(slope) > 0.6 * std::abs(slopeBefore); ++search) {
         const double margin = 0.05 * (high - low), secant = low - lowSlope * (high - low) / (highSlope - lowSlope);
@@ -120,13 +132,22 @@ bool Analysis::goAlong(StageRun& run) {
 bool Analysis::isInEquilibrium(const StageRun& run) const {
     if (system_->unsettledShells() > 0) return false; // the forces of such an element are no answer
     if (residual_ <= settings_.tolerance) return true;
-    if (residual_ > 1e-6) return false;
     const SparseSymmetric& k = system_->pattern();
-    double rounding = 0, acting = peakForce_;
-    for (int j = 0; j < k.size; ++j) rounding = std::max(rounding, k.value[k.columnStart[j]] * std::abs(run.unknowns[j]));
-    for (std::size_t d = 0; d < internalNext_.size(); ++d)
-        acting = std::max(acting, lengthScale_[d % 6] * std::abs(internalNext_[d]));
-    return residual_ * acting <= 1e-13 * rounding;
+    double rounding = 0;
+    // In moved geometry what deforms an element is a difference of places.
+    const bool isMoved = system_->isMoved();
+    const double least = isMoved ? 1e-3 / lengthScale_[3] : 0;
+    for (int d = 0; d < system_->map().freedomCount(); ++d) {
+        const int j = system_->map().equation(d);
+        if (j < 0) continue;
+        const double u = std::abs(run.unknowns[j]), stiffness = k.value[k.columnStart[j]];
+        rounding = std::max(rounding, !isMoved    ? stiffness * u
+                                      : d % 6 < 3 ? stiffness * std::max(least, u)
+                                                  : stiffness * u * lengthScale_[3]);
+    }
+    // Where nothing acts at all what is left is rounding itself.
+    const bool isNear = residual_ <= (isMoved ? 1e-4 : 1e-6) || (isMoved && isUnloaded_);
+    return isNear && leftOver_ <= 1e-13 * rounding;
 }
 
 // Which springs act, as one number.
@@ -145,15 +166,16 @@ bool Analysis::isFactorNear(const StageRun& run) const {
 
 Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     startStep(run, step);
-    double best = unlimited, last = unlimited;
+    const bool isMoved = system_->isMoved();
+    double best = unlimited, last = isMoved ? 0 : unlimited; // there the first correction is far from what a tangent sees
     int stalled = 0;
     std::size_t lastContacts = 0;
     run.tangents = 0;
     // Iterations in which contacts open or close find out where the structure stands; those after them bring it to rest. Only the
     // latter count towards the limit, and all together have one of their own.
     int atRest = 0;
-    for (run.iterations = 1; atRest < settings_.mostIterations && run.iterations <= 8 * settings_.mostIterations;
-         ++run.iterations) {
+    const int mostAtRest = settings_.mostIterations * (system_->hasTurningForces() ? 4 : 1);
+    for (run.iterations = 1; atRest < mostAtRest && run.iterations <= 8 * settings_.mostIterations; ++run.iterations) {
         if (run.progress && run.progress->isCancelled()) return StepOutcome::Cancelled;
         if (!run.keepsFactor) {
             if (factorise() == FactorState::Singular) return StepOutcome::Failed;
@@ -168,7 +190,8 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
             run.keepsFactor = isFactorNear(run);
             return StepOutcome::Converged;
         }
-        run.keepsFactor = isFactorNear(run) && residual_ < (run.keepsFactor ? 0.15 : 0.05) * last;
+        run.keepsFactor =
+            isFactorNear(run) && residual_ < (run.keepsFactor ? 0.15 : 0.05) * last && (!isMoved || residual_ < 1e-4);
         last = residual_;
         // A change of contacts is progress too, even when the imbalance does not show it yet.
         const std::size_t contacts = openAndClosed();
@@ -176,7 +199,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
         if (contacts == lastContacts) ++atRest;
         lastContacts = contacts;
         best = std::min(best, residual_);
-        if (stalled > 7 || residual_ > 1e6) return StepOutcome::Failed;
+        if (stalled > 7 || residual_ > (isMoved ? 1e12 : 1e6)) return StepOutcome::Failed;
     }
     return StepOutcome::Failed;
 }

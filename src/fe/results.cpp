@@ -33,7 +33,7 @@ std::array<PointStress, 4> pointStresses(const Analysis& analysis, int shell) {
     const State& state = analysis.state();
     const ShellElement& e = system.shell(shell);
     const LayeredSection& section = e.section();
-    const ElementVector u = system.nodal(shell, state.freedoms);
+    const ElementVector u = system.nodal(shell, state);
     std::array<PointStress, 4> out;
     for (int p = 0; p < e.pointCount(); ++p) {
         const SectionVector strain = e.strainAt(p, u, state.shells[shell]);
@@ -157,7 +157,7 @@ LinkState linkState(const Analysis& analysis, int link) {
     const SpringState& spring = analysis.state().springs[link];
     LinkState s;
     s.force = analysis.springForce(link);
-    s.deflection = analysis.system().deflection(link, analysis.state().freedoms);
+    s.deflection = analysis.system().deflection(link, analysis.state());
     s.stress = *std::max_element(s.force.begin(), s.force.end(), [](double a, double b) { return std::abs(a) < std::abs(b); }) /
                analysis.model().links[link].share;
     s.plastic = spring.kappa;
@@ -170,7 +170,7 @@ SectionForces sectionForces(const Analysis& analysis, int shell, int point) {
     const System& system = analysis.system();
     const ShellElement& e = system.shell(shell);
     const LayeredSection& section = e.section();
-    const ElementVector u = system.nodal(shell, analysis.state().freedoms);
+    const ElementVector u = system.nodal(shell, analysis.state());
     const SectionVector strain = e.strainAt(point, u, analysis.state().shells[shell]);
     const double* history =
         system.history(analysis.state(), shell) + static_cast<std::ptrdiff_t>(point) * historySize(section.layerCount());
@@ -197,20 +197,14 @@ Wrench forceAcrossCut(const Analysis& analysis, const std::vector<int>& shells, 
     std::vector<char> isCut(m.nodes.size(), 0);
     for (int n : nodes) isCut[n] = 1;
     Wrench sum;
-    std::vector<double> after;
     for (int e : shells) {
-        ShellElement::State state = analysis.state().shells[e];
-        const ShellElement& shell = system.shell(e);
-        after.resize(shell.historyLength());
-        ElementVector f;
-        shell.respond(system.nodal(e, analysis.state().freedoms), system.history(analysis.state(), e), after.data(), state, f,
-                      nullptr);
-        for (int i = 0; i < shell.nodeCount(); ++i) {
+        const ElementVector f = system.nodalForces(e, analysis.state());
+        for (int i = 0; i < system.shell(e).nodeCount(); ++i) {
             const int node = m.shells[e].nodes[i];
             if (!isCut[node]) continue;
             const Vec3 force{f[6 * i], f[6 * i + 1], f[6 * i + 2]}, moment{f[6 * i + 3], f[6 * i + 4], f[6 * i + 5]};
             sum.force = sum.force + force;
-            sum.moment = sum.moment + moment + cross(m.nodes[node] - about, force);
+            sum.moment = sum.moment + moment + cross(analysis.place(node) - about, force);
         }
     }
     return sum;

@@ -77,7 +77,7 @@ std::string Analysis::prepareStage(StageRun& run) const {
     run.direction = stage.factors;
     for (std::size_t i = 0; i < run.base.size(); ++i) run.direction[i] -= run.base[i];
     const FreedomMap& map = system_->map();
-    system_->external(run.direction, run.loadDirection);
+    system_->external(run.direction, now_, run.loadDirection);
     map.expand(std::vector<double>(map.equationCount(), 0), run.direction, run.givenDirection);
     run.hasGiven = !isNothing(run.givenDirection);
     std::vector<double> row(map.freedomCount(), 0);
@@ -147,7 +147,7 @@ void Analysis::lockPreloads() {
         SpringState& s = now_.springs[i];
         if (!s.isTightening) continue;
         s.isTightening = false;
-        s.lockedAt = system_->deflection(static_cast<int>(i), now_.freedoms)[0] - s.plastic[0];
+        s.lockedAt = system_->deflection(static_cast<int>(i), now_)[0] - s.plastic[0];
     }
 }
 
@@ -272,9 +272,12 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
             return ended(*reason, *reason == StopReason::Flat
                                       ? "The load no longer rises: limit reached at " + percent(run.tau) + " of " + stage.id + "."
                                       : "");
-        if (iterations <= 5)
+        // In moved geometry the first corrections straighten what a turn has stretched, whatever the step; forces that turn are
+        // followed by half of their stiffness only, the symmetric one.
+        const int few = system_->hasTurningForces() ? 40 : system_->isMoved() ? 8 : 5;
+        if (iterations <= few)
             step = std::min(std::max(step, size) * 1.6, largest);
-        else if (iterations > 10)
+        else if (iterations > 2 * few)
             step = std::max(smallest, 0.6 * step);
     }
     return ended(StopReason::StepCount,

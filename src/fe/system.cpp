@@ -1,4 +1,5 @@
 #include "fe/system.h"
+#include "fe/carried.h"
 #include "fe/inspect.h"
 #include "fe/parallel.h"
 #include <algorithm>
@@ -7,7 +8,10 @@
 
 namespace zg::fe {
 
-std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, int threads) {
+System::System() = default;
+System::~System() = default;
+
+std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, int threads, Geometry geometry) {
     const Diagnostics seen = inspect(model);
     found.insert(found.end(), seen.begin(), seen.end());
     if (hasErrors(seen)) return nullptr;
@@ -34,51 +38,56 @@ std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, i
         start += static_cast<std::size_t>(s->shells_.back().historyLength());
     }
     s->historyStart_.push_back(start);
-    s->shellData_.resize(model.shells.size());
-    for (int i = 0; i < shellCount; ++i) s->prepareShell(i);
+    for (int i = 0; i < shellCount; ++i)
+        s->blocks_.push_back(s->blockOf(model.shells[i].nodes.data(), s->shells_[i].nodeCount()));
     s->links_.resize(model.links.size());
-    for (int i = 0; i < static_cast<int>(model.links.size()); ++i) s->prepareLink(i);
+    if (geometry == Geometry::Moved)
+        s->prepareCarried();
+    else
+        for (int i = 0; i < static_cast<int>(model.links.size()); ++i) s->prepareLink(i);
     s->stiffness_.resize(model.shells.size());
     s->forces_.resize(model.shells.size());
     s->linkTangent_.resize(model.links.size());
-    s->buildPattern();
     for (const LoadCase& c : model.cases) {
         std::map<int, double> sum;
-        for (const NodalForce& f : c.forces) sum[6 * f.node + f.freedom] += f.value;
+        s->caseTurning_.emplace_back();
+        for (const NodalForce& f : c.forces) {
+            if (f.turns && s->isMoved())
+                s->addTurning(f);
+            else
+                sum[6 * f.node + f.freedom] += f.value;
+        }
         s->caseForces_.emplace_back(sum.begin(), sum.end());
     }
+    s->buildPattern();
     return s;
 }
 
-int System::freedomOf(int shell, int local) const {
-    const int node = model_->shells[shell].nodes[local / 6];
-    return node < 0 ? -1 : 6 * node + local % 6;
-}
-
-void System::prepareShell(int shell) {
-    ShellData& d = shellData_[shell];
-    const int used = 6 * shells_[shell].nodeCount();
-    d.equation.fill(-1);
-    for (int i = 0; i < used; ++i) {
-        const int freedom = freedomOf(shell, i);
-        d.equation[i] = map_.equation(freedom);
+System::Block System::blockOf(const int* nodes, int count) const {
+    Block d;
+    for (int i = 0; i < 6 * count; ++i) {
+        const int freedom = 6 * nodes[i / 6] + i % 6;
+        d.freedoms.push_back(freedom);
+        d.equation.push_back(map_.equation(freedom));
         if (const Expansion* e = map_.expansion(freedom)) {
             if (!e->equations.empty()) d.isExpanded = true;
             if (!e->given.empty()) d.hasGiven = true;
         }
     }
-    if (!d.isExpanded) return;
+    if (!d.isExpanded) return d;
+    d.expansion.resize(d.freedoms.size());
     std::map<int, int> local;
     const auto localOf = [&](int eq) { return local.emplace(eq, static_cast<int>(local.size())).first->second; };
-    for (int i = 0; i < used; ++i) {
+    for (std::size_t i = 0; i < d.freedoms.size(); ++i) {
         if (d.equation[i] >= 0) {
             d.expansion[i] = {{localOf(d.equation[i]), 1}};
-        } else if (const Expansion* e = map_.expansion(freedomOf(shell, i))) {
+        } else if (const Expansion* e = map_.expansion(d.freedoms[i])) {
             for (const auto& [eq, f] : e->equations) d.expansion[i].emplace_back(localOf(eq), f);
         }
     }
     d.equations.resize(local.size());
     for (const auto& [eq, at] : local) d.equations[at] = eq;
+    return d;
 }
 
 void System::prepareLink(int index) {
@@ -132,14 +141,20 @@ void System::buildPattern() {
         }
         start += static_cast<std::size_t>(packedSize(n));
     };
-    for (const ShellData& d : shellData_) {
+    for (const Block& d : blocks_) {
         shellStart_.push_back(start);
-        d.isExpanded ? addBlock(d.equations.data(), static_cast<int>(d.equations.size()))
-                     : addBlock(d.equation.data(), nodeColumns);
+        addBlock(d.onEquations().data(), static_cast<int>(d.onEquations().size()));
     }
-    for (const LinkData& d : links_) {
+    for (std::size_t i = 0; i < links_.size(); ++i) {
         linkStart_.push_back(start);
-        addBlock(d.equations.data(), static_cast<int>(d.equations.size()));
+        const std::vector<int>& equations = carried_ ? carried_->springs[i].block.onEquations() : links_[i].equations;
+        addBlock(equations.data(), static_cast<int>(equations.size()));
+    }
+    if (carried_) {
+        for (Carried::Turning& t : carried_->turning) {
+            t.start = start;
+            addBlock(t.block.onEquations().data(), static_cast<int>(t.block.onEquations().size()));
+        }
     }
     // Every equation keeps a diagonal entry, even one that nothing stiffens yet.
     const int n = map_.equationCount();
@@ -189,6 +204,7 @@ State System::initialState() const {
     s.history.assign(historyStart_.back(), 0);
     s.shells.resize(shells_.size());
     s.springs.resize(links_.size());
+    if (carried_) s.rotations.assign(model_->nodes.size(), identity3);
     for (std::size_t i = 0; i < links_.size(); ++i) s.springs[i].preload = 0;
     return s;
 }
@@ -201,6 +217,15 @@ ElementVector System::nodal(int shell, const std::vector<double>& freedoms) cons
     return u;
 }
 
+ElementVector System::nodal(int shell, const State& state) const {
+    return carried_ ? deforming(shell, state) : nodal(shell, state.freedoms);
+}
+
+std::array<double, 3> System::deflection(int link, const State& state) const {
+    if (carried_) return movedDeflection(link, state);
+    return deflection(link, state.freedoms);
+}
+
 std::array<double, 3> System::deflection(int link, const std::vector<double>& freedoms) const {
     std::array<double, 3> d{};
     for (int c = 0; c < 3; ++c)
@@ -209,6 +234,7 @@ std::array<double, 3> System::deflection(int link, const std::vector<double>& fr
 }
 
 void System::evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent) {
+    if (carried_) return evaluateMoved(before, after, internal, withTangent);
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
         for (int i = begin; i < end; ++i)
             shells_[i].respond(nodal(i, after.freedoms), &before.history[historyStart_[i]], &after.history[historyStart_[i]],
@@ -218,11 +244,13 @@ void System::evaluate(const State& before, State& after, std::vector<double>& in
     unsettled_ = 0;
     for (std::size_t i = 0; i < shells_.size(); ++i) {
         unsettled_ += after.shells[i].isSettled ? 0 : 1;
-        const Shell& s = model_->shells[i];
-        for (int n = 0; n < shells_[i].nodeCount(); ++n)
-            for (int k = 0; k < 6; ++k) internal[6 * s.nodes[n] + k] += forces_[i][6 * n + k];
+        addInternal(blocks_[i], forces_[i].data(), internal);
     }
     evaluateLinks(before, after, &internal);
+}
+
+void System::addInternal(const Block& block, const double* forces, std::vector<double>& internal) const {
+    for (std::size_t i = 0; i < block.freedoms.size(); ++i) internal[block.freedoms[i]] += forces[i];
 }
 
 void System::evaluateLinks(const State& before, State& after) { evaluateLinks(before, after, nullptr); }
@@ -242,21 +270,31 @@ void System::evaluateLinks(const State& before, State& after, std::vector<double
     }
 }
 
-void System::expandShell(int shell, const ElementMatrix& k, double* out) const {
-    const ShellData& d = shellData_[shell];
+void System::expand(const Block& d, const double* k, double* out) {
+    const int from = static_cast<int>(d.freedoms.size());
     if (!d.isExpanded) {
-        std::copy(k.begin(), k.end(), out);
+        std::copy_n(k, packedSize(from), out);
         return;
     }
     const int n = static_cast<int>(d.equations.size());
-    std::vector<double> half(static_cast<std::size_t>(nodeColumns) * n, 0); // K T
-    for (int i = 0; i < nodeColumns; ++i)
-        for (int j = 0; j < nodeColumns; ++j)
+    std::vector<double> half(static_cast<std::size_t>(from) * n, 0); // K T
+    for (int i = 0; i < from; ++i)
+        for (int j = 0; j < from; ++j)
             for (const auto& [at, f] : d.expansion[j]) half[static_cast<std::size_t>(i) * n + at] += k[packedAt(i, j)] * f;
     std::fill_n(out, packedSize(n), 0.0);
-    for (int i = 0; i < nodeColumns; ++i)
+    for (int i = 0; i < from; ++i)
         for (const auto& [at, f] : d.expansion[i])
             for (int j = 0; j <= at; ++j) out[packedAt(at, j)] += f * half[static_cast<std::size_t>(i) * n + j];
+}
+
+void System::timesGiven(const Block& d, const double* k, const std::vector<double>& movement, std::vector<double>& out) {
+    if (!d.hasGiven) return;
+    const int n = static_cast<int>(d.freedoms.size());
+    for (int a = 0; a < n; ++a) {
+        double sum = 0;
+        for (int b = 0; b < n; ++b) sum += k[packedAt(a, b)] * movement[d.freedoms[b]];
+        out[d.freedoms[a]] += sum;
+    }
 }
 
 void System::gather(const std::vector<double>& buffer, std::vector<double>& values) const {
@@ -271,8 +309,15 @@ void System::gather(const std::vector<double>& buffer, std::vector<double>& valu
 
 const SparseSymmetric& System::assemble() {
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
-        for (int i = begin; i < end; ++i) expandShell(i, stiffness_[i], &buffer_[shellStart_[i]]);
+        for (int i = begin; i < end; ++i) expand(blocks_[i], stiffness_[i].data(), &buffer_[shellStart_[i]]);
     });
+    if (carried_) {
+        for (std::size_t i = 0; i < links_.size(); ++i)
+            expand(carried_->springs[i].block, carried_->springs[i].stiffness.data(), &buffer_[linkStart_[i]]);
+        for (const Carried::Turning& t : carried_->turning) expand(t.block, t.stiffness.data(), &buffer_[t.start]);
+        gather(buffer_, matrix_.value);
+        return matrix_;
+    }
     for (std::size_t i = 0; i < links_.size(); ++i) {
         const LinkData& d = links_[i];
         const int n = static_cast<int>(d.equations.size()), components = componentCount(model_->links[i].law);
@@ -295,7 +340,7 @@ const SparseSymmetric& System::assemble() {
 
 SparseSymmetric System::assembleShellMatrices(const std::vector<ElementMatrix>& matrices) const {
     std::vector<double> buffer(buffer_.size(), 0);
-    for (int i = 0; i < static_cast<int>(shells_.size()); ++i) expandShell(i, matrices[i], &buffer[shellStart_[i]]);
+    for (int i = 0; i < static_cast<int>(shells_.size()); ++i) expand(blocks_[i], matrices[i].data(), &buffer[shellStart_[i]]);
     SparseSymmetric out = matrix_;
     gather(buffer, out.value);
     return out;
@@ -303,14 +348,10 @@ SparseSymmetric System::assembleShellMatrices(const std::vector<ElementMatrix>& 
 
 std::vector<double> System::stiffnessTimesGiven(const std::vector<double>& movement) const {
     std::vector<double> out(map_.freedomCount(), 0);
-    for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
-        if (!shellData_[i].hasGiven) continue;
-        const ElementVector u = nodal(i, movement);
-        for (int a = 0; a < 6 * shells_[i].nodeCount(); ++a) {
-            double sum = 0;
-            for (int b = 0; b < nodeColumns; ++b) sum += stiffness_[i][packedAt(a, b)] * u[b];
-            out[freedomOf(i, a)] += sum;
-        }
+    for (std::size_t i = 0; i < shells_.size(); ++i) timesGiven(blocks_[i], stiffness_[i].data(), movement, out);
+    if (carried_) {
+        for (const Carried::Spring& spring : carried_->springs) timesGiven(spring.block, spring.stiffness.data(), movement, out);
+        return out;
     }
     for (std::size_t i = 0; i < links_.size(); ++i) {
         if (!links_[i].hasGiven) continue;
@@ -324,20 +365,25 @@ std::vector<double> System::stiffnessTimesGiven(const std::vector<double>& movem
     return out;
 }
 
-void System::external(const std::vector<double>& factors, std::vector<double>& forces) const {
+void System::external(const std::vector<double>& factors, const State& state, std::vector<double>& forces) const {
     forces.assign(map_.freedomCount(), 0);
-    for (std::size_t c = 0; c < caseForces_.size(); ++c)
+    for (std::size_t c = 0; c < caseForces_.size(); ++c) {
         for (const auto& [freedom, f] : caseForces_[c]) forces[freedom] += factors[c] * f;
+        for (const NodalForce& f : caseTurning_[c]) {
+            const Vec3 along = column(state.rotations[f.node], f.freedom % 3);
+            for (int k = 0; k < 3; ++k) forces[6 * f.node + f.freedom - f.freedom % 3 + k] += factors[c] * f.value * along[k];
+        }
+    }
 }
 
 System::Energy System::energy(const State& state) const {
     Energy e;
     for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
-        e.stored += shells_[i].storedEnergy(nodal(i, state.freedoms), history(state, i), state.shells[i]);
+        e.stored += shells_[i].storedEnergy(nodal(i, state), history(state, i), state.shells[i]);
         e.plastic += shells_[i].plasticWork(history(state, i));
     }
     for (int i = 0; i < static_cast<int>(links_.size()); ++i)
-        e.stored += storedEnergy(model_->links[i].law, deflection(i, state.freedoms), state.springs[i]);
+        e.stored += storedEnergy(model_->links[i].law, deflection(i, state), state.springs[i]);
     return e;
 }
 

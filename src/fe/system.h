@@ -1,5 +1,6 @@
 #pragma once
 #include "fe/freedom_map.h"
+#include "fe/rotation.h"
 #include "fe/shell_element.h"
 #include "fe/sparse_matrix.h"
 #include <memory>
@@ -8,24 +9,31 @@ namespace zg::fe {
 
 /// Where the structure is: displacements and all that its materials and springs remember.
 struct State {
-    std::vector<double> freedoms; ///< [6 nodes]
+    std::vector<double> freedoms; ///< [6 nodes]; in moved geometry the turns are sums of spins about fixed axes
+    std::vector<Mat3> rotations;  ///< by node, in moved geometry; else empty
     std::vector<double> factors;  ///< per load case
     std::vector<double> history;  ///< of all shells, one after the other
     std::vector<ShellElement::State> shells;
     std::vector<SpringState> springs;
 };
 
+/// Equilibrium where the structure was, or where it has moved to (large displacements and rotations, small strains).
+enum class Geometry { Undeformed, Moved };
+
 /// A model made ready to be computed: elements, numbered unknowns, the pattern of the stiffness. The model must outlive it.
 class System {
 public:
     /// Null with the reasons when the model cannot be computed (see inspect.h for what is looked at).
-    static std::unique_ptr<System> create(const Model& model, Diagnostics& found, int threads = 2);
+    static std::unique_ptr<System> create(const Model& model, Diagnostics& found, int threads = 2,
+                                          Geometry geometry = Geometry::Undeformed);
+    ~System();
 
     [[nodiscard]] const Model& model() const { return *model_; }
     [[nodiscard]] const FreedomMap& map() const { return map_; }
     [[nodiscard]] const ShellElement& shell(int i) const { return shells_[i]; }
     [[nodiscard]] const double* history(const State& state, int shell) const { return &state.history[historyStart_[shell]]; }
     [[nodiscard]] int threads() const { return threads_; }
+    [[nodiscard]] bool isMoved() const { return carried_ != nullptr; }
     /// The state without load.
     [[nodiscard]] State initialState() const;
 
@@ -43,11 +51,20 @@ public:
     [[nodiscard]] const SparseSymmetric& pattern() const { return matrix_; }
     /// Tangent stiffness times movements of the freedoms, all of them; only elements that touch a given movement are visited.
     [[nodiscard]] std::vector<double> stiffnessTimesGiven(const std::vector<double>& movement) const;
-    /// Forces of the load cases on all freedoms.
-    void external(const std::vector<double>& factors, std::vector<double>& forces) const;
+    /// Forces of the load cases on all freedoms; in moved geometry `state` says where to those point that turn with their nodes.
+    void external(const std::vector<double>& factors, const State& state, std::vector<double>& forces) const;
+    [[nodiscard]] bool hasTurningForces() const;
+    /// Moved geometry: turns the nodes of `state`, whose freedoms are set, on from where they were.
+    void turn(const std::vector<double>& freedomsBefore, const std::vector<Mat3>& rotationsBefore, State& state) const;
+    [[nodiscard]] Vec3 place(int node, const State& state) const;
     /// Deflections of a link, component by component.
-    [[nodiscard]] std::array<double, 3> deflection(int link, const std::vector<double>& freedoms) const;
+    [[nodiscard]] std::array<double, 3> deflection(int link, const State& state) const;
+    /// Movements of a shell's nodes that deform it, in the axes of the undeformed element.
+    [[nodiscard]] ElementVector nodal(int shell, const State& state) const;
+    /// The plain freedoms of its nodes.
     [[nodiscard]] ElementVector nodal(int shell, const std::vector<double>& freedoms) const;
+    /// Forces that a shell exerts on its nodes in a state, global axes.
+    [[nodiscard]] ElementVector nodalForces(int shell, const State& state) const;
 
     struct Energy {
         double stored = 0, plastic = 0;
@@ -65,20 +82,29 @@ private:
         std::vector<double> onEquations; ///< [component][equations]
         bool hasGiven = false;
     };
-    // How a shell's 24 freedoms meet equations: one to one, or through expansions.
-    struct ShellData {
-        std::array<int, nodeColumns> equation{};
+    // How the freedoms of an element meet equations: one to one, or through expansions.
+    struct Block {
+        std::vector<int> freedoms, equation;
         bool isExpanded = false, hasGiven = false;
-        std::vector<int> equations;                                             ///< of an expanded shell
-        std::array<std::vector<std::pair<int, double>>, nodeColumns> expansion; ///< local equation, factor
+        std::vector<int> equations;                                 ///< of an expanded block
+        std::vector<std::vector<std::pair<int, double>>> expansion; ///< by freedom: local equation, factor
+        [[nodiscard]] const std::vector<int>& onEquations() const { return isExpanded ? equations : equation; }
     };
-    System() = default;
-    void prepareShell(int shell);
+    struct Carried; // what moved geometry needs besides
+    System();
+    [[nodiscard]] Block blockOf(const int* nodes, int count) const;
     void prepareLink(int link);
+    void prepareCarried();
+    void addTurning(const NodalForce& force);
+    void evaluateMoved(const State& before, State& after, std::vector<double>& internal, bool withTangent);
+    [[nodiscard]] ElementVector deforming(int shell, const State& state) const;
+    [[nodiscard]] std::array<double, 3> movedDeflection(int link, const State& state) const;
+    [[nodiscard]] std::array<double, 3> deflection(int link, const std::vector<double>& freedoms) const;
+    void addInternal(const Block& block, const double* forces, std::vector<double>& internal) const;
     void buildPattern();
     void evaluateLinks(const State& before, State& after, std::vector<double>* internal);
-    [[nodiscard]] int freedomOf(int shell, int local) const;
-    void expandShell(int shell, const ElementMatrix& k, double* out) const;
+    static void expand(const Block& block, const double* k, double* out);
+    static void timesGiven(const Block& block, const double* k, const std::vector<double>& movement, std::vector<double>& out);
     void gather(const std::vector<double>& buffer, std::vector<double>& values) const;
 
     const Model* model_ = nullptr;
@@ -87,7 +113,8 @@ private:
     std::vector<std::unique_ptr<LayeredSection>> sections_;
     std::vector<ShellElement> shells_;
     std::vector<std::size_t> historyStart_;
-    std::vector<ShellData> shellData_;
+    std::vector<Block> blocks_; ///< of shells
+    std::unique_ptr<Carried> carried_;
     std::vector<LinkData> links_;
     std::vector<std::size_t> shellStart_, linkStart_; ///< where each one's values lie in the buffer
     std::vector<double> buffer_;                      ///< element matrices on equations, packed
@@ -97,7 +124,8 @@ private:
     double largestSpringForce_ = 0;
     SparseSymmetric matrix_;
     std::vector<int> gatherStart_, gatherSource_;
-    std::vector<std::vector<std::pair<int, double>>> caseForces_; ///< per case: freedom, force
+    std::vector<std::vector<std::pair<int, double>>> caseForces_; ///< per case: freedom, force of fixed direction
+    std::vector<std::vector<NodalForce>> caseTurning_;            ///< per case
 };
 
 } // namespace zg::fe

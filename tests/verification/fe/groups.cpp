@@ -16,6 +16,14 @@ const std::vector<FeCases>& allFeCases() {
                                           {"Rigid bases on beds", beds},
                                           {"Contact of elastic plates", contacts},
                                           {"Fillet welds and ties", filletWelds},
-                                          {"Circular plates and tubes", circularPlates}};
+                                          {"Circular plates and tubes", circularPlates},
+                                          {"Elements carried through rotations", carriedElements},
+                                          {"Strips and frames, large rotations", largeStrips},
+                                          {"Snap-through", snapThrough},
+                                          {"Plates under pressure, membrane action", pressedPlates},
+                                          {"Plates past buckling", platesPastBuckling},
+                                          {"Imperfect members", imperfectMembers},
+                                          {"Membrane action in strips", membraneStrips},
+                                          {"Contact in moved geometry", movedContact}};
     return all;
 }

@@ -100,8 +100,8 @@ Outcome prescribe(double t, bool split, bool isTurned, const Field& field, const
         const int i = static_cast<int>(e);
         const ShellElement& shell = done->system().shell(i);
         for (int g = 0; g < shell.pointCount(); ++g) {
-            const SectionVector f = shell.section().elasticForces(
-                shell.strainAt(g, done->system().nodal(i, done->state().freedoms), done->state().shells[e]));
+            const SectionVector f =
+                shell.section().elasticForces(shell.strainAt(g, done->system().nodal(i, done->state()), done->state().shells[e]));
             // Invariants of the local components: the sum, and the size of the rest.
             for (int block = 0; block < 2; ++block) {
                 const double sum = 2 * rootHalf * f[3 * block],

@@ -60,7 +60,7 @@ Coupon coupon(double E_t, int nx, int ny) {
 
 PlaneStress stressOf(const Analysis& a, int shell, int layer = 0) {
     const ShellElement& e = a.system().shell(shell);
-    const SectionVector strain = e.strainAt(0, a.system().nodal(shell, a.state().freedoms), a.state().shells[shell]);
+    const SectionVector strain = e.strainAt(0, a.system().nodal(shell, a.state()), a.state().shells[shell]);
     PlaneStress s = e.section().layerStress(strain, a.system().history(a.state(), shell), layer);
     // Into the element's global x, y: local x lies along the element's first side here.
     return s;
@@ -202,7 +202,7 @@ void bendingRows(FeRows& rows) {
     go(residual);
     addRow(rows, "P4.7", "residual curvature", "Simpson 13", residual, exact, 0.02, "closed form: k - M/EI");
     const ShellElement& e = a->system().shell(0);
-    const SectionVector strain = e.strainAt(0, a->system().nodal(0, a->state().freedoms), a->state().shells[0]);
+    const SectionVector strain = e.strainAt(0, a->system().nodal(0, a->state()), a->state().shells[0]);
     addRow(rows, "P4.7", "residual stress at the face over f_y", "Simpson 13",
            e.section().layerStress(strain, a->system().history(a->state(), 0), 12).x / fy, -104.444 / fy, 0.045,
            "closed form: f_y - 6 M/t2; 2 % of f_y");
@@ -310,7 +310,7 @@ void sectionRows(FeRows& rows) {
             double most = 0;
             for (int e = 0; e < static_cast<int>(x.model.shells.size()); ++e) {
                 const SectionVector strain =
-                    a->system().shell(e).strainAt(0, a->system().nodal(e, a->state().freedoms), a->state().shells[e]);
+                    a->system().shell(e).strainAt(0, a->system().nodal(e, a->state()), a->state().shells[e]);
                 const double exx = rootHalf * (strain[0] + strain[1]), kxx = rootHalf * (strain[3] + strain[4]);
                 most = std::max(most, std::abs(exx) + std::abs(kxx) * (x.model.shells[e].part == flange ? tf / 2 : 0));
             }

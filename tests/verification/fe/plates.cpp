@@ -46,7 +46,7 @@ SquareResult square(const Square& s) {
     // Moment at the centre: mean of the nearest integration points of the four elements round it.
     const int e = g.shell(s.n / 2, s.n / 2);
     const System& system = done->system();
-    const SectionVector strain = system.shell(e).strainAt(0, system.nodal(e, done->state().freedoms), done->state().shells[e]);
+    const SectionVector strain = system.shell(e).strainAt(0, system.nodal(e, done->state()), done->state().shells[e]);
     const SectionVector forces = system.shell(e).section().elasticForces(strain);
     r.centreMoment = std::abs(rootHalf * (forces[3] + forces[4]));
     return r;

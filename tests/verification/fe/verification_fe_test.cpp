@@ -85,3 +85,18 @@ TEST_CASE("circular plates and tubes", "[fe][verification]") {
     const FeRows rows = check(circularPlates());
     for (const char* id : {"P10.1", "P10.2", "P10.3", "P10.5", "P10.6"}) checkRate(rows, id, "w (mm)", 3);
 }
+TEST_CASE("stressed elements, patches and bolts are carried through rotations unchanged", "[fe][verification]") {
+    check(carriedElements());
+}
+TEST_CASE("strips and frames through large rotations", "[fe][verification]") { check(largeStrips()); }
+TEST_CASE("snap-through and snap-back are followed", "[fe][verification]") { check(snapThrough()); }
+TEST_CASE("plates under pressure carry as membranes", "[fe][verification]") { check(pressedPlates()); }
+TEST_CASE("plates past buckling: effective width, strength with imperfections, shear", "[fe][verification]") {
+    check(platesPastBuckling());
+}
+TEST_CASE("imperfect members: columns elastic and yielding, lateral buckling", "[fe][verification]") {
+    const FeRows rows = check(imperfectMembers());
+    checkRate(rows, "N6.1", "additional w (mm) at 0.50 P_E", 3);
+}
+TEST_CASE("membrane action in strips, elastic and plastic", "[fe][verification]") { check(membraneStrips()); }
+TEST_CASE("contact looks at where the structure is", "[fe][verification]") { check(movedContact()); }

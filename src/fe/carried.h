@@ -1,0 +1,28 @@
+#pragma once
+#include "fe/corotation.h"
+#include "fe/system.h"
+
+// What an analysis in moved geometry has besides, for the source files of System only.
+namespace zg::fe {
+
+struct System::Carried {
+    struct Spring {
+        std::vector<int> nodes;
+        MovedBody body;
+        std::array<std::vector<double>, 3> rows; ///< deflections from the local movements of the nodes, [6 n]
+        Block block;
+        std::vector<double> stiffness; ///< packed, of the last evaluation with tangents
+    };
+    /// A node with forces that turn with it: the symmetric part of their stiffness.
+    struct Turning {
+        int node;
+        Block block;
+        std::array<double, packedSize(6)> stiffness{};
+        std::size_t start = 0; ///< in the buffer
+    };
+    std::vector<MovedBody> shells;
+    std::vector<Spring> springs;
+    std::vector<Turning> turning;
+};
+
+} // namespace zg::fe
