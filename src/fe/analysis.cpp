@@ -129,13 +129,17 @@ double Analysis::displacement(int node, Freedom freedom) const {
                                                : now_.freedoms[6 * node + freedom];
 }
 
+std::vector<Vec3> Analysis::places() const {
+    std::vector<Vec3> all;
+    for (int i = 0; i < static_cast<int>(model().nodes.size()); ++i) all.push_back(place(i));
+    return all;
+}
+
 std::vector<Wrench> Analysis::reactions() const {
     std::vector<double> out;
     system_->external(now_.factors, now_, out);
     for (std::size_t d = 0; d < out.size(); ++d) out[d] = internal_[d] - out[d];
-    std::vector<Vec3> places;
-    for (int i = 0; i < static_cast<int>(model().nodes.size()); ++i) places.push_back(place(i));
-    return system_->map().reactions(model(), places, out);
+    return system_->map().reactions(model(), places(), out);
 }
 
 Wrench Analysis::reaction(const std::string& id) const {

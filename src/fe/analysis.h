@@ -97,6 +97,7 @@ public:
     [[nodiscard]] double displacement(int node, Freedom freedom) const;
     /// Where a node is: in the undeformed geometry where it was.
     [[nodiscard]] Vec3 place(int node) const { return system_->place(node, now_); }
+    [[nodiscard]] std::vector<Vec3> places() const;
     /// Forces that each constraint exerts (about the origin), in the model's order.
     [[nodiscard]] std::vector<Wrench> reactions() const;
     /// Sum over the constraints with this id.

@@ -11,6 +11,7 @@ struct System::Carried {
         MovedBody body;
         std::array<std::vector<double>, 3> rows; ///< deflections from the local movements of the nodes, [6 n]
         Block block;
+        bool turnsForces = true;       ///< its tangent has what its forces gain by turning with it
         std::vector<double> stiffness; ///< packed, of the last evaluation with tangents
     };
     /// A node with forces that turn with it: the symmetric part of their stiffness.

@@ -48,42 +48,45 @@ Mat3 nearestRotation(Mat3 a) {
 Vec3 at(const double* v, int i) { return {v[3 * i], v[3 * i + 1], v[3 * i + 2]}; }
 void put(double* v, int i, Vec3 x) { v[3 * i] = x.x, v[3 * i + 1] = x.y, v[3 * i + 2] = x.z; }
 
-// A square matrix in 3x3 blocks: block 2 i is the place of node i, 2 i + 1 its turn.
-struct Blocks {
-    double* k;
-    int size;
-    void add(int i, int j, const Mat3& m) const {
-        for (int p = 0; p < 3; ++p)
-            for (int q = 0; q < 3; ++q) k[(3 * i + p) * size + 3 * j + q] += m[p][q];
+// Square matrices by rows; a size of 24 is the rule.
+__attribute__((target_clones("avx512f", "avx2", "default"))) void addOuter(double* k, int size, const double* left,
+                                                                           const double* right) {
+    for (int i = 0; i < size; ++i) {
+        const double f = left[i];
+        if (f == 0) continue;
+        double* row = k + static_cast<std::ptrdiff_t>(i) * size;
+        for (int j = 0; j < size; ++j) row[j] += f * right[j];
     }
-    [[nodiscard]] Mat3 get(int i, int j) const {
-        Mat3 m;
-        for (int p = 0; p < 3; ++p)
-            m[p] = {k[(3 * i + p) * size + 3 * j], k[(3 * i + p) * size + 3 * j + 1], k[(3 * i + p) * size + 3 * j + 2]};
-        return m;
-    }
-    void set(int i, int j, const Mat3& m) const {
-        for (int p = 0; p < 3; ++p)
-            for (int q = 0; q < 3; ++q) k[(3 * i + p) * size + 3 * j + q] = m[p][q];
-    }
-};
+}
 
-// K <- P^T K P with P = 1 - U V^T.
-void project(double* k, int size, const std::vector<std::vector<double>>& u, const std::vector<std::vector<double>>& v) {
-    const int ranks = static_cast<int>(u.size());
-    std::vector<double> ku(static_cast<std::size_t>(size) * ranks, 0), uk(static_cast<std::size_t>(size) * ranks, 0);
-    for (int i = 0; i < size; ++i)
-        for (int r = 0; r < ranks; ++r)
-            for (int j = 0; j < size; ++j) ku[i * ranks + r] += k[i * size + j] * u[r][j];
-    for (int i = 0; i < size; ++i)
-        for (int r = 0; r < ranks; ++r)
-            for (int j = 0; j < size; ++j) k[i * size + j] -= ku[i * ranks + r] * v[r][j];
-    for (int i = 0; i < size; ++i)
-        for (int r = 0; r < ranks; ++r)
-            for (int j = 0; j < size; ++j) uk[r * size + j] += u[r][i] * k[i * size + j];
-    for (int i = 0; i < size; ++i)
-        for (int r = 0; r < ranks; ++r)
-            for (int j = 0; j < size; ++j) k[i * size + j] -= v[r][i] * uk[r * size + j];
+// out += sum over j of (row j of k) v_j: of a symmetric matrix the product with v.
+__attribute__((target_clones("avx512f", "avx2", "default"))) void addProduct(const double* k, int size, const double* v,
+                                                                             double* out) {
+    for (int j = 0; j < size; ++j) {
+        const double f = v[j];
+        if (f == 0) continue;
+        const double* row = k + static_cast<std::ptrdiff_t>(j) * size;
+        for (int i = 0; i < size; ++i) out[i] += f * row[i];
+    }
+}
+
+// Rows 3 i to 3 i + 2 become m times these rows.
+__attribute__((target_clones("avx512f", "avx2", "default"))) void turnRows(double* k, int size, int i, const Mat3& m) {
+    double *a = k + static_cast<std::ptrdiff_t>(3 * i) * size, *b = a + size, *c = b + size;
+    for (int j = 0; j < size; ++j) {
+        const double x = a[j], y = b[j], z = c[j];
+        a[j] = m[0].x * x + m[0].y * y + m[0].z * z;
+        b[j] = m[1].x * x + m[1].y * y + m[1].z * z;
+        c[j] = m[2].x * x + m[2].y * y + m[2].z * z;
+    }
+}
+
+// Columns 3 i to 3 i + 2 become these columns times the transpose of m.
+void turnColumns(double* k, int size, int i, const Mat3& m) {
+    for (int r = 0; r < size; ++r) {
+        double* at = k + static_cast<std::ptrdiff_t>(r) * size + 3 * i;
+        put(at, 0, m * Vec3{at[0], at[1], at[2]});
+    }
 }
 
 } // namespace
@@ -209,12 +212,11 @@ MovedBody::Spin MovedBody::spinOf(const Motion& m) const {
 void MovedBody::forces(const Motion& m, const double* local, double* forces) const {
     const int n = nodeCount();
     std::vector<double> h(6 * static_cast<std::size_t>(n));
-    Vec3 sum, moment;
+    Vec3 moment;
     for (int i = 0; i < n; ++i) {
         const Vec3 f = at(local, 2 * i), t = transposed(rateMatrix(m.turn[i])) * at(local, 2 * i + 1);
         put(h.data(), 2 * i, f);
         put(h.data(), 2 * i + 1, t);
-        sum = sum + f;
         moment = moment + cross(m.place[i], f) + t;
     }
     if (rule_ == FrameRule::Fixed) {
@@ -223,159 +225,166 @@ void MovedBody::forces(const Motion& m, const double* local, double* forces) con
     }
     const Spin spin = spinOf(m);
     for (int i = 0; i < n; ++i) {
-        put(forces, 2 * i, m.frame * (at(h.data(), 2 * i) - (1.0 / n) * sum - transposed(spin.onPlace[i]) * moment));
+        put(forces, 2 * i, m.frame * (at(h.data(), 2 * i) - transposed(spin.onPlace[i]) * moment));
         put(forces, 2 * i + 1, m.frame * (at(h.data(), 2 * i + 1) - transposed(spin.onTurn[i]) * moment));
     }
 }
 
-// Less the change of (frame's spin)^T moment with the deformation, applied to deforming motions.
-void MovedBody::addSpinChange(const Motion& m, Vec3 moment, std::vector<double>& k) const {
-    const int n = nodeCount(), size = 6 * n;
-    const Blocks out{k.data(), size};
-    if (rule_ == FrameRule::Triads) {
-        // g_i = w_i N_i^T y with (sum w N)^T y = moment and N = tr(U) 1 - U.
-        Mat3 sum{};
-        std::vector<Mat3> nt(n), c(n);
-        for (int i = 0; i < n; ++i) {
-            nt[i] = transposed(trace(m.stretch[i]) * identity3 + (-1.0) * m.stretch[i]);
-            sum = sum + weights_[i] * nt[i];
-        }
-        const Mat3 inv = inverse(sum);
-        const Vec3 y = inv * moment;
-        for (int i = 0; i < n; ++i) {
-            const Mat3& u = m.stretch[i];
-            const Vec3 axial{u[2].y - u[1].z, u[0].z - u[2].x, u[1].x - u[0].y};
-            c[i] = (-1.0) * outer(y, axial) + (-1.0) * (transposed(u) * skew(y));
-        }
-        for (int i = 0; i < n; ++i) {
-            if (weights_[i] == 0) continue;
-            out.add(2 * i + 1, 2 * i + 1, (-weights_[i]) * c[i]);
-            const Mat3 spread = weights_[i] * (nt[i] * inv);
-            for (int j = 0; j < n; ++j)
-                if (weights_[j] != 0) out.add(2 * i + 1, 2 * j + 1, weights_[j] * (spread * c[j]));
-        }
-        return;
-    }
-    if (rule_ != FrameRule::Diagonals) return;
+// The change of the frame's spin with the deformation, as far as a moment feels it: pairs of (onto forces, from motions).
+void MovedBody::addSpinChange(const Motion& m, Vec3 moment, std::vector<Vec3>& onto, std::vector<Vec3>& from) const {
+    const int n = nodeCount();
     const Flat f = flatten(m);
     const Vec3 tau = axes_ * moment;
     const double t = tau.z / f.inPlane, a = tau.x + t * f.x, b = tau.y + t * f.y, p1 = -(a * f.d2.x + b * f.d2.y) / f.area,
                  p2 = (a * f.d1.x + b * f.d1.y) / f.area;
-    // Rows of changes with the places of the nodes.
-    using Row = std::vector<Vec3>;
-    const auto plus = [n](double s, const Row& x, double r, const Row& z) {
-        Row sum(n);
-        for (int i = 0; i < n; ++i) sum[i] = s * x[i] + r * z[i];
-        return sum;
-    };
-    Row dInPlane(n), dx(n), dy(n);
+    // The moment's forces are t (X.x y - X.y x) in the plane and p1, p2 at the ends of the diagonals: how t, p1, p2 change with
+    // the places of the nodes.
+    onto.assign(3 * static_cast<std::size_t>(n), {});
+    from.assign(3 * static_cast<std::size_t>(n), {});
+    Vec3 *dt = from.data(), *dp1 = dt + n, *dp2 = dp1 + n;
+    const double scale = 1 / f.area;
     for (int i = 0; i < n; ++i) {
         const Vec3 X = axes_ * reference_[i];
-        dInPlane[i] = X.x * axes_[0] + X.y * axes_[1];
-        dx[i] = X.x * axes_[2];
-        dy[i] = X.y * axes_[2];
-    }
-    const auto ofDiagonal = [&](int from, int to, int axis) {
-        Row row(n);
-        row[to] = row[to] + axes_[axis];
-        row[from] = row[from] - axes_[axis];
-        return row;
-    };
-    const Row d1x = ofDiagonal(f.ends[0], f.ends[1], 0), d1y = ofDiagonal(f.ends[0], f.ends[1], 1),
-              d2x = ofDiagonal(f.ends[2], f.ends[3], 0), d2y = ofDiagonal(f.ends[2], f.ends[3], 1);
-    const Row none(n), dt = plus(-t / f.inPlane, dInPlane, 0, none), da = plus(f.x, dt, t, dx), db = plus(f.y, dt, t, dy);
-    const Row dArea = plus(1, plus(f.d2.y, d1x, f.d1.x, d2y), -1, plus(f.d2.x, d1y, f.d1.y, d2x));
-    const Row dp1 = plus(-1 / f.area, plus(1, plus(f.d2.x, da, a, d2x), 1, plus(f.d2.y, db, b, d2y)), -p1 / f.area, dArea);
-    const Row dp2 = plus(1 / f.area, plus(1, plus(f.d1.x, da, a, d1x), 1, plus(f.d1.y, db, b, d1y)), -p2 / f.area, dArea);
-    for (int j = 0; j < n; ++j) {
-        for (int i = 0; i < n; ++i) {
-            const Vec3 X = axes_ * reference_[i];
-            out.add(2 * i, 2 * j, outer(X.y * axes_[0] - X.x * axes_[1], dt[j]));
-        }
-        out.add(2 * f.ends[1], 2 * j, (-1.0) * outer(axes_[2], dp1[j]));
-        out.add(2 * f.ends[0], 2 * j, outer(axes_[2], dp1[j]));
-        out.add(2 * f.ends[3], 2 * j, (-1.0) * outer(axes_[2], dp2[j]));
-        out.add(2 * f.ends[2], 2 * j, outer(axes_[2], dp2[j]));
+        onto[i] = X.y * axes_[0] - X.x * axes_[1];
+        dt[i] = (-t / f.inPlane) * (X.x * axes_[0] + X.y * axes_[1]);
+        const Vec3 da = f.x * dt[i] + (t * X.x) * axes_[2], db = f.y * dt[i] + (t * X.y) * axes_[2];
+        // One end or the other of each diagonal, or neither.
+        const double on1 = i == f.ends[1] ? 1 : i == f.ends[0] ? -1 : 0, on2 = i == f.ends[3] ? 1 : i == f.ends[2] ? -1 : 0;
+        const Vec3 area = (on1 * f.d2.y - on2 * f.d1.y) * axes_[0] + (on2 * f.d1.x - on1 * f.d2.x) * axes_[1];
+        dp1[i] = -scale * (f.d2.x * da + f.d2.y * db + on2 * (a * axes_[0] + b * axes_[1]) + p1 * area);
+        dp2[i] = scale * (f.d1.x * da + f.d1.y * db + on1 * (a * axes_[0] + b * axes_[1]) - p2 * area);
+        onto[n + i] = -on1 * axes_[2];
+        onto[2 * n + i] = -on2 * axes_[2];
     }
 }
 
-void MovedBody::tangent(const Motion& m, const double* local, const double* stiffness, double* tangent) const {
+void MovedBody::tangent(Motion& m, const double* local, const double* stiffness, double* tangent) const {
     const int n = nodeCount(), size = 6 * n;
-    std::vector<double> k(stiffness, stiffness + static_cast<std::ptrdiff_t>(size) * size);
-    const Blocks blocks{k.data(), size};
-    std::vector<Vec3> force(n), turning(n);
-    Vec3 sum, moment;
-    std::vector<Mat3> rate(n);
+    double* k = tangent;
+    std::copy(stiffness, stiffness + static_cast<std::ptrdiff_t>(size) * size, k);
+    m.force.resize(n);
+    m.turning.resize(n);
+    m.onVector.resize(n);
+    Vec3 moment;
     for (int i = 0; i < n; ++i) {
-        rate[i] = rateMatrix(m.turn[i]);
-        force[i] = at(local, 2 * i);
-        turning[i] = transposed(rate[i]) * at(local, 2 * i + 1);
-        sum = sum + force[i];
-        moment = moment + cross(m.place[i], force[i]) + turning[i];
-    }
-    for (int i = 0; i < n; ++i) {
-        const Mat3 back = transposed(rate[i]);
-        for (int j = 0; j < 2 * n; ++j) {
-            blocks.set(2 * i + 1, j, back * blocks.get(2 * i + 1, j));
-            blocks.set(j, 2 * i + 1, blocks.get(j, 2 * i + 1) * rate[i]);
-        }
-        blocks.add(2 * i + 1, 2 * i + 1, rateMatrixChange(m.turn[i], at(local, 2 * i + 1)) * rate[i]);
+        const Mat3 rate = rateMatrix(m.turn[i]), back = transposed(rate);
+        const Vec3 given = at(local, 2 * i + 1);
+        m.force[i] = at(local, 2 * i);
+        m.turning[i] = back * given;
+        m.onVector[i] = rateMatrixChange(m.turn[i], given) * rate;
+        moment = moment + cross(m.place[i], m.force[i]) + m.turning[i];
+        turnRows(k, size, 2 * i + 1, back);
+        turnColumns(k, size, 2 * i + 1, back);
     }
     if (rule_ != FrameRule::Fixed) {
+        // Motions that deform are q - u_c (v_c . q): without the frame's spin v q. The body's own answer S becomes P^T S P, the
+        // change of rotation vectors likewise; forces turn with the frame, and the frame's spin weighs their moment, which the
+        // places change.
         const Spin spin = spinOf(m);
-        // Only motions that deform: without the mean displacement and the frame's spin.
-        std::vector<std::vector<double>> u(6, std::vector<double>(size, 0)), v = u;
-        for (int i = 0; i < n; ++i) {
-            for (int c = 0; c < 3; ++c) {
-                u[c][6 * i + c] = 1;
-                v[c][6 * i + c] = 1.0 / n;
-                const Vec3 unitC{c == 0 ? 1.0 : 0, c == 1 ? 1.0 : 0, c == 2 ? 1.0 : 0};
-                put(u[3 + c].data(), 2 * i, cross(unitC, m.place[i]));
-                put(u[3 + c].data(), 2 * i + 1, unitC);
-                put(v[3 + c].data(), 2 * i, spin.onPlace[i][c]);
-                put(v[3 + c].data(), 2 * i + 1, spin.onTurn[i][c]);
+        std::vector<double>& w = m.work;
+        w.assign(12 * static_cast<std::size_t>(size), 0);
+        double *u = w.data(), *v = u + 3 * size, *left = v + 3 * size, *right = left + 3 * size;
+        Mat3 lever{}, turns{};
+        for (int i = 0; i < n; ++i) lever = lever + skew(m.force[i]) * skew(m.place[i]), turns = turns + m.onVector[i];
+        for (int c = 0; c < 3; ++c) {
+            const Vec3 axis{c == 0 ? 1.0 : 0, c == 1 ? 1.0 : 0, c == 2 ? 1.0 : 0};
+            for (int i = 0; i < n; ++i) {
+                put(u + c * size, 2 * i, cross(axis, m.place[i]));
+                put(u + c * size, 2 * i + 1, axis);
+                put(v + c * size, 2 * i, spin.onPlace[i][c]);
+                put(v + c * size, 2 * i + 1, spin.onTurn[i][c]);
             }
         }
-        std::vector<double> change(k.size(), 0);
-        addSpinChange(m, moment, change);
-        // The body's answer is projected on both sides, the change of the projector on the right only; what the moment gains by
-        // the places moving is part of the latter.
-        Mat3 all{}, lever{};
-        for (int i = 0; i < n; ++i) {
-            all = all + skew(force[i]);
-            lever = lever + skew(force[i]) * skew(m.place[i]);
+        double su[3][3]; // u S u
+        for (int c = 0; c < 3; ++c) addProduct(k, size, u + c * size, left + c * size);
+        for (int c = 0; c < 3; ++c) {
+            for (int e = 0; e < 3; ++e) {
+                su[c][e] = 0;
+                for (int i = 0; i < size; ++i) su[c][e] += u[c * size + i] * left[e * size + i];
+            }
         }
-        std::vector<Mat3> gainPlace(n), gainTurn(n);
-        for (int j = 0; j < n; ++j) {
-            gainPlace[j] = skew(force[j]) + (-1.0 / n) * all + lever * spin.onPlace[j];
-            gainTurn[j] = lever * spin.onTurn[j];
-        }
-        project(k.data(), size, u, v);
-        // (change) P: right side only.
-        for (std::size_t r = 0; r < u.size(); ++r) {
+        for (int c = 0; c < 3; ++c) {
             for (int i = 0; i < size; ++i) {
-                double along = 0;
-                for (int j = 0; j < size; ++j) along += change[i * size + j] * u[r][j];
-                if (along == 0) continue;
-                for (int j = 0; j < size; ++j) k[i * size + j] -= along * v[r][j];
+                double half = 0;
+                for (int e = 0; e < 3; ++e) half += 0.5 * su[c][e] * v[e * size + i];
+                left[c * size + i] = right[c * size + i] = half - left[c * size + i];
             }
         }
-        for (std::size_t e = 0; e < k.size(); ++e) k[e] += change[e];
         for (int i = 0; i < n; ++i) {
-            const Mat3 onPlace = transposed(spin.onPlace[i]), onTurn = transposed(spin.onTurn[i]);
-            const Mat3 f = skew(force[i] - (1.0 / n) * sum - onPlace * moment), t = skew(turning[i] - onTurn * moment);
-            for (int j = 0; j < n; ++j) {
-                blocks.add(2 * i, 2 * j, onPlace * gainPlace[j] + (-1.0) * (f * spin.onPlace[j]));
-                blocks.add(2 * i, 2 * j + 1, onPlace * gainTurn[j] + (-1.0) * (f * spin.onTurn[j]));
-                blocks.add(2 * i + 1, 2 * j, onTurn * gainPlace[j] + (-1.0) * (t * spin.onPlace[j]));
-                blocks.add(2 * i + 1, 2 * j + 1, onTurn * gainTurn[j] + (-1.0) * (t * spin.onTurn[j]));
+            const Vec3 f = m.force[i] - transposed(spin.onPlace[i]) * moment,
+                       t = m.turning[i] - transposed(spin.onTurn[i]) * moment;
+            const Mat3 force = skew(f), turning = skew(t) + m.onVector[i];
+            const Mat3 gainPlace = skew(m.force[i]) + (lever + turns) * spin.onPlace[i],
+                       gainTurn = (lever + turns) * spin.onTurn[i] + (-1.0) * m.onVector[i];
+            for (int c = 0; c < 3; ++c) {
+                for (int p = 0; p < 3; ++p) {
+                    left[c * size + 6 * i + p] -= force[p][c];
+                    left[c * size + 6 * i + 3 + p] -= turning[p][c];
+                    right[c * size + 6 * i + p] += gainPlace[c][p];
+                    right[c * size + 6 * i + 3 + p] += gainTurn[c][p];
+                }
             }
+        }
+        for (int c = 0; c < 3; ++c) {
+            addOuter(k, size, left + c * size, v + c * size);
+            addOuter(k, size, v + c * size, right + c * size);
+        }
+        if (rule_ == FrameRule::Diagonals) {
+            addSpinChange(m, moment, m.onto, m.from);
+            double *to = left, *motion = left + size;
+            for (int c = 0; c < 3; ++c) {
+                std::fill(to, motion + size, 0.0);
+                Vec3 spun;
+                for (int i = 0; i < n; ++i) {
+                    put(to, 2 * i, m.onto[c * n + i]);
+                    put(motion, 2 * i, m.from[c * n + i]);
+                    spun = spun + cross(m.place[i], m.from[c * n + i]);
+                }
+                for (int e = 0; e < 3; ++e)
+                    for (int i = 0; i < size; ++i) motion[i] -= spun[e] * v[e * size + i];
+                addOuter(k, size, to, motion);
+            }
+        }
+        if (rule_ == FrameRule::Triads) addTriadChange(m, spin, moment, k);
+    }
+    for (int i = 0; i < n; ++i)
+        for (int p = 0; p < 3; ++p)
+            for (int q = 0; q < 3; ++q) k[(6 * i + 3 + p) * size + 6 * i + 3 + q] += m.onVector[i][p][q];
+    for (int i = 0; i < 2 * n; ++i) {
+        turnRows(k, size, i, m.frame);
+        turnColumns(k, size, i, m.frame);
+    }
+}
+
+// The same where the frame is the mean of rotations: g_i = w_i N_i^T y with (sum w N)^T y = moment, N = tr(U) 1 - U.
+void MovedBody::addTriadChange(const Motion& m, const Spin& spin, Vec3 moment, double* k) const {
+    const int n = nodeCount(), size = 6 * n;
+    Mat3 sum{};
+    std::vector<Mat3> nt(n), c(n);
+    for (int i = 0; i < n; ++i) {
+        nt[i] = transposed(trace(m.stretch[i]) * identity3 + (-1.0) * m.stretch[i]);
+        sum = sum + weights_[i] * nt[i];
+    }
+    const Mat3 inv = inverse(sum);
+    const Vec3 y = inv * moment;
+    Mat3 all{};
+    for (int i = 0; i < n; ++i) {
+        const Mat3& u = m.stretch[i];
+        const Vec3 axial{u[2].y - u[1].z, u[0].z - u[2].x, u[1].x - u[0].y};
+        c[i] = (-1.0) * outer(y, axial) + (-1.0) * (transposed(u) * skew(y));
+        all = all + weights_[i] * c[i];
+    }
+    for (int i = 0; i < n; ++i) {
+        if (weights_[i] == 0) continue;
+        const Mat3 spread = nt[i] * inv;
+        for (int j = 0; j < n; ++j) {
+            // What node j turns against the frame is its spin less the frame's.
+            Mat3 block = weights_[j] * (spread * c[j]) + (c[i] + (-1.0) * (spread * all)) * spin.onTurn[j];
+            if (i == j) block = block + (-1.0) * c[i];
+            for (int p = 0; p < 3; ++p)
+                for (int q = 0; q < 3; ++q) k[(6 * i + 3 + p) * size + 6 * j + 3 + q] += weights_[i] * block[p][q];
         }
     }
-    const Mat3 back = transposed(m.frame);
-    const Blocks out{tangent, size};
-    for (int i = 0; i < 2 * n; ++i)
-        for (int j = 0; j < 2 * n; ++j) out.set(i, j, m.frame * blocks.get(i, j) * back);
 }
 
 } // namespace zg::fe

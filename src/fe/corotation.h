@@ -14,7 +14,8 @@ enum class FrameRule {
 
 /// A body of few nodes that answers linearly to small deformations (a shell element, a spring with its attachments), carried
 /// through any motion: element-independent corotational formulation (Rankin and Nour-Omid 1988, Felippa and Haugen 2005). The
-/// body itself is asked in the axes and at the places of the undeformed state and never sees the motion; its forces come back as
+/// body itself is asked in the axes and at the places of the undeformed state and never sees the motion (it must not answer to a
+/// translation); its forces come back as
 /// the exact gradient of its energy, in equilibrium in the present geometry.
 class MovedBody {
 public:
@@ -30,6 +31,10 @@ public:
         std::vector<Vec3> turn;    ///< rotation vectors of the nodes against the frame, undeformed axes
         std::vector<double> local; ///< [6 n]: displacements that deform, rotation vectors
         std::vector<Mat3> stretch; ///< Triads: the nodes' rotations against the frame
+        // Room to work in, kept from one call to the next.
+        std::vector<Vec3> force, turning, onto, from;
+        std::vector<Mat3> onVector;
+        std::vector<double> work;
     };
     /// `displacements` and `rotations` by node.
     void follow(const Vec3* displacements, const Mat3* rotations, Motion& motion) const;
@@ -37,7 +42,7 @@ public:
     void forces(const Motion& motion, const double* local, double* forces) const;
     /// The exact tangent [6 n][6 n] of these forces to displacements and spins about fixed axes: symmetric only in equilibrium.
     /// `stiffness` is that of the body [6 n][6 n].
-    void tangent(const Motion& motion, const double* local, const double* stiffness, double* tangent) const;
+    void tangent(Motion& motion, const double* local, const double* stiffness, double* tangent) const;
 
 private:
     // What a spin of the frame is in terms of the nodes' motion: omega = sum onPlace_i du_i + onTurn_i dtheta_i.
@@ -47,7 +52,8 @@ private:
     struct Flat; // the plane of Diagonals, components in its axes
     [[nodiscard]] Flat flatten(const Motion& motion) const;
     [[nodiscard]] Spin spinOf(const Motion& motion) const;
-    void addSpinChange(const Motion& motion, Vec3 moment, std::vector<double>& k) const;
+    void addSpinChange(const Motion& motion, Vec3 moment, std::vector<Vec3>& onto, std::vector<Vec3>& from) const;
+    void addTriadChange(const Motion& motion, const Spin& spin, Vec3 moment, double* k) const;
     [[nodiscard]] std::array<int, 4> diagonals() const;
 
     std::vector<Vec3> reference_; ///< about their mean

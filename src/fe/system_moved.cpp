@@ -1,6 +1,7 @@
 #include "fe/carried.h"
 #include "fe/parallel.h"
 #include <algorithm>
+
 #include <map>
 
 // Elements and springs carried along with the structure: each one is asked for its answer in its own undeformed axes, and what
@@ -70,6 +71,7 @@ void System::prepareCarried() {
         add(link.a, -1);
         if (link.b) add(*link.b, 1);
         s.block = blockOf(s.nodes.data(), static_cast<int>(n));
+        s.turnsForces = link.role == LinkRole::Spring;
         s.stiffness.assign(packedSize(6 * static_cast<int>(n)), 0);
         carried_->springs.push_back(std::move(s));
     }
@@ -159,6 +161,7 @@ void System::evaluateMoved(const State& before, State& after, std::vector<double
     parallelFor(threads_, static_cast<int>(carried_->springs.size()), [&](int begin, int end) {
         Carrier c;
         std::vector<double> full, tangent;
+        std::array<std::vector<double>, 3> across; // forces of a unit in each component
         for (int i = begin; i < end; ++i) {
             Carried::Spring& s = carried_->springs[i];
             const int size = 6 * static_cast<int>(s.nodes.size());
@@ -181,19 +184,27 @@ void System::evaluateMoved(const State& before, State& after, std::vector<double
             forces[i].resize(size);
             s.body.forces(c.motion, local.data(), forces[i].data());
             if (!withTangent) continue;
-            full.assign(static_cast<std::size_t>(size) * size, 0);
-            tangent.resize(full.size());
+            // What deforms the spring, by its few components; where its forces turn with it only if they are heavy on the rest.
+            std::fill(s.stiffness.begin(), s.stiffness.end(), 0);
+            if (s.turnsForces) {
+                full.assign(static_cast<std::size_t>(size) * size, 0);
+                tangent.resize(full.size());
+                s.body.tangent(c.motion, local.data(), full.data(), tangent.data());
+                packSymmetric(tangent, size, s.stiffness.data());
+            }
+            for (int k = 0; k < components; ++k) {
+                across[k].resize(size);
+                s.body.forces(c.motion, s.rows[k].data(), across[k].data());
+            }
             for (int a = 0; a < components; ++a) {
                 for (int b = 0; b < components; ++b) {
                     const double t = r.tangent[3 * a + b];
                     if (t == 0) continue;
                     for (int p = 0; p < size; ++p)
-                        if (s.rows[a][p] != 0)
-                            for (int q = 0; q < size; ++q) full[p * size + q] += t * s.rows[a][p] * s.rows[b][q];
+                        if (const double f = t * across[a][p]; f != 0)
+                            for (int q = 0; q <= p; ++q) s.stiffness[packedAt(p, q)] += f * across[b][q];
                 }
             }
-            s.body.tangent(c.motion, local.data(), full.data(), tangent.data());
-            packSymmetric(tangent, size, s.stiffness.data());
         }
     });
     for (Carried::Turning& t : carried_->turning) {

@@ -65,14 +65,14 @@ std::vector<fe::NodalForce> endForces(const ResolvedJoint& joint, const JointMod
     return forces;
 }
 
-fe::Wrench sumOf(const fe::Model& model, const std::vector<fe::NodalForce>& forces) {
+fe::Wrench sumOf(const std::vector<fe::Vec3>& places, const std::vector<fe::NodalForce>& forces) {
     fe::Wrench sum;
     for (const fe::NodalForce& f : forces) {
         Vec3 v;
         v[f.freedom % 3] = f.value;
         if (f.freedom < 3) {
             sum.force = sum.force + v;
-            sum.moment = sum.moment + cross(model.nodes[f.node], v);
+            sum.moment = sum.moment + cross(places[f.node], v);
         } else {
             sum.moment = sum.moment + v;
         }

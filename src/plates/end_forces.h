@@ -15,6 +15,6 @@ namespace zg {
 [[nodiscard]] std::vector<fe::NodalForce> endForces(const ResolvedJoint& joint, const JointModel& model, const ActionSet& set);
 
 /// Sum of nodal forces about the origin.
-[[nodiscard]] fe::Wrench sumOf(const fe::Model& model, const std::vector<fe::NodalForce>& forces);
+[[nodiscard]] fe::Wrench sumOf(const std::vector<fe::Vec3>& places, const std::vector<fe::NodalForce>& forces);
 
 } // namespace zg

@@ -195,7 +195,7 @@ std::vector<std::pair<PartRef, double>> contactForces(const fe::Analysis& a, con
 
 PlateBalance balanceOf(const fe::Analysis& a, const std::vector<fe::NodalForce>& applied) {
     PlateBalance b;
-    fe::Wrench sum = sumOf(a.model(), applied);
+    fe::Wrench sum = sumOf(a.places(), applied);
     for (const fe::NodalForce& f : applied)
         if (f.freedom < 3) b.applied = std::max(b.applied, std::abs(f.value));
     // Reactions of supports; ties within the model balance themselves.

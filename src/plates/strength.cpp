@@ -55,10 +55,14 @@ public:
         }
         case_ = m_.model.addCase("set " + set_.id);
         m_.model.cases[case_].forces = forces_;
+        for (std::size_t n = 0; n < settings_.imperfection.size(); ++n)
+            m_.model.nodes[n] = m_.model.nodes[n] + settings_.imperfection[n];
+        fe::SolverSettings solver{plateTolerance, 30, settings_.threads};
+        if (settings_.isMoved) solver.geometry = fe::Geometry::Moved;
         Diagnostics found;
         // A first step that finds no equilibrium says only that the limit is below it: start again with smaller ones.
         for (double first : {0.34, 0.06, 0.012}) {
-            analysis_ = fe::Analysis::create(m_.model, found, {plateTolerance, 30, settings_.threads});
+            analysis_ = fe::Analysis::create(m_.model, found, solver);
             if (!analysis_) return tl::unexpected(found);
             s.frames.clear();
             s.limit = PlateLimit::None;

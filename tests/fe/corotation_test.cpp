@@ -51,7 +51,7 @@ struct Moved {
         return f;
     }
     [[nodiscard]] std::vector<double> tangent() const {
-        const MovedBody::Motion m = motion();
+        MovedBody::Motion m = motion();
         std::vector<double> k(stiffness.size());
         body.tangent(m, answerTo(m.local).data(), stiffness.data(), k.data());
         return k;
@@ -84,12 +84,25 @@ Moved drawn(FrameRule rule, int n, Draw& draw, double strain) {
     }
     m.first = m.places;
     m.body = MovedBody(m.places, rule, weights);
-    // Any symmetric matrix: the exact derivatives need no more.
+    // Any symmetric matrix that does not answer to a translation: the exact derivatives need no more.
     const int size = 6 * n;
     m.stiffness.assign(static_cast<std::size_t>(size) * size, 0);
     for (int i = 0; i < size; ++i)
         for (int j = 0; j <= i; ++j)
             m.stiffness[i * size + j] = m.stiffness[j * size + i] = draw(i % 6 < 3 && j % 6 < 3 ? 1 : 30);
+    if (rule != FrameRule::Fixed) {
+        for (int pass = 0; pass < 2; ++pass) {
+            for (int i = 0; i < size; ++i) {
+                for (int c = 0; c < 3; ++c) {
+                    double mean = 0;
+                    for (int j = 0; j < n; ++j)
+                        mean += (pass == 0 ? m.stiffness[i * size + 6 * j + c] : m.stiffness[(6 * j + c) * size + i]) / n;
+                    for (int j = 0; j < n; ++j)
+                        (pass == 0 ? m.stiffness[i * size + 6 * j + c] : m.stiffness[(6 * j + c) * size + i]) -= mean;
+                }
+            }
+        }
+    }
     for (int i = 0; i < n; ++i) {
         m.places[i] = m.places[i] + draw.vector(50 * strain);
         m.rotations[i] = rotationBy(draw.vector(strain));

@@ -101,7 +101,7 @@ TEST_CASE("end forces reach the place where they are given", "[plates][forces]")
     set.id = "T";
     setForces(set, ends::right, 12e3, 34e3, 56e6);
     setAcross(set, ends::right, 7e3, 8e6, 9e5);
-    const fe::Wrench w = sumOf(model->model, endForces(joint, *model, set));
+    const fe::Wrench w = sumOf(model->model.nodes, endForces(joint, *model, set));
     const ResolvedSide& s = joint.main();
     // By hand: axes of the beam, place at the column face on the axis.
     const fe::Vec3 along{s.cosSlope, 0, s.sinSlope}, up{-s.sinSlope, 0, s.cosSlope};
