@@ -2,12 +2,13 @@
 #include "fe/analysis.h"
 #include "joint/resolve.h"
 #include "plates/moment_rotation.h"
-#include "plates/strength.h"
+#include "plates/snapshot.h"
+#include "plates/stability.h"
 #include <cstdio>
 #include <cstring>
 
-/// The plate method on the demo joints: seconds of a moment-rotation curve, of the first action set and of its modes, and where a
-/// curve's time goes. Arguments: marks of joints; all when none is given.
+/// The plate method on the demo joints: seconds of a moment-rotation curve, of the first action set, of its modes and of its run
+/// with imperfections, and where a curve's time goes. Arguments: marks of joints; all when none is given.
 namespace {
 
 using namespace zg;
@@ -40,6 +41,11 @@ void firstSet(const ResolvedJoint& joint) {
     if (!r) return std::printf("  no set\n"), void();
     std::printf("  set %s %.2f s, of which modes %.2f s; reserve %.3f\n", joint.actions[0].id.c_str(), r->strength.seconds,
                 r->buckling.seconds, r->strength.reserve);
+    const auto model = buildJointModel(joint);
+    const auto stable = analyseStability(joint, joint.actions[0], geometryOf(joint, *model), *r, 2);
+    if (!stable) return;
+    std::printf("  imperfect in moved geometry %.2f s%s; reserve %.3f\n", stable->run.seconds,
+                stable->otherReserve > 0 ? " a sense" : "", stable->run.reserve);
 }
 
 } // namespace

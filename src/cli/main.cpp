@@ -137,8 +137,10 @@ int main(int argc, char** argv) {
         app.add_subcommand("plates", "Verify a joint by plate finite elements, beside the component method: strength, reserve, "
                                      "moment-rotation, buckling, over-strength");
     addSource(*plates_, platesC, "Mark of the joint")->required();
+    plates_->add_flag("--imperfect", platesC.isImperfect,
+                      "Every set also in moved geometry, with its buckling shapes as imperfections");
     plates_->add_option("--only", platesC.only, "One kind of analysis")
-        ->check(CLI::IsMember({"strength", "buckling", "curves", "over-strength"}));
+        ->check(CLI::IsMember({"strength", "buckling", "stability", "curves", "over-strength"}));
     plates_->add_option("--size", platesC.size, "Factor on the element size")->check(numberWithin(0.3, 4));
     plates_->add_flag("--converge", platesC.isConverging, "Moment-rotation on three sizes instead, and what they come to");
     plates_->add_option("--side", platesC.side, "Beam of --curve and --converge")->check(CLI::IsMember({"right", "left"}));

@@ -68,6 +68,12 @@ void print(const PlateBuckling& b, bool isTwoSided) {
     std::cout << "\n";
 }
 
+void print(const PlateStability& s, double strainLimit, bool isTwoSided) {
+    std::cout << "  " << s.run.id << ": " << stabilitySentence(s, strainLimit) << "\n";
+    if (!s.run.message.empty() && s.run.isLoaded) std::cout << "    " << s.run.message << "\n";
+    for (const PlateImperfection& i : s.imperfections) std::cout << "    " << imperfectionWords(i, isTwoSided) << "\n";
+}
+
 /// With digits enough to see what the mesh changes.
 std::string exactly(double value, Quantity quantity, UnitSystem units) {
     const Unit unit = unitOf(quantity, units);
@@ -190,6 +196,10 @@ int plates(const PlatesCommand& c) {
         if (!joint.plates) joint.plates = PlateSpec{};
         joint.plates->sizeFactor = c.size;
     }
+    if (c.isImperfect) {
+        if (!joint.plates) joint.plates = PlateSpec{};
+        joint.plates->isImperfect = true;
+    }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());
     const bool asksSide = c.isConverging || !c.curve.empty() || c.side != "right";
@@ -204,6 +214,7 @@ int plates(const PlatesCommand& c) {
     scope.strength = wants("strength") || wants("buckling");
     scope.buckling = wants("buckling");
     scope.curves = wants("curves");
+    scope.stability = c.only.empty() ? Wanted::AsChosen : wants("stability") ? Wanted::Yes : Wanted::No;
     scope.overStrength = c.only.empty() ? Wanted::AsChosen : wants("over-strength") ? Wanted::Yes : Wanted::No;
     const auto study = [&] {
         TerminalProgress progress;
@@ -223,6 +234,8 @@ int plates(const PlatesCommand& c) {
     for (const PlateStrength& s : study->sets) print(s, limit, units, isTwoSided);
     if (!study->buckling.empty()) std::cout << "Buckling factors on the sets\n";
     for (const PlateBuckling& b : study->buckling) print(b, isTwoSided);
+    if (!study->stability.empty()) std::cout << "Moved geometry with imperfections (EN 1993-1-5 annex C)\n";
+    for (const PlateStability& s : study->stability) print(s, limit, isTwoSided);
     const BareConnections bare = bareConnections(*job, joint);
     std::vector<Reconciliation> compared;
     if (!study->curves.empty()) std::cout << "Moment-rotation\n";

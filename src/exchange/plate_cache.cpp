@@ -12,7 +12,7 @@ namespace zg {
 namespace {
 
 using nlohmann::json;
-constexpr int version = 5; // raised whenever the same joint would come out otherwise
+constexpr int version = 6; // raised whenever the same joint would come out otherwise
 
 constexpr JsonLimits bounds{16, 2'000'000};
 
@@ -20,6 +20,7 @@ constexpr JsonLimits bounds{16, 2'000'000};
 template <class E> constexpr int countOf();
 template <> constexpr int countOf<PartKind>() { return static_cast<int>(lastPartKind) + 1; }
 template <> constexpr int countOf<PlateLimit>() { return static_cast<int>(PlateLimit::NoEquilibrium) + 1; }
+template <> constexpr int countOf<ImperfectionRule>() { return static_cast<int>(ImperfectionRule::Bow) + 1; }
 template <> constexpr int countOf<ModeReach>() { return static_cast<int>(ModeReach::Joint) + 1; }
 
 template <class T> struct IsPacked : std::false_type {};
@@ -75,6 +76,14 @@ template <class V> void list(V& v, PlateBuckling& b) {
     v("set", b.set), v("id", b.id), v("modes", b.modes), v("complete", b.isComplete), v("message", b.message),
         v("seconds", b.seconds);
 }
+template <class V> void list(V& v, PlateImperfection& i) {
+    v("mode", i.mode), v("part", i.part), v("rule", i.rule), v("length", i.length), v("share", i.share),
+        v("amplitude", i.amplitude);
+}
+template <class V> void list(V& v, PlateStability& s) {
+    v("imperfections", s.imperfections), v("turned_over", s.isTurnedOver), v("other", s.otherReserve), v("plain", s.plainReserve);
+    v("gamma_M1", s.gamma_M1), v("run", s.run);
+}
 template <class V> void list(V& v, PlateCurvePoint& p) {
     v("phi", p.phi), v("M", p.M), v("strain", p.plasticStrain), v("residual", p.residual), v("panel", p.panelShear);
     v("compression", p.compression), v("contact", p.contact), v("net", p.rowNet), v("bolts", p.rowBolts);
@@ -90,6 +99,7 @@ template <class V> void list(V& v, PlateMomentRotation& m) {
 template <class V> void list(V& v, PlateStudy& s) {
     v("mark", s.mark), v("geometry", s.geometry), v("sets", s.sets), v("buckling", s.buckling), v("curves", s.curves);
     v("over_strength", s.overStrength), v("element_size", s.elementSize), v("freedoms", s.freedoms), v("seconds", s.seconds);
+    v("stability", s.stability);
     v("complete", s.isComplete), v("notes", s.notes), v("mechanism", s.mechanism), v("mechanism_words", s.mechanismWords);
 }
 
@@ -191,16 +201,21 @@ void verify(const PlateStudy& s) {
     for (const auto& shell : s.geometry.shells)
         for (int k = 0; k < 4; ++k) insist(shell[k] < nodes && shell[k] >= (k == 3 ? -1 : 0));
     for (int p : s.geometry.partOf) insist(p >= 0 && p < parts);
-    for (const auto* runs : {&s.sets, &s.overStrength})
-        for (const PlateStrength& set : *runs) {
-            insist(set.set >= -1 && set.fullFrame >= -1 && set.fullFrame < static_cast<int>(set.frames.size()));
-            for (const BoltUse& b : set.bolts) insist(b.bolt >= 0 && b.bolt < static_cast<int>(s.geometry.bolts.size()));
-            for (const PlateFrame& f : set.frames) {
-                insist(static_cast<int>(f.displacement.size()) >= nodes && f.stress.size() == s.geometry.shells.size() &&
-                       f.strain.size() == f.stress.size() && f.pressure.size() == f.stress.size());
-                finite(f.displacement), finite(f.stress), finite(f.strain), finite(f.pressure);
-            }
+    const auto run = [&](const PlateStrength& set) {
+        insist(set.set >= -1 && set.fullFrame >= -1 && set.fullFrame < static_cast<int>(set.frames.size()));
+        for (const BoltUse& b : set.bolts) insist(b.bolt >= 0 && b.bolt < static_cast<int>(s.geometry.bolts.size()));
+        for (const PlateFrame& f : set.frames) {
+            insist(static_cast<int>(f.displacement.size()) >= nodes && f.stress.size() == s.geometry.shells.size() &&
+                   f.strain.size() == f.stress.size() && f.pressure.size() == f.stress.size());
+            finite(f.displacement), finite(f.stress), finite(f.strain), finite(f.pressure);
         }
+    };
+    for (const auto* runs : {&s.sets, &s.overStrength})
+        for (const PlateStrength& set : *runs) run(set);
+    for (const PlateStability& set : s.stability) {
+        run(set.run);
+        for (const PlateImperfection& i : set.imperfections) insist(i.mode >= 0 && i.mode < 1000);
+    }
     for (const PlateBuckling& b : s.buckling) {
         insist(b.set >= -1);
         for (const PlateMode& m : b.modes) {

@@ -84,6 +84,30 @@ ordered_json bucklingJson(const PlateBuckling& b) {
     return j;
 }
 
+const char* idOf(ImperfectionRule rule) {
+    return rule == ImperfectionRule::Panel ? "panel" : rule == ImperfectionRule::Outstand ? "outstand" : "bow";
+}
+
+ordered_json stabilityJson(const PlateStability& s, double strainLimit) {
+    ordered_json imperfections = ordered_json::array();
+    for (const PlateImperfection& i : s.imperfections)
+        imperfections.push_back({{"mode", i.mode + 1},
+                                 {"part", partId(i.part)},
+                                 {"rule", idOf(i.rule)},
+                                 {"measured_mm", i.length},
+                                 {"share", i.share},
+                                 {"amplitude_mm", i.amplitude}});
+    ordered_json j{{"set", s.run.id},
+                   {"imperfections", std::move(imperfections)},
+                   {"turned_over", s.isTurnedOver},
+                   {"reserve_undeformed", s.plainReserve},
+                   {"gamma_M1", s.gamma_M1},
+                   {"utilisation", s.utilisation()},
+                   {"run", strengthJson(s.run, strainLimit)}};
+    if (s.otherReserve > 0) j["reserve_other_sense"] = s.otherReserve;
+    return j;
+}
+
 ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
     ordered_json points = ordered_json::array(), rows = ordered_json::array();
     for (const PlateCurvePoint& p : m.curve)
@@ -134,6 +158,8 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
     for (const PlateBuckling& b : study.buckling) buckling.push_back(bucklingJson(b));
     for (const PlateMomentRotation& m : study.curves) curves.push_back(curveJson(m, strainLimit));
     for (const PlateStrength& s : study.overStrength) over.push_back(strengthJson(s, strainLimit));
+    ordered_json stability = ordered_json::array();
+    for (const PlateStability& s : study.stability) stability.push_back(stabilityJson(s, strainLimit));
     for (const Reconciliation& r : compared) {
         ordered_json rows = ordered_json::array();
         for (const CounterpartRow& row : r.rows) {
@@ -157,6 +183,7 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
                           {"parts", c.partCount > 0 ? ordered_json::array({partId(c.parts[0])}) : ordered_json::array()}});
     j["strength"] = std::move(sets);
     j["buckling"] = std::move(buckling);
+    j["stability"] = std::move(stability);
     j["moment_rotation"] = std::move(curves);
     j["over_strength"] = std::move(over);
     j["reconciliation"] = std::move(both);

@@ -73,6 +73,7 @@ enum class CheckCode {
     PlatesWeldDeformation,
     PlateBucklingFactor,
     PlateBucklingReduced,
+    PlatesStability,
     // detailing
     EndDistance,
     EdgeDistancePlate,

@@ -24,7 +24,8 @@ struct PlateSpec {
     double strainLimit = 0.05;
     HeldEnd heldEnd = HeldEnd::ColumnBelow;
     int modes = 6;
-    double localFactor = 3, globalFactor = 15;
+    double localFactor = 1, globalFactor = 15;
+    bool isImperfect = false;
     HaunchCountsAs haunchCountsAs = HaunchCountsAs::Joint;
     bool isColumnHeld = false;
     bool isCapacityDesigned = false;
@@ -34,8 +35,13 @@ struct PlateSpec {
         v(Field{"strain_limit", Quantity::Ratio, 0.001, 0.2, "plastic strain at which a plate is used up"}, s.strainLimit);
         v(Field{"held_end", Quantity::None, 0, 0, "end of the column that is held"}, s.heldEnd);
         v(Field{"modes", Quantity::None, 1, 20, "buckling modes looked for"}, s.modes);
-        v(Field{"local_factor", Quantity::None, 1, 100, "least buckling factor of a plate by itself"}, s.localFactor);
-        v(Field{"global_factor", Quantity::None, 1, 100, "least buckling factor of a member as a whole"}, s.globalFactor);
+        v(Field{"local_factor", Quantity::None, 1, 100, "least buckling factor of a plate by itself (its slenderness decides)"},
+          s.localFactor);
+        v(Field{"global_factor", Quantity::None, 1, 100,
+                "least buckling factor of a member as a whole (EN 1993-1-1:2005 5.2.1(3))"},
+          s.globalFactor);
+        v(Field{"imperfect", Quantity::None, 0, 0, "every set also where the joint has moved to, with imperfections"},
+          s.isImperfect);
         v(Field{"haunch_counts_as", Quantity::None, 0, 0, "whose the haunch's own flexibility is in the curves"},
           s.haunchCountsAs);
         v(Field{"column_held", Quantity::None, 0, 0, "the column is held sideways at the beams' flanges"}, s.isColumnHeld);

@@ -1,4 +1,5 @@
 #include "plates/plate_result.h"
+#include <algorithm>
 
 namespace zg {
 
@@ -75,7 +76,18 @@ std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit) {
     };
     for (const PlateStrength& s : study.sets) of(s, false);
     for (const PlateStrength& s : study.overStrength) of(s, true);
-    for (const PlateBuckling& b : study.buckling)
+    // A run with imperfections where the joint has moved to has buckling in its limit: it decides, the factors only inform.
+    const auto hasRun = [&](int set) {
+        return std::any_of(study.stability.begin(), study.stability.end(),
+                           [&](const PlateStability& s) { return s.run.set == set; });
+    };
+    for (const PlateStability& s : study.stability) {
+        Check c = made(CheckCode::PlatesStability, s.run.set, s.gamma_M1, s.run.reserve, Quantity::Ratio, s.utilisation(),
+                       "EN 1993-1-5:2006 C.9");
+        ledger.add(c);
+    }
+    for (const PlateBuckling& b : study.buckling) {
+        if (hasRun(b.set)) continue;
         for (const PlateMode& mode : b.modes) {
             Check plain = made(CheckCode::PlateBucklingFactor, b.set, mode.leastFactor, mode.factor, Quantity::Ratio,
                                mode.leastFactor / mode.factor, "EN 1993-1-1:2005 5.2.1");
@@ -86,6 +98,7 @@ std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit) {
             reduced.add(mode.part);
             if (mode.rho < 1) ledger.add(reduced); // at 1 the rule is the reserve itself
         }
+    }
     return ledger.checks_;
 }
 

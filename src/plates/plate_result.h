@@ -132,6 +132,34 @@ struct PlateBuckling {
     double seconds = 0;
 };
 
+/// By what the size of an imperfection is measured (EN 1993-1-5:2006 table C.2, EN 1993-1-1:2005 table 5.1).
+enum class ImperfectionRule {
+    Panel,    ///< a plate held along its edges: 1/200 of the shorter side
+    Outstand, ///< a plate with a free edge: its twist, 1/50 of the width that stands out
+    Bow       ///< a member as a whole: 1/200 of its length in the model (curve c, elastic)
+};
+
+/// A buckling shape taken for an imperfection.
+struct PlateImperfection {
+    int mode = 0; ///< place in the set's modes
+    PartRef part;
+    ImperfectionRule rule = ImperfectionRule::Panel;
+    double length = 0;    ///< mm: what the rule measures by
+    double share = 1;     ///< 1 of the leading one, 0.7 of those that go with it (C.5(2))
+    double amplitude = 0; ///< mm, largest displacement
+};
+
+/// An action set in equilibrium where the joint has moved to, with imperfections: buckling is in its limit.
+struct PlateStability {
+    std::vector<PlateImperfection> imperfections; ///< the leading one first; none when the set has no modes
+    bool isTurnedOver = false;                    ///< the shapes in the other sense gave the lower limit
+    double otherReserve = 0;                      ///< of the other sense; 0: the joint is its own mirror image, one run says both
+    double plainReserve = 0;                      ///< of the set in undeformed geometry
+    double gamma_M1 = 1;
+    PlateStrength run;
+    [[nodiscard]] double utilisation() const { return useOf(gamma_M1, run.reserve); }
+};
+
 struct PlateCurvePoint {
     double phi = 0, M = 0;                ///< rad, N mm: rotation of the joint alone, moment at the column face
     double plasticStrain = 0;             ///< largest in any plate
@@ -195,6 +223,7 @@ struct PlateStudy {
     std::vector<PlateBuckling> buckling;
     std::vector<PlateMomentRotation> curves;
     std::vector<PlateStrength> overStrength;
+    std::vector<PlateStability> stability; ///< of the sets, when asked for
     double elementSize = 0;
     int freedoms = 0;
     double seconds = 0;

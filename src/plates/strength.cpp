@@ -73,10 +73,11 @@ public:
             toTheSet(first);
             if (!isTooCoarse_ || isCancelled()) break;
         }
-        s.balance = balanceOf(*analysis_, scaled(s.reached));
+        s.balance = balanceOf(*analysis_, scaled(factorNow()));
         if (settings_.atFull) settings_.atFull(*analysis_);
         if (settings_.wantsBuckling && !isCancelled()) buckling();
-        if (settings_.wantsReserve && s.reached >= 1 - 1e-9 && s.limit == PlateLimit::None && !isCancelled()) toTheLimit();
+        const bool isOpen = s.limit == PlateLimit::None && !s.isReserveOpen && s.message.empty();
+        if (settings_.wantsReserve && s.reached >= 1 - 1e-9 && isOpen && !isCancelled()) toTheLimit();
         slenderness();
         s.seconds = elapsed.seconds();
         return std::move(out_);
@@ -154,6 +155,12 @@ private:
                                run.reason == fe::StopReason::Fracture;
         isTooCoarse_ = hasFailed && lastFactor_ == 0 && first > 0.02;
         if (isTooCoarse_) return;
+        if (settings_.isMoved && run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
+            // The load may fall from here on: the movement is steered, and the set passed by on the way.
+            toTheLimit();
+            if (out_.strength.reserve >= 1) out_.strength.reached = 1;
+            return;
+        }
         if (run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
             stage.firstStep = stage.largestStep = std::min(0.12, first) / (1 - factorNow());
             run = analysis_->run(stage, onStep, progress_);
@@ -187,6 +194,7 @@ private:
     // On beyond with the movement under control, so that a limit load is passed over.
     void toTheLimit() {
         PlateStrength& s = out_.strength;
+        s.message.clear();
         const fe::Terms watched = conjugate(m_.model, forces_);
         double now = 0;
         for (const fe::Term& t : watched) now += t.factor * analysis_->displacement(t.node, t.freedom);

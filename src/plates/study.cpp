@@ -2,6 +2,7 @@
 #include "base/elapsed.h"
 #include "plates/moment_rotation.h"
 #include "plates/snapshot.h"
+#include "plates/stability.h"
 #include "plates/strength.h"
 #include <algorithm>
 #include <atomic>
@@ -91,7 +92,7 @@ private:
     };
 
     void plan(const JointModel& model) {
-        if (scope_.strength || scope_.buckling)
+        if (scope_.strength || scope_.buckling || wantsStability())
             for (std::size_t i = 0; i < joint_.actions.size(); ++i)
                 if (joint_.actions[i].kind != SetKind::Serviceability) tasks_.push_back({Kind::Set, static_cast<int>(i)});
         for (const auto& [isWanted, kind] :
@@ -102,6 +103,7 @@ private:
         isDone_.resize(tasks_.size());
         sets_.resize(tasks_.size());
         curves_.resize(tasks_.size());
+        stable_.resize(tasks_.size());
         problems_.resize(tasks_.size());
     }
 
@@ -142,7 +144,8 @@ private:
         StrengthSettings settings;
         settings.threads = threads;
         const bool isSet = task.kind == Kind::Set;
-        settings.wantsBuckling = isSet && scope_.buckling;
+        const bool isImperfect = isSet && wantsStability();
+        settings.wantsBuckling = isSet && (scope_.buckling || isImperfect);
         settings.wantsReserve = settings.keepsFrames = isSet;
         if (!isSet) {
             // The hinge's moment comes from beyond the model: its stub is given a little more, to hand it on whole.
@@ -153,7 +156,13 @@ private:
         progress.report(0, "set " + actions.id);
         auto done = analyseSet(joint_, actions, task.set, settings, &progress);
         const bool isLoose = done && !done->mechanism.empty();
-        return place(index, done, progress, [&] { sets_[index] = std::move(*done); }) && !isLoose;
+        const bool goesOn = isImperfect && done && !isLoose && done->strength.isLoaded && !progress.isCancelled();
+        const std::optional<SetAnalysis> first = goesOn ? std::optional<SetAnalysis>(*done) : std::nullopt;
+        if (!place(index, done, progress, [&] { sets_[index] = std::move(*done); }) || isLoose) return false;
+        if (!goesOn) return true;
+        progress.report(0, "imperfect set " + actions.id);
+        auto stable = analyseStability(joint_, actions, out_.geometry, *first, threads, &progress);
+        return place(index, stable, progress, [&] { stable_[index] = std::move(*stable); });
     }
 
     // Keeps what an analysis found and tells of it; what was cancelled on the way is dropped.
@@ -187,7 +196,8 @@ private:
                 for (const Float3& u : shapeOf(set.mechanism)) all.mechanism.insert(all.mechanism.end(), u.begin(), u.end());
             } else if (tasks_[i].kind == Kind::Set) {
                 all.sets.push_back(set.strength);
-                if (scope_.buckling) all.buckling.push_back(set.buckling);
+                if (scope_.buckling || wantsStability()) all.buckling.push_back(set.buckling);
+                if (stable_[i]) all.stability.push_back(*stable_[i]);
             } else {
                 all.overStrength.push_back(set.strength);
             }
@@ -200,6 +210,10 @@ private:
                (scope_.overStrength == Wanted::AsChosen && joint_.plates.isCapacityDesigned);
     }
 
+    [[nodiscard]] bool wantsStability() const {
+        return scope_.stability == Wanted::Yes || (scope_.stability == Wanted::AsChosen && joint_.plates.isImperfect);
+    }
+
     void notes() {
         for (const ActionSet& actions : joint_.actions)
             if (actions.kind == SetKind::Serviceability)
@@ -209,6 +223,9 @@ private:
             else if (isForceless(actions))
                 out_.notes.push_back("Set " + actions.id + " has no forces; nothing was computed for it.");
         if (joint_.actions.empty()) out_.notes.emplace_back("The joint has no action sets: strength and buckling wait for them.");
+        if (!wantsStability())
+            out_.notes.emplace_back(
+                "Moved geometry with imperfections: not asked for; buckling factors and slenderness stand for it.");
         if (!wantsOverStrength())
             out_.notes.emplace_back("Over-strength of the beams: not asked for (the joint is not designed for capacity).");
         else
@@ -229,6 +246,7 @@ private:
     std::vector<Task> tasks_;
     std::mutex guard_; // of what follows, while the analyses run
     std::vector<std::optional<SetAnalysis>> sets_;
+    std::vector<std::optional<PlateStability>> stable_;
     std::vector<std::optional<PlateMomentRotation>> curves_;
     std::vector<char> isDone_; // not bool: written by several threads
     std::vector<Diagnostics> problems_;

@@ -34,6 +34,7 @@ public:
         if (!study_.mechanismWords.empty()) d_.text(study_.mechanismWords + " " + looseRemedy());
         sets();
         buckling();
+        stability();
         curves();
         for (const PlateStrength& s : study_.overStrength) d_.text(s.id + ": " + strengthSentence(s, strainLimit_) + ".");
         for (const std::string& note : study_.notes) d_.text(note, true);
@@ -118,6 +119,40 @@ private:
         state.shape = &first->shape;
         state.deformation = scene_.size() / 20;
         picture(state, "factor " + fixedDecimals(first->factor, 2), "Lowest mode: " + reachWords(*first, isTwoSided_) + ".");
+    }
+
+    void stability() {
+        if (study_.stability.empty()) return;
+        d_.heading(2, "Moved geometry with imperfections");
+        d_.text(
+            "Equilibrium where the joint has moved to (large displacements and rotations), buckling shapes as imperfections by "
+            "EN "
+            "1993-1-5:2006 annex C, table C.2: the lowest mode leads, those of other parts go with it at 70 %. The limit must be "
+            "at least gamma_M1 times the set (C.9).");
+        TableBlock t;
+        t.head = {"set", "limit at", "undeformed", "ends at", "imperfections"};
+        t.widths = {0.08, 0.1, 0.11, 0.31, 0.4};
+        const PlateStability* least = nullptr;
+        for (const PlateStability& s : study_.stability) {
+            if (!s.run.isLoaded) continue;
+            if (!least || s.run.reserve < least->run.reserve) least = &s;
+            TableCell reserve = number((s.run.isReserveOpen ? "> " : "") + fixedDecimals(s.run.reserve, 2));
+            reserve.hasState = true;
+            reserve.state = stateOf(s.utilisation());
+            std::string shapes;
+            for (const PlateImperfection& i : s.imperfections)
+                shapes += (shapes.empty() ? "" : "; ") + imperfectionWords(i, isTwoSided_);
+            t.rows.push_back({words(s.run.id), reserve, number(fixedDecimals(s.plainReserve, 2)),
+                              words(limitWords(s.run.limit, s.run.limitPart, strainLimit_)),
+                              words(shapes.empty() ? "no modes" : shapes)});
+        }
+        d_.blocks.emplace_back(std::move(t));
+        if (!least || least->run.frames.empty()) return;
+        SceneState state;
+        state.frame = &least->run.frames.back();
+        state.deformation = scene_.sensibleScale(state.frame->displacement);
+        picture(state, least->run.id + ", imperfect",
+                "Equivalent stress at the limit of set " + least->run.id + " in moved geometry; yielded areas outlined.");
     }
 
     void curves() {

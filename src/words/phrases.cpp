@@ -84,6 +84,8 @@ constexpr std::array phrases{
            "Thicker plate, or a stiffener across the wave."},
     Phrase{CheckCode::PlateBucklingReduced, "plate_buckling_reduced", "Plates: slenderness",
            "Thicker plate, or a stiffener across the wave."},
+    Phrase{CheckCode::PlatesStability, "plates_stability", "Plates: stability",
+           "What gives way is named in the Plates view: a thicker plate, or a stiffener across the wave."},
     Phrase{CheckCode::EndDistance, "end_distance", "End distance of the bolts", "Move the row, or let the plate reach further."},
     Phrase{CheckCode::EdgeDistancePlate, "edge_distance_plate", "Edge distance in the end plate",
            "Wider plate or smaller gauge."},
@@ -262,6 +264,8 @@ std::string numbersOf(const Check& c, UnitSystem units) {
     case CheckCode::PlateBucklingFactor:
         return "factor " + fixedDecimals(c.resistance, 1) + ", at least " + fixedDecimals(c.demand, 0);
     case CheckCode::PlateBucklingReduced: return "ρ " + fixedDecimals(c.resistance, 2) + ", α_ult " + fixedDecimals(c.demand, 2);
+    case CheckCode::PlatesStability:
+        return "limit at " + fixedDecimals(c.resistance, 2) + " times the set, at least " + fixedDecimals(c.demand, 2);
     default: break;
     }
     if (c.group == CheckGroup::Detailing) return demand + (isMost ? ", at most " : ", at least ") + resistance;

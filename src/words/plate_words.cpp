@@ -107,6 +107,22 @@ std::string strengthSentence(const PlateStrength& s, double strainLimit) {
            " times the set: " + limitWords(s.limit, s.limitPart, strainLimit);
 }
 
+std::string imperfectionWords(const PlateImperfection& i, bool isTwoSided) {
+    const char* rule = i.rule == ImperfectionRule::Panel      ? "1/200 of "
+                       : i.rule == ImperfectionRule::Outstand ? "twist of 1/50 over "
+                                                              : "bow of 1/200 of ";
+    return "shape of mode " + std::to_string(i.mode + 1) + ": " + partName(i.part, isTwoSided) + ", " +
+           (i.share < 1 ? fixedDecimals(100 * i.share, 0) + " % of " : "") + rule + fixedDecimals(i.length, 0) +
+           " mm: " + fixedDecimals(i.amplitude, 2) + " mm";
+}
+
+std::string stabilitySentence(const PlateStability& s, double strainLimit) {
+    if (!s.run.isLoaded) return s.run.message;
+    return strengthSentence(s.run, strainLimit) + (s.imperfections.empty() ? " (no modes, no imperfections)" : "") +
+           "; undeformed and perfect " + fixedDecimals(s.plainReserve, 2) +
+           (s.otherReserve > 0 ? "; shapes in the other sense " + fixedDecimals(s.otherReserve, 2) : "");
+}
+
 void addPlates(Verdict& v, const std::string& mark, const std::vector<Check>& checks, const std::vector<ActionSet>& actions) {
     const Check* worst = nullptr;
     for (const Check& c : checks)

@@ -19,6 +19,10 @@ namespace zg {
 [[nodiscard]] std::string reachWords(const PlateMode& mode, bool isTwoSided);
 /// One line of a set: how far it is carried and what ends it.
 [[nodiscard]] std::string strengthSentence(const PlateStrength& strength, double strainLimit);
+/// "shape of mode 1: column web, 1/200 of 240 mm: 1.2 mm".
+[[nodiscard]] std::string imperfectionWords(const PlateImperfection& imperfection, bool isTwoSided);
+/// One line of a set in moved geometry: its limit, beside that in undeformed geometry.
+[[nodiscard]] std::string stabilitySentence(const PlateStability& stability, double strainLimit);
 /// What the plates add to the verdict: they agree, or the joint does not hold by them.
 void addPlates(Verdict& verdict, const std::string& mark, const std::vector<Check>& checks,
                const std::vector<ActionSet>& actions);
