@@ -15,8 +15,12 @@ PlateDisplay::PlateDisplay(Session& session, QObject* parent) : QObject(parent),
             // The set whose check is looked at comes up by itself.
             const auto check = session_.selectedCheck();
             if (study_ && (changes & Session::Selection) && check && check->method == CheckMethod::Plates)
-                for (std::size_t i = 0; i < study_->sets.size(); ++i)
-                    if (study_->sets[i].set == check->set && static_cast<int>(i) != set_) showSet(static_cast<int>(i));
+                for (const PlateStrength* run : runs())
+                    if (run->set == check->set && run != set() &&
+                        isImperfect(*run) == (check->code == CheckCode::PlatesStability)) {
+                        showRun(*run);
+                        break;
+                    }
             Q_EMIT changed();
         }
     });
@@ -49,7 +53,7 @@ void PlateDisplay::follow() {
     if (next != study_) {
         const bool isOtherJoint = !next || !study_ || next->mark != study_->mark,
                    isOther = isOtherJoint || next->key != study_->key;
-        const std::string before = set() ? set()->id : std::string();
+        const QString before = set() ? nameOf(*set()) : QString();
         scene_.reset();
         study_ = next;
         mechanism_.clear();
@@ -67,7 +71,7 @@ void PlateDisplay::follow() {
             isolated.reset();
             cut.reset();
         }
-        if (isOther || !set() || set()->id != before) {
+        if (isOther || !set() || nameOf(*set()) != before) {
             mode_ = -1;
             frame_ = set() ? set()->fullFrame : -1;
         }
@@ -78,17 +82,47 @@ void PlateDisplay::follow() {
 // The one that somebody chose, else the one with the least reserve. Sets come in as they are finished, in no order.
 int PlateDisplay::setToShow() const {
     if (!study_) return 0;
+    const std::vector<const PlateStrength*> all = runs();
+    const auto same = std::find_if(all.begin(), all.end(), [&](const PlateStrength* s) { return nameOf(*s) == chosenSet_; });
+    if (same != all.end()) return static_cast<int>(same - all.begin());
     const std::vector<PlateStrength>& sets = study_->sets;
-    const auto same = std::find_if(sets.begin(), sets.end(), [&](const PlateStrength& s) { return s.id == chosenSet_; });
-    if (same != sets.end()) return static_cast<int>(same - sets.begin());
     const auto reserve = [](const PlateStrength& s) { return s.isLoaded ? s.reserve : 1e9; };
     const auto least = std::min_element(sets.begin(), sets.end(),
                                         [&](const PlateStrength& a, const PlateStrength& b) { return reserve(a) < reserve(b); });
     return static_cast<int>(least - sets.begin());
 }
 
+std::vector<const PlateStrength*> PlateDisplay::runs() const {
+    std::vector<const PlateStrength*> all;
+    if (!study_) return all;
+    for (const PlateStrength& s : study_->sets) all.push_back(&s);
+    for (const PlateStability& s : study_->stability) all.push_back(&s.run);
+    return all;
+}
+
 const PlateStrength* PlateDisplay::set() const {
-    return study_ && set_ < static_cast<int>(study_->sets.size()) ? &study_->sets[set_] : nullptr;
+    const std::vector<const PlateStrength*> all = runs();
+    return set_ < static_cast<int>(all.size()) ? all[set_] : nullptr;
+}
+
+const PlateStability* PlateDisplay::stability() const {
+    const int index = study_ ? set_ - static_cast<int>(study_->sets.size()) : -1;
+    return index >= 0 && index < static_cast<int>(study_->stability.size()) ? &study_->stability[index] : nullptr;
+}
+
+bool PlateDisplay::isImperfect(const PlateStrength& run) const {
+    return study_ && std::any_of(study_->stability.begin(), study_->stability.end(),
+                                 [&](const PlateStability& s) { return &s.run == &run; });
+}
+
+QString PlateDisplay::nameOf(const PlateStrength& run) const {
+    const QString id = QString::fromStdString(run.id);
+    return isImperfect(run) ? tr("%1, imperfect").arg(id) : id;
+}
+
+void PlateDisplay::showRun(const PlateStrength& run) {
+    const std::vector<const PlateStrength*> all = runs();
+    showSet(static_cast<int>(std::find(all.begin(), all.end(), &run) - all.begin()));
 }
 
 const PlateBuckling* PlateDisplay::buckling() const {
@@ -102,7 +136,7 @@ int PlateDisplay::frameCount() const { return set() ? static_cast<int>(set()->fr
 
 void PlateDisplay::showSet(int index) {
     set_ = index;
-    chosenSet_ = set() ? set()->id : std::string();
+    chosenSet_ = set() ? nameOf(*set()) : QString();
     mode_ = -1;
     isMechanism_ = false;
     frame_ = set() ? set()->fullFrame : -1;
@@ -137,7 +171,7 @@ QString PlateDisplay::title() const {
     }
     if (isMechanism_) return tr("A part is loose: how it can move");
     if (!s || !study_) return {};
-    const QString name = QString::fromStdString(s->id);
+    const QString name = nameOf(*s);
     const PlateBuckling* b = buckling();
     if (mode_ >= 0 && b && mode_ < static_cast<int>(b->modes.size()))
         return tr("%1, mode %2: factor %3, %4")

@@ -8,6 +8,7 @@ namespace zg {
 
 class Session;
 struct BuiltJoint;
+struct PlateStability;
 struct PlateStrength;
 struct PlateStudy;
 
@@ -24,13 +25,18 @@ public:
     void showBuilt(bool is);
     /// The present joint as built; null for one that is not complete.
     [[nodiscard]] std::shared_ptr<const BuiltJoint> built() const;
-    /// Set on show; null when the study has none with forces.
+    /// Everything that can be stepped through: the sets, then the sets with imperfections.
+    [[nodiscard]] std::vector<const PlateStrength*> runs() const;
+    /// Run on show; null when the study has none with forces.
     [[nodiscard]] const PlateStrength* set() const;
+    /// What the run on show has for imperfections; null for the plain sets.
+    [[nodiscard]] const PlateStability* stability() const;
+    [[nodiscard]] QString nameOf(const PlateStrength& run) const;
     [[nodiscard]] const PlateBuckling* buckling() const;
     [[nodiscard]] int frame() const { return frame_; }
     [[nodiscard]] int frameCount() const;
     [[nodiscard]] int mode() const { return mode_; } ///< -1: none
-    void showSet(int indexInStudy);
+    void showSet(int indexOfRun);
     void showFrame(int frame);
     void showMode(int mode);
     /// Animation: phase of a mode's swing, -1 to 1.
@@ -55,6 +61,8 @@ Q_SIGNALS:
 
 private:
     void follow();
+    void showRun(const PlateStrength& run);
+    [[nodiscard]] bool isImperfect(const PlateStrength& run) const;
     [[nodiscard]] const PlateScene* builtScene() const;
     [[nodiscard]] int setToShow() const;
     Session& session_;
@@ -66,7 +74,7 @@ private:
     bool wantsBuilt_ = false;
     std::vector<Float3> mechanism_;
     int set_ = 0, frame_ = -1, mode_ = -1;
-    std::string chosenSet_; ///< by the reader; empty: none
+    QString chosenSet_; ///< by the reader; empty: none
     bool isMechanism_ = false;
     double phase_ = 1;
 };

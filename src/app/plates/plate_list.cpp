@@ -113,6 +113,12 @@ void PlateList::rebuild() {
             auto* under = heading(text(stretch.title));
             for (const PathPart& p : stretch.parts) add(under, text(p.name), text(p.number), p.part, text(p.help));
         }
+        if (const PlateStability* imperfect = display_.stability(); imperfect && !imperfect->imperfections.empty()) {
+            auto* under = heading(tr("Imperfections"));
+            for (const PlateImperfection& i : imperfect->imperfections)
+                add(under, text(partName(i.part, isTwoSided)), text(fixedDecimals(i.amplitude, 2)) + QStringLiteral(" mm"),
+                    i.part, text(imperfectionWords(i, isTwoSided)));
+        }
         const PlateBuckling* b = display_.buckling();
         auto* modes = heading(b && !b->modes.empty() ? tr("Waves: factor") : tr("Waves: none found"));
         for (std::size_t i = 0; b && i < b->modes.size(); ++i) {

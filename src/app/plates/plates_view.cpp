@@ -253,11 +253,24 @@ QWidget* PlatesView::makeOptions() {
     automatic->setToolTip(tr("Computes the plates again by itself whenever the joint has changed"));
     connect(automatic, &QCheckBox::toggled, this, [this](bool is) { session_.plates().setAutomatic(is); });
     grid->addWidget(automatic, 2, 0, 1, 3);
+    imperfect_ = new QCheckBox(tr("with imperfections"), box);
+    imperfect_->setObjectName(QStringLiteral("plateImperfect"));
+    imperfect_->setToolTip(
+        tr("Every set also where the joint has moved to, with its buckling shapes as imperfections (EN 1993-1-5 "
+           "annex C): buckling is in that limit. A run takes two to three times as long."));
+    connect(imperfect_, &QCheckBox::toggled, this, [this](bool is) {
+        if (isFollowing_) return;
+        (void)session_.edit(tr("imperfections"), [&](Joint& j) {
+            if (!j.plates) j.plates = PlateSpec{};
+            j.plates->isImperfect = is;
+        });
+    });
+    grid->addWidget(imperfect_, 3, 0, 1, 3);
     auto* converge = new QPushButton(tr("Mesh error"), box);
     converge->setObjectName(QStringLiteral("plateConverge"));
     converge->setToolTip(tr("Moment-rotation on three element sizes: what M_j,Rd and S_j,ini come to, and their error"));
     connect(converge, &QPushButton::clicked, this, &PlatesView::converge);
-    grid->addWidget(converge, 3, 0, 1, 3);
+    grid->addWidget(converge, 4, 0, 1, 3);
     return box;
 }
 
@@ -285,11 +298,15 @@ void PlatesView::follow() {
     const PlateStudy* study = display_->study();
     const QSignalBlocker quiet(sets_);
     sets_->clear();
-    if (study)
-        for (const PlateStrength& s : study->sets) sets_->addItem(QString::fromStdString(s.id));
     const PlateStrength* set = display_->set();
-    if (study && set) sets_->setCurrentIndex(static_cast<int>(set - study->sets.data()));
+    for (const PlateStrength* run : display_->runs()) {
+        sets_->addItem(display_->nameOf(*run));
+        if (run == set) sets_->setCurrentIndex(sets_->count() - 1);
+    }
     sets_->setEnabled(sets_->count() > 1);
+    const Joint* joint = session_.current();
+    imperfect_->setChecked(joint && platesOf(*joint).isImperfect);
+    imperfect_->setEnabled(joint != nullptr);
     steps_->setRange(0, std::max(0, display_->frameCount() - 1));
     steps_->setValue(std::max(0, display_->frame()));
     steps_->setEnabled(display_->frameCount() > 1 && !display_->isBuilt());
@@ -324,6 +341,10 @@ void PlatesView::say() {
     } else if (const PlateStudy* study = display_->study()) {
         if (!study->mechanismWords.empty())
             words << QString::fromStdString(study->mechanismWords + " " + looseRemedy());
+        else if (const PlateStability* imperfect = display_->stability())
+            words << tr("Set %1 in moved geometry: %2.")
+                         .arg(QString::fromStdString(imperfect->run.id),
+                              QString::fromStdString(stabilitySentence(*imperfect, limit)));
         else if (const PlateStrength* set = display_->set())
             words << QString::fromStdString("Set " + set->id + ": " + strengthSentence(*set, limit) + ".");
         if (!study->isComplete && !plates.isRunning()) words << tr("The run was not finished; what is shown stands.");

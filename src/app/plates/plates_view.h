@@ -2,6 +2,7 @@
 #include <QWidget>
 
 class QAction;
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QProgressBar;
@@ -49,6 +50,7 @@ private:
     QProgressBar* progress_ = nullptr;
     QComboBox *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
     QSlider *steps_ = nullptr, *cut_ = nullptr;
+    QCheckBox* imperfect_ = nullptr;
     QLabel* line_ = nullptr;
     QWidget *foot_ = nullptr, *side_ = nullptr, *remedies_ = nullptr;
     QTimer* swinging_ = nullptr;
