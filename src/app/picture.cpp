@@ -63,6 +63,7 @@ int main(int argc, char** argv) {
     option("card", "Open the card of the end plate, of a bolt row, or of the haunch.", "plate|bolts|haunch");
     option("gallery", "Open the gallery and type a word into its search.", "word");
     option("mode", "Show this buckling mode.", "number");
+    option("run", "Show this run of the plates, by its name.", "name");
     parser.addOptions({{QStringLiteral("select"), QStringLiteral("Select the first check of the ledger.")},
                        {QStringLiteral("dark"), QStringLiteral("Dark colours.")},
                        {QStringLiteral("start"), QStringLiteral("No job: the start page.")}});
@@ -98,6 +99,15 @@ int main(int argc, char** argv) {
     QTimer::singleShot(150, &window, [&] {
         const JointState* state = session.state();
         if (parser.isSet(QStringLiteral("select")) && state && state->result) session.selectCheck(ledger(*state->result).front());
+        if (parser.isSet(QStringLiteral("run"))) {
+            PlateDisplay& display = window.plates()->display();
+            const auto runs = display.runs();
+            for (std::size_t i = 0; i < runs.size(); ++i)
+                if (display.nameOf(*runs[i]) == parser.value(QStringLiteral("run"))) {
+                    display.showSet(static_cast<int>(i));
+                    display.showFrame(display.frameCount() - 1);
+                }
+        }
         if (parser.isSet(QStringLiteral("mode")))
             window.plates()->display().showMode(parser.value(QStringLiteral("mode")).toInt() - 1);
         openCard(session, window, parser.value(QStringLiteral("card")));

@@ -158,7 +158,7 @@ private:
         if (settings_.isMoved && run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
             // The load may fall from here on: the movement is steered, and the set passed by on the way.
             toTheLimit();
-            if (out_.strength.reserve >= 1) out_.strength.reached = 1;
+            out_.strength.reached = std::min(1.0, out_.strength.reserve);
             return;
         }
         if (run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {

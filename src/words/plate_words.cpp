@@ -123,6 +123,25 @@ std::string stabilitySentence(const PlateStability& s, double strainLimit) {
            (s.otherReserve > 0 ? "; shapes in the other sense " + fixedDecimals(s.otherReserve, 2) : "");
 }
 
+namespace {
+
+// How far the plates carry the set: the nearer of both limits.
+const Check* limitOf(const std::vector<Check>& checks) {
+    const Check* limit = nullptr;
+    for (const Check& c : checks)
+        if ((c.code == CheckCode::PlatesReserve || c.code == CheckCode::PlatesStability) &&
+            (!limit || c.utilisation > limit->utilisation))
+            limit = &c;
+    return limit;
+}
+
+std::string limitWords(const Check& limit) {
+    return "limit at " + fixedDecimals(limit.resistance, 2) + " times the set" +
+           (limit.code == CheckCode::PlatesStability ? " with imperfections" : "");
+}
+
+} // namespace
+
 void addPlates(Verdict& v, const std::string& mark, const std::vector<Check>& checks, const std::vector<ActionSet>& actions) {
     const Check* worst = nullptr;
     for (const Check& c : checks)
@@ -139,17 +158,14 @@ void addPlates(Verdict& v, const std::string& mark, const std::vector<Check>& ch
     if (worst->state == CheckState::Over) {
         if (v.state != CheckState::Over) v.head = mark + " holds by the component method, not by plates.";
         v.state = CheckState::Over;
-        for (const Check& c : checks)
-            if (c.code == CheckCode::PlatesReserve && c.state == CheckState::Over) {
-                v.rest += " Plates: limit at " + fixedDecimals(c.resistance, 2) + " times the set.";
-                return;
-            }
+        if (const Check* limit = limitOf(checks); limit && limit->state == CheckState::Over) {
+            v.rest += " Plates: " + limitWords(*limit) + ".";
+            return;
+        }
         v.rest += " Plates: " + titleOf(*worst, true).substr(std::string("Plates: ").size()) + " " +
                   fixedDecimals(worst->utilisation, 2) + set + ".";
     } else {
-        for (const Check& c : checks)
-            if (c.code == CheckCode::PlatesReserve)
-                v.rest += " Plates agree: limit at " + fixedDecimals(c.resistance, 2) + " times the set.";
+        if (const Check* limit = limitOf(checks)) v.rest += " Plates agree: " + limitWords(*limit) + ".";
     }
 }
 

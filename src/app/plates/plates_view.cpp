@@ -160,8 +160,8 @@ QWidget* PlatesView::makeTop() {
         combo->setMinimumWidth(40);
         combo->view()->setMinimumWidth(150);
     };
-    fit(sets_, 7);
-    fit(fields_, 15);
+    fit(sets_, 12);
+    fit(fields_, 13);
     fit(views_, 9);
     bar->addStretch();
     built_ = new QPushButton(tr("As built"), box);
