@@ -34,6 +34,7 @@ struct PlatesCommand : JobSource {
     int mode = 0;
     bool isKept = false;
     double size = 1;
+    std::string under, stiffness;
     bool isImperfect = false;
     bool isConverging = false;
 };

@@ -137,6 +137,11 @@ int main(int argc, char** argv) {
         app.add_subcommand("plates", "Verify a joint by plate finite elements, beside the component method: strength, reserve, "
                                      "moment-rotation, buckling, over-strength");
     addSource(*plates_, platesC, "Mark of the joint")->required();
+    plates_->add_option("--under", platesC.under,
+                        "Moment-rotation also while the other forces of this action set act; --curve writes that one");
+    plates_->add_option(
+        "--stiffness", platesC.stiffness,
+        "Write the stiffness of every member's end against every other as JSON here, under --set; - for standard output");
     plates_->add_flag("--imperfect", platesC.isImperfect,
                       "Every set also in moved geometry, with its buckling shapes as imperfections");
     plates_->add_option("--only", platesC.only, "One kind of analysis")

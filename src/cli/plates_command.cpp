@@ -7,6 +7,7 @@
 #include "fe/results.h"
 #include "job_input.h"
 #include "joint/plate_key.h"
+#include "plates/node_stiffness.h"
 #include "plates/strength.h"
 #include "plates/study.h"
 #include "scene/gltf.h"
@@ -184,12 +185,28 @@ int picture(const PlatesCommand& c, const PlateStudy& study, UnitSystem units) {
     return allWithin;
 }
 
+int stiffness(const ResolvedJoint& resolved, const Joint& joint, const PlatesCommand& c) {
+    const ActionSet* set = nullptr;
+    for (const ActionSet& s : joint.actions)
+        if (!set && (c.set.empty() ? s.kind != SetKind::Serviceability : s.id == c.set)) set = &s;
+    if (!set)
+        return fail({{Severity::Error, joint.mark,
+                      "Joint " + joint.mark + " has no ultimate action set: which bolts and contacts act is not known."}});
+    TerminalProgress progress;
+    const auto found = nodeStiffness(resolved, *set, &progress);
+    if (!found) return fail(found.error());
+    if (!put(c.stiffness, nodeStiffnessJson(joint, *found))) return couldNot;
+    std::cout << "Stiffness of " << joint.mark << " between " << found->ends.size() << " ends, under set " << found->set << ".\n";
+    for (const std::string& note : found->notes) std::cout << note << "\n";
+    return allWithin;
+}
+
 } // namespace
 
 int plates(const PlatesCommand& c) {
     auto loaded = load(c);
     if (!loaded) return fail(loaded.error());
-    if (!mayPut({c.json, c.curve, c.gltf, c.vtu, c.png})) return couldNot;
+    if (!mayPut({c.json, c.curve, c.gltf, c.vtu, c.png, c.stiffness})) return couldNot;
     Job* job = &loaded->job;
     Joint& joint = job->joints.front();
     if (c.size != 1) {
@@ -209,7 +226,16 @@ int plates(const PlatesCommand& c) {
     TerminalProgress::catchInterrupt();
     if (c.isConverging) return converge(*resolved, c, units);
 
+    const auto hasSet = [&](const std::string& id) {
+        return std::any_of(joint.actions.begin(), joint.actions.end(), [&](const ActionSet& s) { return s.id == id; });
+    };
+    for (const std::string& id : {c.under, c.stiffness.empty() ? std::string() : c.set})
+        if (!id.empty() && !hasSet(id))
+            return fail({{Severity::Error, joint.mark, "Joint " + joint.mark + " has no action set named " + id + "."}});
+    if (!c.stiffness.empty()) return stiffness(*resolved, joint, c);
+
     StudyScope scope;
+    scope.under = c.under;
     const auto wants = [&](const char* what) { return c.only.empty() || c.only == what; };
     scope.strength = wants("strength") || wants("buckling");
     scope.buckling = wants("buckling");
@@ -260,12 +286,21 @@ int plates(const PlatesCommand& c) {
                 std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units)
                           << (row.reason == PartingReason::None ? "" : std::string(". ") + sentenceOf(row.reason)) << "\n";
     }
+    if (!study->curvesUnder.empty()) std::cout << "Moment-rotation while the other forces of " << c.under << " act\n";
+    for (const PlateMomentRotation& m : study->curvesUnder) {
+        const double third = m.M_j_Rd / 3, phi = m.at(third).phi;
+        std::cout << "  " << name(m.side) << ", tension at the " << (m.isReversed ? "bottom" : "top") << ": M_j,Rd "
+                  << shown(m.M_j_Rd, Quantity::Moment, units) << ", S_j,ini " << shown(m.S_j_ini, Quantity::Stiffness, units)
+                  << (phi > 0 ? ", to a third of M_j,Rd " + shown(third / phi, Quantity::Stiffness, units) : std::string())
+                  << ", ends at " << limitWords(m.limit, m.limitPart, limit) << ", " << fixedDecimals(1e3 * m.phi_Cd, 1)
+                  << " mrad\n";
+    }
     if (!study->overStrength.empty()) std::cout << "Over-strength of the beams\n";
     for (const PlateStrength& s : study->overStrength) print(s, limit, units, isTwoSided);
     for (const std::string& note : study->notes) std::cout << note << "\n";
 
     if (!c.curve.empty()) {
-        for (const PlateMomentRotation& m : study->curves)
+        for (const PlateMomentRotation& m : c.under.empty() ? study->curves : study->curvesUnder)
             if (m.side == (EndId(c.side.c_str())) && m.isReversed == (c.tension == "bottom") && !put(c.curve, curveTable(m)))
                 return couldNot;
     }

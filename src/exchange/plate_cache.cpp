@@ -91,7 +91,7 @@ template <class V> void list(V& v, PlateCurvePoint& p) {
 template <class V> void list(V& v, PlateRow& r) { v("row", r.row), v("tension", r.tension); }
 template <class V> void list(V& v, PlateMomentRotation& m) {
     v("side", m.side), v("reversed", m.isReversed), v("curve", m.curve), v("S_j_ini", m.S_j_ini), v("M_j_Rd", m.M_j_Rd);
-    v("haunch", m.haunchFlexibility);
+    v("haunch", m.haunchFlexibility), v("under", m.under);
     v("phi_Cd", m.phi_Cd), v("limit", m.limit), v("limit_part", m.limitPart), v("rows", m.rows), v("contact", m.contact);
     v("imbalance", m.axialImbalance), v("peak", m.peakStress), v("peak_part", m.peakPart), v("freedoms", m.freedoms);
     v("seconds", m.seconds), v("complete", m.isComplete), v("message", m.message);
@@ -99,7 +99,7 @@ template <class V> void list(V& v, PlateMomentRotation& m) {
 template <class V> void list(V& v, PlateStudy& s) {
     v("mark", s.mark), v("geometry", s.geometry), v("sets", s.sets), v("buckling", s.buckling), v("curves", s.curves);
     v("over_strength", s.overStrength), v("element_size", s.elementSize), v("freedoms", s.freedoms), v("seconds", s.seconds);
-    v("stability", s.stability);
+    v("stability", s.stability), v("curves_under", s.curvesUnder);
     v("complete", s.isComplete), v("notes", s.notes), v("mechanism", s.mechanism), v("mechanism_words", s.mechanismWords);
 }
 

@@ -1,4 +1,5 @@
 #include "exchange/plate_json.h"
+#include "plates/node_stiffness.h"
 #include "words/phrases.h"
 #include "words/plate_words.h"
 #include <nlohmann/json.hpp>
@@ -123,21 +124,23 @@ ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
     for (const StrainMark& at : m.strainMarks())
         marks.push_back({{"plastic_strain", at.strain}, {"M_Nmm", at.M}, {"phi_rad", at.phi}});
     for (const PlateRow& r : m.rows) rows.push_back({{"row", partId(r.row)}, {"bolts_N", r.tension}});
-    return {{"side", name(m.side)},
-            {"tension", m.isReversed ? "bottom" : "top"},
-            {"S_j_ini_Nmm_per_rad", m.S_j_ini},
-            {"haunch_rad_per_Nmm", m.haunchFlexibility},
-            {"M_j_Rd_Nmm", m.M_j_Rd},
-            {"phi_Cd_rad", m.phi_Cd},
-            {"limit", limitWords(m.limit, m.limitPart, strainLimit)},
-            {"strain_marks", std::move(marks)},
-            {"complete", m.isComplete},
-            {"rows", std::move(rows)},
-            {"contact_N", m.contact},
-            {"axial_imbalance", m.axialImbalance},
-            {"freedoms", m.freedoms},
-            {"seconds", m.seconds},
-            {"M_phi", std::move(points)}};
+    ordered_json j = {{"side", name(m.side)},
+                      {"tension", m.isReversed ? "bottom" : "top"},
+                      {"S_j_ini_Nmm_per_rad", m.S_j_ini},
+                      {"haunch_rad_per_Nmm", m.haunchFlexibility},
+                      {"M_j_Rd_Nmm", m.M_j_Rd},
+                      {"phi_Cd_rad", m.phi_Cd},
+                      {"limit", limitWords(m.limit, m.limitPart, strainLimit)},
+                      {"strain_marks", std::move(marks)},
+                      {"complete", m.isComplete},
+                      {"rows", std::move(rows)},
+                      {"contact_N", m.contact},
+                      {"axial_imbalance", m.axialImbalance},
+                      {"freedoms", m.freedoms},
+                      {"seconds", m.seconds},
+                      {"M_phi", std::move(points)}};
+    if (!m.under.empty()) j["under"] = m.under;
+    return j;
 }
 
 } // namespace
@@ -185,11 +188,33 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
     j["buckling"] = std::move(buckling);
     j["stability"] = std::move(stability);
     j["moment_rotation"] = std::move(curves);
+    ordered_json under = ordered_json::array();
+    for (const PlateMomentRotation& m : study.curvesUnder) under.push_back(curveJson(m, strainLimit));
+    j["moment_rotation_under"] = std::move(under);
     j["over_strength"] = std::move(over);
     j["reconciliation"] = std::move(both);
     j["checks"] = std::move(checks);
     j["notes"] = study.notes;
     if (!study.mechanismWords.empty()) j["loose"] = {{"message", study.mechanismWords}, {"remedy", looseRemedy()}};
+    return j.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+}
+
+std::string nodeStiffnessJson(const Joint& joint, const NodeStiffness& s) {
+    ordered_json ends = ordered_json::array(), rows = ordered_json::array();
+    for (const NodeStiffness::End& e : s.ends) ends.push_back({{"end", e.id}, {"at_mm", e.at}});
+    const auto n = static_cast<std::ptrdiff_t>(s.size());
+    for (std::ptrdiff_t i = 0; i < n; ++i)
+        rows.push_back(std::vector<double>(s.matrix.begin() + i * n, s.matrix.begin() + (i + 1) * n));
+    const ordered_json j{{"format", "zealous-girder-node-stiffness"},
+                         {"version", 1},
+                         {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}},
+                         {"mark", joint.mark},
+                         {"set", s.set},
+                         {"part", s.part},
+                         {"ends", std::move(ends)},
+                         {"freedoms", {"u_x", "u_y", "u_z", "theta_x", "theta_y", "theta_z"}},
+                         {"stiffness", std::move(rows)},
+                         {"notes", s.notes}};
     return j.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
 }
 

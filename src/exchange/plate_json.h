@@ -4,8 +4,13 @@
 
 namespace zg {
 
+struct NodeStiffness;
+
 /// The numbers of a study (no fields) with the comparison, as JSON; schema/plates.schema.json.
 [[nodiscard]] std::string plateJson(const Joint& joint, const PlateStudy& study, const std::vector<Reconciliation>& compared,
                                     double strainLimit);
+
+/// Stiffness between the ends of a joint's members; schema/node-stiffness.schema.json.
+[[nodiscard]] std::string nodeStiffnessJson(const Joint& joint, const NodeStiffness& stiffness);
 
 } // namespace zg

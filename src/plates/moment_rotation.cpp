@@ -1,9 +1,11 @@
 #include "plates/moment_rotation.h"
 #include "base/elapsed.h"
 #include "fe/results.h"
+#include "joint/balance.h"
 #include "joint/geometry.h"
 #include "joint/weld_leg.h"
 #include "plates/beam_strips.h"
+#include "plates/end_forces.h"
 #include "plates/model_builder.h"
 #include "plates/snapshot.h"
 #include <algorithm>
@@ -27,10 +29,10 @@ double modelled(const Section& s, double flangeRoot, double webRoot, double root
 double modelledColumn(const Section& s) { return s.isWelded ? modelled(s, 0, 0, 0) : modelled(s, s.r / 4, s.r / 2, 0.8 * s.r); }
 
 // Elastic rotation of the column as a member at the level of the beam's axis, per moment: constant moments above and below, which
-// share it as their lengths allow; or all of it on the held side, when the other ends.
-double columnFlexibility(const JointModel& m, double level, double I) {
-    const double below = level - m.columnBottom, above = m.columnTop - level;
-    return (m.freeEnd >= 0 ? below * above / (below + above) : below) / (youngsModulus * I);
+// share it as their lengths allow; or all of it on the held side, when the other ends or takes given forces only.
+double columnFlexibility(const JointModel& m, double level, double I, bool isFreeEndLoaded) {
+    const double below = level - m.columnBottom, above = m.columnTop - level, held = m.isTopHeld ? above : below;
+    return (m.freeEnd >= 0 && !isFreeEndLoaded ? below * above / (below + above) : held) / (youngsModulus * I);
 }
 
 // Where the moment enters the column on the mean: half way between tension and compression. Of a plain end that is its axis.
@@ -155,6 +157,18 @@ private:
     std::vector<int> below_, cut_;
 };
 
+// All forces of a set but one beam's moment at its face.
+ActionSet withoutMomentAt(const ResolvedJoint& joint, const ResolvedSide& side, ActionSet set) {
+    EndForces own = givenAt(joint, side, set);
+    own.end = side.id;
+    const bool isAtNode = joint.reference == ActionReference::Node && joint.hasColumn;
+    own.M = isAtNode ? faceForces(joint, side.id, set).V * joint.column.section.h / 2 : 0;
+    const auto isOwn = [&](const EndForces& f) { return f.end == side.id; };
+    set.forces.erase(std::remove_if(set.forces.begin(), set.forces.end(), isOwn), set.forces.end());
+    set.forces.push_back(own);
+    return set;
+}
+
 } // namespace
 
 std::vector<StrainMark> PlateMomentRotation::strainMarks() const {
@@ -193,13 +207,22 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const Elapsed elapsed;
     const ResolvedSide* resolved = joint.side(side);
     if (!resolved) return tl::unexpected(Diagnostics{problem(Problem::NoBeamThere, joint.mark, {}, {joint.mark, name(side)})});
-    auto built = buildJointModel(joint, settings.model);
+    PlateModelSettings model = settings.model;
+    std::optional<ActionSet> others;
+    if (settings.under) {
+        others = withoutMomentAt(joint, *resolved, *settings.under);
+        model.isFreeEndLoaded =
+            findForces(*others, joint.plates.heldEnd == HeldEnd::ColumnAbove ? ends::below : ends::above) != nullptr;
+    }
+    auto built = buildJointModel(joint, model);
     if (!built) return tl::unexpected(built.error());
-    const JointModel& m = *built;
+    JointModel& m = *built;
     if (!m.beam(side)->carriesMoment)
         return tl::unexpected(
             Diagnostics{problem(Problem::NoCurveOfItsOwn, joint.mark, FieldPath{"connections", side.str()},
                                 {name(side), resolved->isPartner ? "the other half of a splice" : "joined for shear"})});
+    const int under = others ? m.model.addCase("under set " + others->id) : -1;
+    if (others) m.model.cases[under].forces = endForces(joint, m, *others);
     Diagnostics found;
     const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, settings.threads});
     if (!analysis) return tl::unexpected(found);
@@ -218,7 +241,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
         members += ofMember(*m.beam(other->id), other->beam.section, -shear);
         haunched += haunchFlexibility(*other, -shear);
     } else
-        members += columnFlexibility(m, levelOfCouple(*resolved, beam), modelledColumn(joint.column.section));
+        members += columnFlexibility(m, levelOfCouple(*resolved, beam), modelledColumn(joint.column.section),
+                                     model.isFreeEndLoaded);
     const bool isOfMember = joint.plates.haunchCountsAs == HaunchCountsAs::Member;
     if (isOfMember) members += haunched;
     PlateMomentRotation out;
@@ -227,9 +251,28 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     out.isReversed = isReversed;
     out.freedoms = analysis->system().map().equationCount();
 
+    double turnBefore = 0, stubBefore = 0;
+    if (others && !m.model.cases[under].forces.empty()) {
+        fe::Stage first;
+        first.id = "set " + others->id + " without the moment of the curve";
+        first.factors.assign(m.model.cases.size(), 0);
+        first.factors[under] = 1;
+        first.firstStep = first.largestStep = 0.34;
+        first.smallestStep = 0.01;
+        const fe::RunResult before = analysis->run(first, {}, progress);
+        const bool isUsedUp = before.isComplete() && usesOf(*analysis, m, strainLimit).limit.use >= 1;
+        if (!before.isComplete() || isUsedUp)
+            return tl::unexpected(Diagnostics{{Severity::Error, joint.mark,
+                                               "The other forces of set " + others->id + " alone are more than joint " +
+                                                   joint.mark + " carries: there is no curve under them. " + before.message}});
+        turnBefore = dir * analysis->displacement(beam.handle, fe::Ry);
+        stubBefore = turnOfStub(*analysis, beam, sign, *resolved);
+        out.under = others->id;
+    }
     fe::Stage stage;
     stage.id = std::string("moment on the ") + name(side) + (isReversed ? ", tension at the bottom" : ", tension at the top");
     stage.factors.assign(m.model.cases.size(), 0);
+    if (under >= 0) stage.factors[under] = analysis->state().factors[under];
     stage.factors[beam.loadCases[isReversed]] = sign * 1e8;
     stage.control = fe::Control::Displacement;
     stage.watched = {{beam.handle, fe::Ry, sign * dir}};
@@ -259,9 +302,10 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
             PlateCurvePoint p;
             p.M = sign * a.state().factors[beam.loadCases[isReversed]];
             // What the stub turns by yielding is the beam's own; what it turns elastically is known from the first step.
-            const double turn = turnOfStub(a, beam, sign, *resolved);
+            const double turn = turnOfStub(a, beam, sign, *resolved) - stubBefore;
             if (out.curve.size() == 1) elasticTurn = turn / p.M;
-            p.phi = sign * dir * a.displacement(beam.handle, fe::Ry) - p.M * members - std::max(0.0, turn - elasticTurn * p.M);
+            p.phi = sign * (dir * a.displacement(beam.handle, fe::Ry) - turnBefore) - p.M * members -
+                    std::max(0.0, turn - elasticTurn * p.M);
             p.residual = a.steps().back().residual;
             forces.read(a, p);
             const Uses uses = seen ? std::move(*seen) : usesOf(a, m, strainLimit);

@@ -9,12 +9,14 @@ namespace zg {
 namespace fe {
 class Analysis;
 }
+struct ActionSet;
 
 struct MomentRotationSettings {
     PlateModelSettings model;
     double largestRotation = 0.06;
     int points = 25;
     int threads = 2;
+    const ActionSet* under = nullptr; ///< its forces, but this beam's moment at the face, act all the while; none: nothing does
     std::function<void(const fe::Analysis&)> atEnd; ///< sees the last state, to write it out
 };
 

@@ -185,6 +185,7 @@ struct PlateRow {
 struct PlateMomentRotation {
     EndId side = ends::right;
     bool isReversed = false;
+    std::string under; ///< set whose other forces acted all the while; empty: none did
     std::vector<PlateCurvePoint> curve;
     double S_j_ini = 0; ///< N mm/rad, slope of the first step
     /// Of the haunch as a tapering beam, 1/(N mm): in the curve where it counts as the joint's, else (negative) taken off; nil
@@ -222,6 +223,7 @@ struct PlateStudy {
     std::vector<PlateStrength> sets;
     std::vector<PlateBuckling> buckling;
     std::vector<PlateMomentRotation> curves;
+    std::vector<PlateMomentRotation> curvesUnder; ///< under the other forces of a set, when asked for
     std::vector<PlateStrength> overStrength;
     std::vector<PlateStability> stability; ///< of the sets, when asked for
     double elementSize = 0;

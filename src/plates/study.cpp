@@ -83,7 +83,7 @@ public:
     }
 
 private:
-    enum class Kind { Set, Curve, OverStrength };
+    enum class Kind { Set, Curve, CurveUnder, OverStrength };
     struct Task {
         Kind kind;
         int set = -1; // index of the action set
@@ -96,7 +96,8 @@ private:
             for (std::size_t i = 0; i < joint_.actions.size(); ++i)
                 if (joint_.actions[i].kind != SetKind::Serviceability) tasks_.push_back({Kind::Set, static_cast<int>(i)});
         for (const auto& [isWanted, kind] :
-             {std::pair{scope_.curves, Kind::Curve}, std::pair{wantsOverStrength(), Kind::OverStrength}})
+             {std::pair{scope_.curves, Kind::Curve}, std::pair{setUnder() != nullptr, Kind::CurveUnder},
+              std::pair{wantsOverStrength(), Kind::OverStrength}})
             for (const JointModel::Beam& beam : model.beams)
                 for (bool isReversed : {false, true})
                     if (isWanted && beam.carriesMoment) tasks_.push_back({kind, -1, beam.side, isReversed});
@@ -135,9 +136,10 @@ private:
     // False when there is no going on: a bad model, or something is loose.
     bool analyse(std::size_t index, int threads, Progress& progress) {
         const Task& task = tasks_[index];
-        if (task.kind == Kind::Curve) {
+        if (task.kind == Kind::Curve || task.kind == Kind::CurveUnder) {
             MomentRotationSettings settings;
             settings.threads = threads;
+            if (task.kind == Kind::CurveUnder) settings.under = setUnder();
             auto curve = momentRotation(joint_, task.side, task.isReversed, settings, &progress);
             return place(index, curve, progress, [&] { curves_[index] = std::move(*curve); });
         }
@@ -186,7 +188,7 @@ private:
         for (std::size_t i = 0; i < tasks_.size(); ++i) {
             if (curves_[i]) {
                 all.freedoms = curves_[i]->freedoms;
-                all.curves.push_back(*curves_[i]);
+                (tasks_[i].kind == Kind::Curve ? all.curves : all.curvesUnder).push_back(*curves_[i]);
             }
             if (!sets_[i]) continue;
             const SetAnalysis& set = *sets_[i];
@@ -208,6 +210,12 @@ private:
     [[nodiscard]] bool wantsOverStrength() const {
         return scope_.overStrength == Wanted::Yes ||
                (scope_.overStrength == Wanted::AsChosen && joint_.plates.isCapacityDesigned);
+    }
+
+    [[nodiscard]] const ActionSet* setUnder() const {
+        for (const ActionSet& set : joint_.actions)
+            if (!scope_.under.empty() && set.id == scope_.under) return &set;
+        return nullptr;
     }
 
     [[nodiscard]] bool wantsStability() const {

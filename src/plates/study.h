@@ -16,6 +16,7 @@ struct StudyScope {
     std::function<void(const PlateStudy&)> onPart; ///< sees what there is after each analysis
     Wanted overStrength = Wanted::AsChosen;        ///< the beams' plastic hinges; as the joint's choices say
     Wanted stability = Wanted::AsChosen;           ///< moved geometry with imperfections
+    std::string under;                             ///< curves also under the other forces of the set with this id
 };
 
 /// All analyses of a joint, as many at a time as there are cores; results come in the same order and to the last bit the same.

@@ -128,6 +128,37 @@ jsonschema.validate(result, json.load(open(sys.argv[3])))
 assert len(result["moment_rotation"]) == 2 and result["strength"][0]["balance"]["residual"] < 1e-6
 assert json.load(open(sys.argv[2]))["asset"]["version"] == "2.0"
 PY
+python3 - plates.json <<'PY' || fail "the study holds what was not asked for"
+import json, sys
+result = json.load(open(sys.argv[1]))
+assert result["stability"] == [] and result["moment_rotation_under"] == []
+PY
+expect 0 "$zg" plates kept.zgj --joint B1 --size 3 --only stability --json imperfect.json; has "Moved geometry with imperfections" out.txt; has "1/200 of" out.txt
+python3 - imperfect.json "$root/schema/plates.schema.json" <<'PY' || fail "imperfect.json is not as documented"
+import json, sys, jsonschema
+result = json.load(open(sys.argv[1]))
+jsonschema.validate(result, json.load(open(sys.argv[2])))
+assert len(result["stability"]) == len(result["strength"]) and result["stability"][0]["imperfections"]
+assert any(c["id"] == "plates_stability" for c in result["checks"])
+PY
+expect 0 "$zg" plates kept.zgj --joint B1 --size 3 --only curves --under U1 --curve under.csv --json under.json; has "other forces of U1" out.txt
+python3 - under.json "$root/schema/plates.schema.json" <<'PY' || fail "under.json is not as documented"
+import json, sys, jsonschema
+result = json.load(open(sys.argv[1]))
+jsonschema.validate(result, json.load(open(sys.argv[2])))
+assert [c["under"] for c in result["moment_rotation_under"]] == ["U1", "U1"]
+PY
+expect 1 "$zg" plates kept.zgj --joint B1 --under Z9; has "no action set named Z9" err.txt
+expect 0 "$zg" plates kept.zgj --joint B1 --size 3 --stiffness node.json; has "between 3 ends" out.txt
+python3 - node.json "$root/schema/node-stiffness.schema.json" <<'PY' || fail "node.json is not as documented"
+import json, sys, jsonschema
+node = json.load(open(sys.argv[1]))
+jsonschema.validate(node, json.load(open(sys.argv[2])))
+k, n = node["stiffness"], 6 * len(node["ends"])
+assert len(k) == n and all(len(row) == n for row in k)
+most = max(abs(v) for row in k for v in row)
+assert all(abs(k[i][j] - k[j][i]) <= 1e-9 * most for i in range(n) for j in range(n))
+PY
 expect 1 "$zg" plates kept.zgj --joint B1 --json /no/such/folder/p.json; has "could not be opened" err.txt
 expect 1 "$zg" plates kept.zgj --joint B1 --json - --curve -; has "Only one result" err.txt
 "$zg" plates kept.zgj --joint B1 --size 4 --only strength --json - 2>words.txt | python3 -c "import json, sys; json.load(sys.stdin)" || fail "standard output held more than JSON"
