@@ -175,7 +175,9 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     // latter count towards the limit, and all together have one of their own.
     int atRest = 0;
     const int mostAtRest = settings_.mostIterations * (system_->hasTurningForces() ? 4 : 1);
-    for (run.iterations = 1; atRest < mostAtRest && run.iterations <= 8 * settings_.mostIterations; ++run.iterations) {
+    // In moved geometry a step that is too long throws everything about, and contacts change for ever.
+    const int most = isMoved ? 2 * mostAtRest : 8 * settings_.mostIterations;
+    for (run.iterations = 1; atRest < mostAtRest && run.iterations <= most; ++run.iterations) {
         if (run.progress && run.progress->isCancelled()) return StepOutcome::Cancelled;
         if (!run.keepsFactor) {
             if (factorise() == FactorState::Singular) return StepOutcome::Failed;

@@ -445,3 +445,46 @@ TEST_CASE("forces on an end that cannot carry them: the ways out are offered, ea
     CHECK_FALSE(b.session.plates().isStale(*b.session.current()));
     CHECK_FALSE(remedies->isVisible());
 }
+
+TEST_CASE("sets with imperfections: ticked, run, stepped through, told in sentence, list and ledger, taken back",
+          "[app][plates]") {
+    PlatesBench b;
+    auto* tick = b.child<QCheckBox>("plateImperfect");
+    CHECK_FALSE(tick->isChecked());
+    QTest::mouseClick(tick, Qt::LeftButton, Qt::NoModifier, {10, tick->height() / 2});
+    REQUIRE(tick->isChecked());
+    REQUIRE(platesOf(*b.session.current()).isImperfect);
+    b.run();
+    const auto study = b.session.plates().current()->study;
+    REQUIRE(study->stability.size() == 1);
+    // The plain set is shown first; the other run is beside it, with steps of its own.
+    PlateDisplay& display = b.window.plates()->display();
+    CHECK_FALSE(display.stability());
+    auto* sets = b.child<QComboBox>("plateSet");
+    REQUIRE(sets->count() == 2);
+    CHECK(sets->itemText(1) == QStringLiteral("U1, imperfect"));
+    CHECK(sets->isEnabled());
+    Q_EMIT sets->activated(1);
+    REQUIRE(display.stability());
+    CHECK(display.frameCount() == static_cast<int>(study->stability[0].run.frames.size()));
+    CHECK(b.child<QSlider>("plateSteps")->maximum() == display.frameCount() - 1);
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("in moved geometry")));
+    CHECK(display.title().startsWith(QStringLiteral("U1, imperfect")));
+    auto* list = b.child<QTreeWidget>("plateList");
+    CHECK_FALSE(list->findItems(QStringLiteral("Imperfections"), Qt::MatchExactly).isEmpty());
+    // Its check selects it, a check of the plain set goes back.
+    const auto checkOf = [&](CheckCode code) {
+        for (const Check& c : b.session.plates().current()->checks)
+            if (c.code == code) return c;
+        FAIL("no such check");
+        return Check{};
+    };
+    b.session.selectCheck(checkOf(CheckCode::PlatesReserve));
+    CHECK_FALSE(display.stability());
+    b.session.selectCheck(checkOf(CheckCode::PlatesStability));
+    CHECK(display.stability());
+    b.session.undoStack()->undo();
+    CHECK_FALSE(tick->isChecked());
+    CHECK_FALSE(platesOf(*b.session.current()).isImperfect);
+    CHECK(b.session.plates().isStale(*b.session.current()));
+}
