@@ -96,6 +96,9 @@ private:
     void prepareLink(int link);
     void prepareCarried();
     void addTurning(const NodalForce& force);
+    void carryShells(const State& before, State& after, bool withTangent);
+    void carrySprings(const State& before, State& after, bool withTangent);
+    void carryTurningForces(const State& after);
     void evaluateMoved(const State& before, State& after, std::vector<double>& internal, bool withTangent);
     [[nodiscard]] ElementVector deforming(int shell, const State& state) const;
     [[nodiscard]] std::array<double, 3> movedDeflection(int link, const State& state) const;

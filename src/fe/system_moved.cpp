@@ -114,10 +114,7 @@ std::array<double, 3> System::movedDeflection(int link, const State& state) cons
     Carrier c;
     c.look(s.nodes.data(), static_cast<int>(s.nodes.size()), state);
     s.body.follow(c.displacements.data(), c.rotations.data(), c.motion);
-    std::array<double, 3> d{};
-    for (int k = 0; k < 3; ++k)
-        for (std::size_t i = 0; i < s.rows[k].size(); ++i) d[k] += s.rows[k][i] * c.motion.local[i];
-    return d;
+    return s.deflection(c.motion.local);
 }
 
 ElementVector System::nodalForces(int shell, const State& state) const {
@@ -133,7 +130,7 @@ ElementVector System::nodalForces(int shell, const State& state) const {
     return f;
 }
 
-void System::evaluateMoved(const State& before, State& after, std::vector<double>& internal, bool withTangent) {
+void System::carryShells(const State& before, State& after, bool withTangent) {
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
         Carrier c;
         std::vector<double> full, tangent;
@@ -156,8 +153,9 @@ void System::evaluateMoved(const State& before, State& after, std::vector<double
             packSymmetric(tangent, size, stiffness_[i].data());
         }
     });
-    std::vector<std::array<double, 3>> force(carried_->springs.size());
-    std::vector<std::vector<double>> forces(carried_->springs.size());
+}
+
+void System::carrySprings(const State& before, State& after, bool withTangent) {
     parallelFor(threads_, static_cast<int>(carried_->springs.size()), [&](int begin, int end) {
         Carrier c;
         std::vector<double> full, tangent;
@@ -167,12 +165,11 @@ void System::evaluateMoved(const State& before, State& after, std::vector<double
             const int size = 6 * static_cast<int>(s.nodes.size());
             c.look(s.nodes.data(), size / 6, after);
             s.body.follow(c.displacements.data(), c.rotations.data(), c.motion);
-            std::array<double, 3> d{};
             const int components = componentCount(model_->links[i].law);
-            for (int k = 0; k < components; ++k)
-                for (int j = 0; j < size; ++j) d[k] += s.rows[k][j] * c.motion.local[j];
-            const SpringResponse r = respond(model_->links[i].law, d, before.springs[i], after.springs[i]);
-            force[i] = r.force;
+            const SpringResponse r =
+                respond(model_->links[i].law, s.deflection(c.motion.local), before.springs[i], after.springs[i]);
+            s.response = r.force;
+            s.forces.clear();
             const auto isNothing = [](const auto& v) { return std::all_of(v.begin(), v.end(), [](double x) { return x == 0; }); };
             if (isNothing(r.force) && isNothing(r.tangent)) {
                 std::fill(s.stiffness.begin(), s.stiffness.end(), 0);
@@ -181,8 +178,8 @@ void System::evaluateMoved(const State& before, State& after, std::vector<double
             std::vector<double> local(size, 0);
             for (int k = 0; k < components; ++k)
                 for (int j = 0; j < size; ++j) local[j] += s.rows[k][j] * r.force[k];
-            forces[i].resize(size);
-            s.body.forces(c.motion, local.data(), forces[i].data());
+            s.forces.resize(size);
+            s.body.forces(c.motion, local.data(), s.forces.data());
             if (!withTangent) continue;
             // What deforms the spring, by its few components; where its forces turn with it only if they are heavy on the rest.
             std::fill(s.stiffness.begin(), s.stiffness.end(), 0);
@@ -207,6 +204,10 @@ void System::evaluateMoved(const State& before, State& after, std::vector<double
             }
         }
     });
+}
+
+// Half the stiffness of forces that turn: the symmetric part.
+void System::carryTurningForces(const State& after) {
     for (Carried::Turning& t : carried_->turning) {
         Vec3 f; // turns by (spin) x f
         for (std::size_t c = 0; c < caseTurning_.size(); ++c)
@@ -217,6 +218,12 @@ void System::evaluateMoved(const State& before, State& after, std::vector<double
         for (int p = 0; p < 3; ++p)
             for (int q = 0; q < 3; ++q) t.stiffness[packedAt(3 + p, q)] = 0.5 * s[q][p];
     }
+}
+
+void System::evaluateMoved(const State& before, State& after, std::vector<double>& internal, bool withTangent) {
+    carryShells(before, after, withTangent);
+    carrySprings(before, after, withTangent);
+    carryTurningForces(after);
     internal.assign(map_.freedomCount(), 0);
     unsettled_ = 0;
     largestSpringForce_ = 0;
@@ -224,10 +231,11 @@ void System::evaluateMoved(const State& before, State& after, std::vector<double
         unsettled_ += after.shells[i].isSettled ? 0 : 1;
         addInternal(blocks_[i], forces_[i].data(), internal);
     }
-    for (std::size_t i = 0; i < forces.size(); ++i) {
+    for (std::size_t i = 0; i < carried_->springs.size(); ++i) {
+        const Carried::Spring& spring = carried_->springs[i];
         if (!model_->links[i].isRotation)
-            for (double f : force[i]) largestSpringForce_ = std::max(largestSpringForce_, std::abs(f));
-        if (!forces[i].empty()) addInternal(carried_->springs[i].block, forces[i].data(), internal);
+            for (double f : spring.response) largestSpringForce_ = std::max(largestSpringForce_, std::abs(f));
+        if (!spring.forces.empty()) addInternal(spring.block, spring.forces.data(), internal);
     }
 }
 
