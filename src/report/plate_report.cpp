@@ -128,7 +128,7 @@ private:
             "Equilibrium where the joint has moved to (large displacements and rotations), buckling shapes as imperfections by "
             "EN "
             "1993-1-5:2006 annex C, table C.2: the lowest mode leads, those of other parts go with it at 70 %. The limit must be "
-            "at least gamma_M1 times the set (C.9).");
+            "at least γM1 times the set (C.9).");
         TableBlock t;
         t.head = {"set", "limit at", "undeformed", "ends at", "imperfections"};
         t.widths = {0.08, 0.1, 0.11, 0.31, 0.4};
