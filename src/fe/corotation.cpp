@@ -231,7 +231,7 @@ void MovedBody::forces(const Motion& m, const double* local, double* forces) con
 }
 
 // The change of the frame's spin with the deformation, as far as a moment feels it: pairs of (onto forces, from motions).
-void MovedBody::addSpinChange(const Motion& m, Vec3 moment, std::vector<Vec3>& onto, std::vector<Vec3>& from) const {
+void MovedBody::spinChange(const Motion& m, Vec3 moment, std::vector<Vec3>& onto, std::vector<Vec3>& from) const {
     const int n = nodeCount();
     const Flat f = flatten(m);
     const Vec3 tau = axes_ * moment;
@@ -330,7 +330,7 @@ void MovedBody::tangent(Motion& m, const double* local, const double* stiffness,
             addOuter(k, size, v + c * size, right + c * size);
         }
         if (rule_ == FrameRule::Diagonals) {
-            addSpinChange(m, moment, m.onto, m.from);
+            spinChange(m, moment, m.onto, m.from);
             double *to = left, *motion = left + size;
             for (int c = 0; c < 3; ++c) {
                 std::fill(to, motion + size, 0.0);

@@ -15,8 +15,7 @@ enum class FrameRule {
 /// A body of few nodes that answers linearly to small deformations (a shell element, a spring with its attachments), carried
 /// through any motion: element-independent corotational formulation (Rankin and Nour-Omid 1988, Felippa and Haugen 2005). The
 /// body itself is asked in the axes and at the places of the undeformed state and never sees the motion (it must not answer to a
-/// translation); its forces come back as
-/// the exact gradient of its energy, in equilibrium in the present geometry.
+/// translation); its forces come back as the exact gradient of its energy, in equilibrium in the present geometry.
 class MovedBody {
 public:
     MovedBody() = default;
@@ -52,7 +51,7 @@ private:
     struct Flat; // the plane of Diagonals, components in its axes
     [[nodiscard]] Flat flatten(const Motion& motion) const;
     [[nodiscard]] Spin spinOf(const Motion& motion) const;
-    void addSpinChange(const Motion& motion, Vec3 moment, std::vector<Vec3>& onto, std::vector<Vec3>& from) const;
+    void spinChange(const Motion& motion, Vec3 moment, std::vector<Vec3>& onto, std::vector<Vec3>& from) const;
     void addTriadChange(const Motion& motion, const Spin& spin, Vec3 moment, double* k) const;
     [[nodiscard]] std::array<int, 4> diagonals() const;
 

@@ -1,4 +1,5 @@
 #include "fe/model.h"
+#include "fe/rotation.h"
 #include "fe/shell_kinematics.h"
 #include <algorithm>
 
@@ -23,13 +24,9 @@ template <class Item, class Value> void turn(std::vector<Item>& items, const std
     items = std::move(turned);
 }
 
-Vec3 apply(const std::array<Vec3, 3>& rotation, Vec3 v) {
-    return {dot(rotation[0], v), dot(rotation[1], v), dot(rotation[2], v)};
-}
-
 // Attachment rows become R row R^T: both the point's motion and the nodes' freedoms turn.
 void turn(Attachment& a, const std::array<Vec3, 3>& rotation, Vec3 shift) {
-    a.position = apply(rotation, a.position) + shift;
+    a.position = rotation * a.position + shift;
     for (Terms& row : a.rows) turn(row, rotation, &Term::factor);
     std::array<Terms, 6> turned;
     for (int p = 0; p < 6; ++p) {
@@ -41,6 +38,19 @@ void turn(Attachment& a, const std::array<Vec3, 3>& rotation, Vec3 shift) {
         }
     }
     a.rows = turned;
+}
+
+// The node moves as the attachment does.
+void couple(Model& m, const Attachment& leader, int node, const std::string& id) {
+    m.couplings.push_back({id, leader, attachToNode(m.nodes, node), size(m.constraints)});
+    for (int k = 0; k < 6; ++k) {
+        Constraint c{id, {{node, static_cast<Freedom>(k), 1}}};
+        for (Term t : leader.rows[k]) {
+            t.factor = -t.factor;
+            c.terms.push_back(t);
+        }
+        m.constraints.push_back(c);
+    }
 }
 
 } // namespace
@@ -84,39 +94,22 @@ int Model::fixAlong(int node, Vec3 direction, bool isRotation, const std::string
 void Model::addRigid(int master, const std::vector<int>& dependents, const std::string& id) {
     for (int node : dependents) {
         if (node == master) continue;
-        const Attachment at = attachToNode(nodes, master, nodes[node] - nodes[master]);
-        couplings.push_back({id, at, attachToNode(nodes, node), size(constraints)});
-        for (int k = 0; k < 6; ++k) {
-            Constraint c{id, {{node, static_cast<Freedom>(k), 1}}};
-            for (Term t : at.rows[k]) {
-                t.factor = -t.factor;
-                c.terms.push_back(t);
-            }
-            constraints.push_back(c);
-        }
+        couple(*this, attachToNode(nodes, master, nodes[node] - nodes[master]), node, id);
     }
 }
 
 int Model::addHandle(const Attachment& at, const std::string& id) {
     const int node = addNode(at.position);
-    couplings.push_back({id, at, attachToNode(nodes, node), size(constraints)});
-    for (int k = 0; k < 6; ++k) {
-        Constraint c{id, {{node, static_cast<Freedom>(k), 1}}};
-        for (Term t : at.rows[k]) {
-            t.factor = -t.factor;
-            c.terms.push_back(t);
-        }
-        constraints.push_back(c);
-    }
+    couple(*this, at, node, id);
     return node;
 }
 
 void Model::move(const std::array<Vec3, 3>& rotation, Vec3 shift) {
-    for (Vec3& x : nodes) x = apply(rotation, x) + shift;
+    for (Vec3& x : nodes) x = rotation * x + shift;
     for (Link& l : links) {
         turn(l.a, rotation, shift);
         if (l.b) turn(*l.b, rotation, shift);
-        for (Vec3& axis : l.axes) axis = apply(rotation, axis);
+        for (Vec3& axis : l.axes) axis = rotation * axis;
     }
     for (Coupling& c : couplings) {
         turn(c.leader, rotation, shift);
@@ -158,7 +151,7 @@ Model inMovedGeometry(const Model& model) {
     std::vector<int> place(model.constraints.size(), -1);
     for (std::size_t i = 0; i < model.constraints.size(); ++i) {
         if (isCoupled[i]) continue;
-        place[i] = static_cast<int>(out.constraints.size());
+        place[i] = size(out.constraints);
         out.constraints.push_back(model.constraints[i]);
     }
     for (LoadCase& c : out.cases)

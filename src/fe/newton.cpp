@@ -96,7 +96,7 @@ bool Analysis::goAlong(StageRun& run) {
     const bool isMoved = system_->isMoved();
     const std::vector<double> freedomsFrom = isMoved ? next_.freedoms : std::vector<double>{};
     const std::vector<Mat3> rotationsFrom = next_.rotations;
-    const std::size_t contactsFrom = openAndClosed();
+    const std::size_t contactsFrom = isMoved ? openAndClosed() : 0;
     const double tauFrom = run.trialTau, slopeBefore = inner(run.correction, run.imbalance);
     const auto goTo = [&](double s) {
         for (std::size_t i = 0; i < from.size(); ++i) run.unknowns[i] = from[i] + s * run.correction[i];
@@ -132,10 +132,12 @@ bool Analysis::goAlong(StageRun& run) {
 bool Analysis::isInEquilibrium(const StageRun& run) const {
     if (system_->unsettledShells() > 0) return false; // the forces of such an element are no answer
     if (residual_ <= settings_.tolerance) return true;
+    const bool isMoved = system_->isMoved();
+    // Where nothing acts at all what is left is rounding itself.
+    if (residual_ > (isMoved ? 1e-4 : 1e-6) && !(isMoved && isUnloaded_)) return false;
     const SparseSymmetric& k = system_->pattern();
     double rounding = 0;
     // In moved geometry what deforms an element is a difference of places.
-    const bool isMoved = system_->isMoved();
     const double least = isMoved ? 1e-3 / lengthScale_[3] : 0;
     for (int d = 0; d < system_->map().freedomCount(); ++d) {
         const int j = system_->map().equation(d);
@@ -145,9 +147,7 @@ bool Analysis::isInEquilibrium(const StageRun& run) const {
                                       : d % 6 < 3 ? stiffness * std::max(least, u)
                                                   : stiffness * u * lengthScale_[3]);
     }
-    // Where nothing acts at all what is left is rounding itself.
-    const bool isNear = residual_ <= (isMoved ? 1e-4 : 1e-6) || (isMoved && isUnloaded_);
-    return isNear && leftOver_ <= 1e-13 * rounding;
+    return leftOver_ <= 1e-13 * rounding;
 }
 
 // Which springs act, as one number.

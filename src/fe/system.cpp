@@ -249,7 +249,7 @@ void System::evaluate(const State& before, State& after, std::vector<double>& in
     evaluateLinks(before, after, &internal);
 }
 
-void System::addInternal(const Block& block, const double* forces, std::vector<double>& internal) const {
+void System::addInternal(const Block& block, const double* forces, std::vector<double>& internal) {
     for (std::size_t i = 0; i < block.freedoms.size(); ++i) internal[block.freedoms[i]] += forces[i];
 }
 

@@ -103,7 +103,7 @@ private:
     [[nodiscard]] ElementVector deforming(int shell, const State& state) const;
     [[nodiscard]] std::array<double, 3> movedDeflection(int link, const State& state) const;
     [[nodiscard]] std::array<double, 3> deflection(int link, const std::vector<double>& freedoms) const;
-    void addInternal(const Block& block, const double* forces, std::vector<double>& internal) const;
+    static void addInternal(const Block& block, const double* forces, std::vector<double>& internal);
     void buildPattern();
     void evaluateLinks(const State& before, State& after, std::vector<double>* internal);
     static void expand(const Block& block, const double* k, double* out);

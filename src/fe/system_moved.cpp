@@ -1,7 +1,6 @@
 #include "fe/carried.h"
 #include "fe/parallel.h"
 #include <algorithm>
-
 #include <map>
 
 // Elements and springs carried along with the structure: each one is asked for its answer in its own undeformed axes, and what
@@ -120,13 +119,17 @@ std::array<double, 3> System::movedDeflection(int link, const State& state) cons
 ElementVector System::nodalForces(int shell, const State& state) const {
     ShellElement::State ignored = state.shells[shell];
     std::vector<double> after(shells_[shell].historyLength());
-    ElementVector f{};
-    shells_[shell].respond(nodal(shell, state), history(state, shell), after.data(), ignored, f, nullptr);
-    if (!carried_) return f;
+    ElementVector u{}, f{};
     Carrier c;
-    c.look(model_->shells[shell].nodes.data(), shells_[shell].nodeCount(), state);
-    carried_->shells[shell].follow(c.displacements.data(), c.rotations.data(), c.motion);
-    carried_->shells[shell].forces(c.motion, f.data(), f.data());
+    if (carried_) {
+        c.look(model_->shells[shell].nodes.data(), shells_[shell].nodeCount(), state);
+        carried_->shells[shell].follow(c.displacements.data(), c.rotations.data(), c.motion);
+        std::copy(c.motion.local.begin(), c.motion.local.end(), u.begin());
+    } else {
+        u = nodal(shell, state.freedoms);
+    }
+    shells_[shell].respond(u, history(state, shell), after.data(), ignored, f, nullptr);
+    if (carried_) carried_->shells[shell].forces(c.motion, f.data(), f.data());
     return f;
 }
 

@@ -89,7 +89,7 @@ tl::expected<NodeStiffness, Diagnostics> nodeStiffness(const ResolvedJoint& join
     const int load = m.model.addCase("set " + set.id);
     m.model.cases[load].forces = forces;
     Diagnostics found;
-    const auto analysis = fe::Analysis::create(m.model, found, {1e-6, 30, 2});
+    const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, 2});
     if (!analysis) return tl::unexpected(found);
     fe::Stage stage;
     stage.id = "set " + set.id;

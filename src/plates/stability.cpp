@@ -1,5 +1,4 @@
 #include "plates/stability.h"
-#include "joint/action_columns.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -12,13 +11,15 @@ using fe::Vec3;
 
 Vec3 at(const PlateGeometry& g, int node) { return {g.nodes[node][0], g.nodes[node][1], g.nodes[node][2]}; }
 
+// To both sides of a web: half of their width stands out.
+bool isFlange(PartKind k) {
+    return k == PartKind::ColumnFlange || k == PartKind::BeamTopFlange || k == PartKind::BeamBottomFlange ||
+           k == PartKind::HaunchFlange;
+}
+
 // Plates that stand out from what holds them, with a free edge.
 bool standsOut(PartKind k) {
     switch (k) {
-    case PartKind::ColumnFlange:
-    case PartKind::BeamTopFlange:
-    case PartKind::BeamBottomFlange:
-    case PartKind::HaunchFlange:
     case PartKind::StiffenerTop:
     case PartKind::StiffenerBottom:
     case PartKind::Diagonal:
@@ -26,14 +27,8 @@ bool standsOut(PartKind k) {
     case PartKind::RibBottom:
     case PartKind::HaunchToeStiffener:
     case PartKind::HaunchStiffener: return true;
-    default: return false;
+    default: return isFlange(k);
     }
-}
-
-// To both sides of a web: half of their width stands out.
-bool isFlange(PartKind k) {
-    return k == PartKind::ColumnFlange || k == PartKind::BeamTopFlange || k == PartKind::BeamBottomFlange ||
-           k == PartKind::HaunchFlange;
 }
 
 } // namespace

@@ -137,7 +137,6 @@ void turnedPatch(FeRows& rows) {
     const std::vector<std::array<int, 4>> quads{{4, 5, 6, 7}, {0, 1, 5, 4}, {1, 2, 6, 5}, {2, 3, 7, 6}, {3, 0, 4, 7}};
     const Vec3 axis = (120 * pi / 180) * unit({1, 1, 1});
     for (bool isBent : {false, true}) {
-        double before = 0;
         for (double size : {1.0, 0.01}) {
             Model m;
             Material steel;
@@ -205,9 +204,7 @@ void turnedPatch(FeRows& rows) {
                    std::string(isBent ? "moments" : "stresses") + " of a patch turned by 120 degrees" +
                        (size < 1 ? ", strains / 100" : "") + ": worst error over the largest",
                    "5 quads", worst, 0, size < 1 ? 2e-5 : 2e-3, "uniform state, closed form");
-            before = worst;
         }
-        (void)before;
     }
 }
 

@@ -7,12 +7,6 @@ namespace large {
 
 using namespace build;
 
-inline SolverSettings inMovedGeometry() {
-    SolverSettings s;
-    s.geometry = Geometry::Moved;
-    return s;
-}
-
 struct Strip {
     std::vector<std::array<int, 2>> at; ///< nodes of each station
     std::vector<int> shells;
@@ -54,10 +48,10 @@ inline void force(Model& m, int load, const std::array<int, 2>& station, Freedom
     for (int n : station) m.cases[load].forces.push_back({n, f, value / 2, turns});
 }
 
-inline std::unique_ptr<Analysis> start(const Model& model, double tolerance = 1e-8) {
+inline std::unique_ptr<Analysis> start(const Model& model) {
     zg::Diagnostics found;
-    SolverSettings settings = inMovedGeometry();
-    settings.tolerance = tolerance;
+    SolverSettings settings;
+    settings.geometry = Geometry::Moved;
     auto a = Analysis::create(model, found, settings);
     if (!a) throw std::runtime_error(zg::joined(found));
     return a;

@@ -7,11 +7,6 @@ namespace {
 
 using namespace large;
 
-int bed(Model& m, const Strip& s, double width, double stiffness) {
-    (void)width;
-    return addBed(m, "flat", s.shells, -axisZ, stiffness);
-}
-
 void lifted(FeRows& rows) {
     Builder b;
     Material steel;
@@ -20,7 +15,7 @@ void lifted(FeRows& rows) {
     const Strip s = strip(b, b.plate("strip", 2, steel), line({}, {1400, 0, 0}, n), 50);
     Model& m = b.model;
     for (int node : s.at.back()) m.fix(node, {Ux}, "far end");
-    bed(m, s, 50, 10);
+    addBed(m, "flat", s.shells, -axisZ, 10);
     keepPlane(b);
     const int weight = m.addCase("weight"), lift = m.addCase("lift");
     for (int e : s.shells) addSurfaceLoad(m, e, {0, 0, -0.05 / 50}, m.cases[weight].forces);
