@@ -86,6 +86,10 @@ void MainWindow::makeCommands() {
         show(View::Plates);
         plates_->converge();
     });
+    command(joint, tr("Stiffness of the node"), {}, [this] {
+        show(View::Plates);
+        plates_->showStiffness(true);
+    });
     command(joint, tr("Choices of the plate method …"), {}, [this] { askForPlates(session_, this); });
     command(joint, tr("Forces out of the plane"), {}, [this] { actions_->toggleOutOfPlane(); });
     command(joint, tr("Both methods beside each other"), QKeySequence(tr("Ctrl+B")), [this] {

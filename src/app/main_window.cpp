@@ -4,6 +4,7 @@
 #include "app/dialogs/settings_dialog.h"
 #include "app/panels/actions_panel.h"
 #include "app/panels/chart_strip.h"
+#include "app/panels/curve_plot.h"
 #include "app/panels/gallery_panel.h"
 #include "app/panels/ledger_panel.h"
 #include "app/panels/notice_banner.h"
@@ -13,6 +14,7 @@
 #include "app/sheet/chip_row.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
+#include "app/views/drawing_view.h"
 #include "app/views/start_view.h"
 #include "app/views/workings_view.h"
 #include "drawing/springs.h"
@@ -106,7 +108,7 @@ void MainWindow::build() {
             return springsDrawing(*state->resolved, *state->result, *c, o);
         },
         views_));
-    plates_ = new PlatesView(session_, theme_, views_);
+    plates_ = new PlatesView(session_, theme_, prompts_, views_);
     views_->addWidget(plates_);
     workings_ = new WorkingsView(session_, theme_, views_);
     views_->addWidget(workings_);
@@ -124,8 +126,7 @@ void MainWindow::build() {
     benchColumn->addLayout(middle, 1);
     auto* strip = new QHBoxLayout;
     strip->setSpacing(1);
-    auto* chart = makeChartStrip(session_, theme_, bench);
-    chart->setAccessibleName(tr("Moment-rotation curve"));
+    auto* chart = makeChartStrip(session_, theme_, prompts_, bench);
     strip->addWidget(chart, 11);
     actions_ = new ActionsPanel(session_, theme_, bench);
     strip->addWidget(actions_, 10);

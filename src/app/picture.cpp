@@ -5,6 +5,7 @@
 #include "app/plates/plates_view.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
+#include "session/plate_studies.h"
 #include "session/session.h"
 #include <QAction>
 #include <QApplication>
@@ -23,8 +24,11 @@ using namespace zg;
 void showView(MainWindow& window, const QString& view) {
     if (view == QLatin1String("springs")) window.show(MainWindow::View::Springs);
     if (view == QLatin1String("workings")) window.show(MainWindow::View::Workings);
-    if (view == QLatin1String("plates") || view == QLatin1String("comparison")) window.show(MainWindow::View::Plates);
+    const bool isPlates =
+        view == QLatin1String("plates") || view == QLatin1String("comparison") || view == QLatin1String("stiffness");
+    if (isPlates) window.show(MainWindow::View::Plates);
     if (view == QLatin1String("comparison")) window.plates()->showComparison(true);
+    if (view == QLatin1String("stiffness")) window.plates()->showStiffness(true);
 }
 
 void openCard(Session& session, MainWindow& window, const QString& card) {
@@ -59,7 +63,7 @@ int main(int argc, char** argv) {
     option("out", "Picture to write.", "file.png", "bench.png");
     option("size", "Size of the window.", "wxh", "1280x800");
     option("joint", "Joint to show.", "mark");
-    option("view", "sheet, springs, plates, comparison or workings.", "view");
+    option("view", "sheet, springs, plates, comparison, stiffness (is computed first) or workings.", "view");
     option("card", "Open the card of the end plate, of a bolt row, or of the haunch.", "plate|bolts|haunch");
     option("gallery", "Open the gallery and type a word into its search.", "word");
     option("mode", "Show this buckling mode.", "number");
@@ -96,6 +100,10 @@ int main(int argc, char** argv) {
         session.setCurrent(j->id);
     }
     showView(window, parser.value(QStringLiteral("view")));
+    if (parser.value(QStringLiteral("view")) == QLatin1String("stiffness")) {
+        session.plates().stiffness(0);
+        while (session.plates().isRunning()) QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
+    }
     QTimer::singleShot(150, &window, [&] {
         const JointState* state = session.state();
         if (parser.isSet(QStringLiteral("select")) && state && state->result) session.selectCheck(ledger(*state->result).front());

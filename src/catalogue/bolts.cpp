@@ -9,6 +9,19 @@ extern const char* const bolt_classes_csv;
 extern const char* const bolt_preference_csv;
 } // namespace embedded
 
+namespace {
+
+// Thread of the bolt less nut, one pitch beyond it (EN 1090-2:2008 8.2.2) and the step from one listed length to the next, by
+// which the shank may reach further in than it need. Bolts with a short thread that has no listing: the four pitches of EN
+// 1090-2:2008 8.2.2.
+double leastThreadInGrip(const BoltSize& b, std::optional<double> thread) {
+    if (!thread) return 4 * b.pitch;
+    const double step = b.set == "ISO" ? 10 : b.set == "US" ? 6.35 : 5; // ISO 888 up to 160 mm; EN 14399; ASME B18.2.6
+    return *thread - b.nutHeight - b.pitch - step;
+}
+
+} // namespace
+
 const std::vector<BoltSize>& boltSizes() {
     static const std::vector<BoltSize> all = [] {
         const Table table(embedded::bolts_csv), preference(embedded::bolt_preference_csv);
@@ -24,10 +37,12 @@ const std::vector<BoltSize>& boltSizes() {
             b.d_0_oversize = table.number(i, "d0_oversize_mm").value_or(b.d_0);
             b.washerOuter = table.required(i, "washer_od_mm");
             b.washerThickness = table.required(i, "washer_t_mm");
+            b.pitch = table.required(i, "pitch_mm");
             b.headHeight = table.required(i, "head_h_mm");
             b.nutHeight = table.required(i, "nut_h_mm");
             b.d_m = table.required(i, "dm_mm");
             b.acrossCorners = table.required(i, "across_corners_mm");
+            b.threadInGrip = leastThreadInGrip(b, table.number(i, "thread_len_mm"));
             for (std::size_t k = 0; k < preference.rowCount(); ++k)
                 if (preference.text(k, "designation") == b.designation) b.isUsual = preference.required(k, "preference") == 1;
             list.push_back(std::move(b));
@@ -55,6 +70,7 @@ const std::vector<BoltClass>& boltClasses() {
             c.isUs = !alpha;
             c.alpha_v_thread = alpha.value_or(0.5);
             c.alpha_v_shank = table.number(i, "alpha_v_shank").value_or(0.6);
+            c.elongation = table.required(i, "A_percent") / 100;
             c.isPreloadable = table.text(i, "preload") == "yes";
             list.push_back(std::move(c));
         }

@@ -11,14 +11,16 @@ struct BoltSize {
     std::string designation; ///< "M24"
     bool isUsual = true;     ///< not one of the sizes that hardly anyone stocks
     double d = 0, A_s = 0, A = 0, d_0 = 0, d_0_oversize = 0;
-    double washerOuter = 0, washerThickness = 0, headHeight = 0, nutHeight = 0, d_m = 0, acrossCorners = 0;
+    double threadInGrip = 0; ///< least free thread between nut and shank of listed bolts
+    double washerOuter = 0, washerThickness = 0, pitch = 0, headHeight = 0, nutHeight = 0, d_m = 0, acrossCorners = 0;
 };
 
 struct BoltClass {
     std::string name;
     double f_ub = 0;
     double alpha_v_thread = 0, alpha_v_shank = 0;
-    bool isUs = false; ///< a group of AISC 360-16 table J3.2, for inch bolts
+    double elongation = 0; ///< after fracture, least
+    bool isUs = false;     ///< a group of AISC 360-16 table J3.2, for inch bolts
     bool isPreloadable = false;
 };
 

@@ -75,6 +75,13 @@ void print(const PlateStability& s, double strainLimit, bool isTwoSided) {
     for (const PlateImperfection& i : s.imperfections) std::cout << "    " << imperfectionWords(i, isTwoSided) << "\n";
 }
 
+/// Where the parts give way, in order of the moment.
+void print(const std::vector<PartMark>& parts, UnitSystem units, bool isTwoSided) {
+    for (const PartMark& m : parts)
+        std::cout << "      " << shown(m.M, Quantity::Moment, units) << "  " << partName(m.part, isTwoSided) << ": "
+                  << wordOf(m.what) << "\n";
+}
+
 /// With digits enough to see what the mesh changes.
 std::string exactly(double value, Quantity quantity, UnitSystem units) {
     const Unit unit = unitOf(quantity, units);
@@ -248,7 +255,8 @@ int plates(const PlatesCommand& c) {
     }();
     if (!study) return fail(study.error());
     if (!study->isComplete && TerminalProgress::isInterrupted()) std::cout << "Interrupted; what was finished follows.\n";
-    const double limit = resolved->plates.strainLimit;
+    const LimitRules rules = limitRulesOf(resolved->plates);
+    const double limit = rules.strainLimit;
     const bool isTwoSided = zg::isTwoSided(joint);
     std::cout << joint.mark << " by plates: elements of " << fixedDecimals(study->elementSize, 0) << " mm at the bolts"
               << (study->freedoms ? ", " + std::to_string(study->freedoms) + " freedoms" : "") << ".\n";
@@ -277,16 +285,19 @@ int plates(const PlatesCommand& c) {
                   << beside("S_j,ini", other->stiffness.S_j_ini, m.S_j_ini, Quantity::Stiffness, units)
                   << (m.haunchFlexibility != 0 ? "\n    " + haunchWords(m, units) : std::string()) << "\n    class: component "
                   << wordOf(other->classification.stiffness) << ", " << wordOf(other->classification.strength) << "; plates "
-                  << wordOf(k.stiffness) << ", " << wordOf(k.strength) << "\n    ends at "
+                  << wordOf(k.stiffness) << ", " << wordOf(k.strength) << "\n    "
+                  << (m.rule == MomentRule::Limit ? std::string() : ruleWords(m, units) + "; ") << "ends at "
                   << limitWords(m.limit, m.limitPart, limit) << ", " << fixedDecimals(1e3 * m.phi_Cd, 1) << " mrad\n";
         compared.push_back(reconcile(bare, m));
-        std::cout << "    " << strainWords(compared.back().marks, units) << "\n";
+        std::cout << "    " << markWords(compared.back().marks, units) << "\n";
+        print(m.parts, units, isTwoSided);
         for (const CounterpartRow& row : compared.back().rows)
             if (row.row >= 0 || row.reason != PartingReason::None)
                 std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units)
                           << (row.reason == PartingReason::None ? "" : std::string(". ") + sentenceOf(row.reason)) << "\n";
     }
-    if (!study->curvesUnder.empty()) std::cout << "Moment-rotation while the other forces of " << c.under << " act\n";
+    if (!study->curvesUnder.empty())
+        std::cout << "Moment-rotation while the other forces of " << study->curvesUnder.front().under << " act\n";
     for (const PlateMomentRotation& m : study->curvesUnder) {
         const double third = m.M_j_Rd / 3, phi = m.at(third).phi;
         std::cout << "  " << name(m.side) << ", tension at the " << (m.isReversed ? "bottom" : "top") << ": M_j,Rd "
@@ -307,7 +318,7 @@ int plates(const PlatesCommand& c) {
     if (c.isKept) {
         if (const auto kept = keepStudy(c.file, joint.id, writeStudy(*study)); !kept) return fail({kept.error()});
     }
-    if (!c.json.empty() && !put(c.json, plateJson(joint, *study, compared, limit))) return couldNot;
+    if (!c.json.empty() && !put(c.json, plateJson(joint, *study, compared, rules))) return couldNot;
     const PlateStrength* set = setOf(*study, c.set);
     const PlateFrame* frame = set && set->fullFrame >= 0 ? &set->frames[set->fullFrame] : nullptr;
     if (!c.gltf.empty()) {
@@ -327,7 +338,7 @@ int plates(const PlatesCommand& c) {
     }
     if (!c.png.empty())
         if (const int code = picture(c, *study, units); code != allWithin) return code;
-    for (const Check& check : plateChecks(*study, limit))
+    for (const Check& check : plateChecks(*study, rules))
         if (check.state == CheckState::Over) return somethingOver;
     return allWithin;
 }

@@ -17,6 +17,7 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
         const double elastic = p.M_j_Rd / p.S_j_ini;
         return p.phi_Cd > 2 * elastic ? PartingReason::LateRows : PartingReason::Unknown;
     }
+    if (p.M_j_Rd < p.M_limit) return PartingReason::ReadOffEarlier;
     if (p.limit == PlateLimit::BeamHinge) return PartingReason::MemberYield;
     if (c.limit == Limit::PanelShear && c.hasPanel) return PartingReason::PanelArea;
     if (p.limit == PlateLimit::BoltFracture) return PartingReason::BoltElongation;
@@ -41,7 +42,7 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     r.side = p.side;
     r.isReversed = p.isReversed;
     r.M = std::min(c.M_j_Rd, p.M_j_Rd);
-    r.marks = p.strainMarks();
+    r.marks = p.marks();
     const auto add = [&](Counterpart what, int row, double component, double plates, Quantity quantity, PartingReason reason) {
         CounterpartRow line{what, row, component, plates, quantity, PartingReason::None};
         if (line.isByPlatesOnly() || std::abs(line.apart()) > worthAWord) line.reason = reason;
@@ -111,9 +112,9 @@ PlateClass classOf(const PlateMomentRotation& p, const ConnectionResult& c) {
                       : p.S_j_ini <= by.pinnedLimit ? StiffnessClass::Pinned
                                                     : StiffnessClass::SemiRigid;
     if (by.M_full > 0)
-        k.strength = p.M_j_Rd >= by.M_full || p.limit == PlateLimit::BeamHinge ? StrengthClass::Full
-                     : p.M_j_Rd <= 0.25 * by.M_full                            ? StrengthClass::Pinned
-                                                                               : StrengthClass::Partial;
+        k.strength = p.M_j_Rd >= by.M_full || (p.limit == PlateLimit::BeamHinge && p.M_j_Rd >= p.M_limit) ? StrengthClass::Full
+                     : p.M_j_Rd <= 0.25 * by.M_full                                                       ? StrengthClass::Pinned
+                                                    : StrengthClass::Partial;
     return k;
 }
 

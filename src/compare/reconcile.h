@@ -21,6 +21,7 @@ enum class PartingReason {
     SpreadCompression, ///< contact spreads over the plate below the flange, so the arm differs
     ColumnBeyondPanel, ///< part of the panel's force goes through the flanges' bending into the column above and below
     PanelArea,         ///< component: A_vc counts root fillets and the core of the flanges; plates have them as strips of the web
+    ReadOffEarlier,    ///< plates: M_j,Rd by another rule than the limit
     Unknown            ///< more than 15 % apart and none of the above is seen in the numbers
 };
 
@@ -42,7 +43,7 @@ struct Reconciliation {
     bool isReversed = false;
     double M = 0; ///< at which forces are compared
     std::vector<CounterpartRow> rows;
-    std::vector<StrainMark> marks; ///< of the plates' curve
+    std::vector<CurveMark> marks; ///< of the plates' curve
 };
 /// The component method's connections without axial force, both signs: what the curves are compared with. And what they would be
 /// with the washers in mode 1 (EN 1993-1-8:2005 table 6.2, method 2), a variation that shows a cause; empty where the job has it

@@ -1,7 +1,7 @@
 #include "drawing/chart.h"
 #include "base/text.h"
 #include "compare/reconcile.h"
-#include "component/stiffness.h"
+#include "drawing/curve_figure.h"
 #include "drawing/pieces.h"
 #include "plates/plate_result.h"
 #include "words/phrases.h"
@@ -27,7 +27,7 @@ public:
         }
         Sense own = senseOf(*c_, o_.plates);
         std::optional<Sense> other;
-        if (const ConnectionResult* far = otherSense()) other = senseOf(*far, o_.otherPlates);
+        if (const ConnectionResult* far = inOtherSense(result_, *c_)) other = senseOf(*far, o_.otherPlates);
         scales(own, other);
         if (other) {
             use(*other);
@@ -60,16 +60,6 @@ private:
     Align inwards() const { return now_.sign > 0 ? Align::Right : Align::Left; }
     double farX() const { return x(maxPhi_); }
 
-    /// The worst connection of the same side in the other sense of action; null without one.
-    const ConnectionResult* otherSense() const {
-        const ConnectionResult* best = nullptr;
-        for (const ConnectionResult& k : result_.connections)
-            if (k.set >= 0 && c_->set >= 0 && k.side == c_->side && k.isReversed != c_->isReversed && !k.curve.empty() &&
-                (!best || k.utilisation > best->utilisation))
-                best = &k;
-        return best;
-    }
-
     Sense senseOf(const ConnectionResult& c, const PlateMomentRotation* plates) const {
         Sense s{&c, plates};
         const double plateau = 1.6;
@@ -77,7 +67,7 @@ private:
         s.maxPhi = c.curve.back().phi > 0 ? c.curve.back().phi * plateau : 5e-3;
         s.maxM = c.M_j_Rd * 1.18;
         if (plates) {
-            s.maxM = std::max(s.maxM, 1.12 * plates->M_j_Rd);
+            s.maxM = std::max(s.maxM, 1.12 * plates->M_limit);
             s.maxPhi = std::max(s.maxPhi, std::min(1.1 * plates->phi_Cd, 3 * s.maxPhi));
         }
         for (const ConnectionResult& k : result_.connections)
@@ -271,9 +261,7 @@ private:
         std::vector<double> used;
         for (const ConnectionResult& other : result_.connections) {
             if (!isMine(other) || other.M_Ed <= 0 || other.M_Ed > maxM_) continue;
-            const double mu = stiffnessRatio(other.M_Ed, c_->M_j_Rd);
-            const double phi = other.M_Ed <= c_->M_j_Rd ? other.M_Ed * mu / c_->stiffness.S_j_ini : c_->curve.back().phi;
-            const Point2 p{x(phi), y(other.M_Ed)};
+            const Point2 p{x(rotationOf(*c_, other.M_Ed)), y(other.M_Ed)};
             const CheckState state = stateOf(other.utilisation);
             d_.circle(p, 4, Tone::Card, toneOf(state), 1.8);
             if (state == CheckState::Over) d_.circle(p, 2.6, toneOf(state), Tone::None, 0);

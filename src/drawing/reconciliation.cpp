@@ -25,7 +25,7 @@ Drawing reconciliationDrawing(const Reconciliation& r, const ReconciliationOptio
     d.label({left, y}, "Forces inside at " + shown(r.M, Quantity::Moment, o.units) + ", the smaller of both resistances.",
             textSize::label, Tone::FaintInk);
     y += 15;
-    d.label({left, y}, strainWords(r.marks, o.units), textSize::label, Tone::FaintInk);
+    d.label({left, y}, markWords(r.marks, o.units), textSize::label, Tone::FaintInk);
     y += 26;
     d.label({component, y}, "component", textSize::label, Tone::FaintInk, Align::Right);
     d.label({plates, y}, "plates", textSize::label, Tone::FaintInk, Align::Right);

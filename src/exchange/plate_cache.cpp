@@ -12,7 +12,7 @@ namespace zg {
 namespace {
 
 using nlohmann::json;
-constexpr int version = 6; // raised whenever the same joint would come out otherwise
+constexpr int version = 7; // raised whenever the same joint would come out otherwise
 
 constexpr JsonLimits bounds{16, 2'000'000};
 
@@ -20,6 +20,8 @@ constexpr JsonLimits bounds{16, 2'000'000};
 template <class E> constexpr int countOf();
 template <> constexpr int countOf<PartKind>() { return static_cast<int>(lastPartKind) + 1; }
 template <> constexpr int countOf<PlateLimit>() { return static_cast<int>(PlateLimit::NoEquilibrium) + 1; }
+template <> constexpr int countOf<MomentRule>() { return static_cast<int>(MomentRule::TwoPercent) + 1; }
+template <> constexpr int countOf<PartEvent>() { return static_cast<int>(PartEvent::WeldFracture) + 1; }
 template <> constexpr int countOf<ImperfectionRule>() { return static_cast<int>(ImperfectionRule::Bow) + 1; }
 template <> constexpr int countOf<ModeReach>() { return static_cast<int>(ModeReach::Joint) + 1; }
 
@@ -50,7 +52,8 @@ template <class V> void list(V& v, PartUse& u) {
 template <class V> void list(V& v, BoltUse& u) {
     v("row", u.row), v("bolt", u.bolt), v("tension", u.tension), v("shear", u.shear), v("F_t_Rd", u.F_t_Rd),
         v("F_v_Rd", u.F_v_Rd);
-    v("B_p_Rd", u.B_p_Rd), v("F_b_Rd", u.F_b_Rd), v("elongation", u.elongation), v("fracture", u.fractureLength);
+    v("B_p_Rd", u.B_p_Rd), v("F_b_Rd", u.F_b_Rd), v("elongation", u.elongation), v("fracture", u.fractureLength),
+        v("yield", u.yieldLength);
 }
 template <class V> void list(V& v, WeldUse& u) {
     v("part", u.part), v("stress", u.stress), v("strength", u.strength), v("deformation", u.deformation), v("limit", u.limit);
@@ -89,9 +92,10 @@ template <class V> void list(V& v, PlateCurvePoint& p) {
     v("compression", p.compression), v("contact", p.contact), v("net", p.rowNet), v("bolts", p.rowBolts);
 }
 template <class V> void list(V& v, PlateRow& r) { v("row", r.row), v("tension", r.tension); }
+template <class V> void list(V& v, PartMark& p) { v("part", p.part), v("what", p.what), v("M", p.M), v("phi", p.phi); }
 template <class V> void list(V& v, PlateMomentRotation& m) {
     v("side", m.side), v("reversed", m.isReversed), v("curve", m.curve), v("S_j_ini", m.S_j_ini), v("M_j_Rd", m.M_j_Rd);
-    v("haunch", m.haunchFlexibility), v("under", m.under);
+    v("haunch", m.haunchFlexibility), v("under", m.under), v("rule", m.rule), v("M_limit", m.M_limit), v("parts", m.parts);
     v("phi_Cd", m.phi_Cd), v("limit", m.limit), v("limit_part", m.limitPart), v("rows", m.rows), v("contact", m.contact);
     v("imbalance", m.axialImbalance), v("peak", m.peakStress), v("peak_part", m.peakPart), v("freedoms", m.freedoms);
     v("seconds", m.seconds), v("complete", m.isComplete), v("message", m.message);

@@ -10,7 +10,7 @@ namespace {
 
 using nlohmann::ordered_json;
 
-ordered_json strengthJson(const PlateStrength& s, double strainLimit) {
+ordered_json strengthJson(const PlateStrength& s, const LimitRules& rules) {
     ordered_json j{{"set", s.id}, {"computed", s.isLoaded}};
     if (!s.isLoaded) {
         j["reason"] = s.message;
@@ -19,7 +19,7 @@ ordered_json strengthJson(const PlateStrength& s, double strainLimit) {
     j.update({{"reached", s.reached},
               {"reserve", s.reserve},
               {"reserve_is_open", s.isReserveOpen},
-              {"limit", limitWords(s.limit, s.limitPart, strainLimit)},
+              {"limit", limitWords(s.limit, s.limitPart, rules.strainLimit)},
               {"seconds", s.seconds}});
     if (!s.message.empty()) j["message"] = s.message;
     ordered_json parts = ordered_json::array(), bolts = ordered_json::array(), welds = ordered_json::array(),
@@ -89,7 +89,7 @@ const char* idOf(ImperfectionRule rule) {
     return rule == ImperfectionRule::Panel ? "panel" : rule == ImperfectionRule::Outstand ? "outstand" : "bow";
 }
 
-ordered_json stabilityJson(const PlateStability& s, double strainLimit) {
+ordered_json stabilityJson(const PlateStability& s, const LimitRules& rules) {
     ordered_json imperfections = ordered_json::array();
     for (const PlateImperfection& i : s.imperfections)
         imperfections.push_back({{"mode", i.mode + 1},
@@ -104,12 +104,12 @@ ordered_json stabilityJson(const PlateStability& s, double strainLimit) {
                    {"reserve_undeformed", s.plainReserve},
                    {"gamma_M1", s.gamma_M1},
                    {"utilisation", s.utilisation()},
-                   {"run", strengthJson(s.run, strainLimit)}};
+                   {"run", strengthJson(s.run, rules)}};
     if (s.otherReserve > 0) j["reserve_other_sense"] = s.otherReserve;
     return j;
 }
 
-ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
+ordered_json curveJson(const PlateMomentRotation& m, const LimitRules& rules) {
     ordered_json points = ordered_json::array(), rows = ordered_json::array();
     for (const PlateCurvePoint& p : m.curve)
         points.push_back({{"phi_rad", p.phi},
@@ -121,17 +121,23 @@ ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
                           {"row_net_N", p.rowNet},
                           {"row_bolts_N", p.rowBolts}});
     ordered_json marks = ordered_json::array();
-    for (const StrainMark& at : m.strainMarks())
-        marks.push_back({{"plastic_strain", at.strain}, {"M_Nmm", at.M}, {"phi_rad", at.phi}});
+    for (const CurveMark& at : m.marks())
+        marks.push_back({{"rule", EnumNames<MomentRule>::names[static_cast<int>(at.by)]}, {"M_Nmm", at.M}, {"phi_rad", at.phi}});
+    ordered_json parts = ordered_json::array();
+    for (const PartMark& at : m.parts)
+        parts.push_back({{"part", partId(at.part)}, {"what", wordOf(at.what)}, {"M_Nmm", at.M}, {"phi_rad", at.phi}});
     for (const PlateRow& r : m.rows) rows.push_back({{"row", partId(r.row)}, {"bolts_N", r.tension}});
     ordered_json j = {{"side", name(m.side)},
                       {"tension", m.isReversed ? "bottom" : "top"},
                       {"S_j_ini_Nmm_per_rad", m.S_j_ini},
                       {"haunch_rad_per_Nmm", m.haunchFlexibility},
                       {"M_j_Rd_Nmm", m.M_j_Rd},
+                      {"rule", EnumNames<MomentRule>::names[static_cast<int>(m.rule)]},
+                      {"M_limit_Nmm", m.M_limit},
                       {"phi_Cd_rad", m.phi_Cd},
-                      {"limit", limitWords(m.limit, m.limitPart, strainLimit)},
-                      {"strain_marks", std::move(marks)},
+                      {"limit", limitWords(m.limit, m.limitPart, rules.strainLimit)},
+                      {"marks", std::move(marks)},
+                      {"parts", std::move(parts)},
                       {"complete", m.isComplete},
                       {"rows", std::move(rows)},
                       {"contact_N", m.contact},
@@ -146,9 +152,9 @@ ordered_json curveJson(const PlateMomentRotation& m, double strainLimit) {
 } // namespace
 
 std::string plateJson(const Joint& joint, const PlateStudy& study, const std::vector<Reconciliation>& compared,
-                      double strainLimit) {
+                      const LimitRules& rules) {
     ordered_json j{{"format", "zealous-girder-plate-result"},
-                   {"version", 1},
+                   {"version", 2},
                    {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}},
                    {"mark", joint.mark},
                    {"element_size_mm", study.elementSize},
@@ -157,12 +163,12 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
                    {"seconds", study.seconds}};
     ordered_json sets = ordered_json::array(), buckling = ordered_json::array(), curves = ordered_json::array(),
                  over = ordered_json::array(), both = ordered_json::array(), checks = ordered_json::array();
-    for (const PlateStrength& s : study.sets) sets.push_back(strengthJson(s, strainLimit));
+    for (const PlateStrength& s : study.sets) sets.push_back(strengthJson(s, rules));
     for (const PlateBuckling& b : study.buckling) buckling.push_back(bucklingJson(b));
-    for (const PlateMomentRotation& m : study.curves) curves.push_back(curveJson(m, strainLimit));
-    for (const PlateStrength& s : study.overStrength) over.push_back(strengthJson(s, strainLimit));
+    for (const PlateMomentRotation& m : study.curves) curves.push_back(curveJson(m, rules));
+    for (const PlateStrength& s : study.overStrength) over.push_back(strengthJson(s, rules));
     ordered_json stability = ordered_json::array();
-    for (const PlateStability& s : study.stability) stability.push_back(stabilityJson(s, strainLimit));
+    for (const PlateStability& s : study.stability) stability.push_back(stabilityJson(s, rules));
     for (const Reconciliation& r : compared) {
         ordered_json rows = ordered_json::array();
         for (const CounterpartRow& row : r.rows) {
@@ -176,7 +182,7 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
                         {"forces_at_Nmm", r.M},
                         {"rows", std::move(rows)}});
     }
-    for (const Check& c : plateChecks(study, strainLimit))
+    for (const Check& c : plateChecks(study, rules))
         checks.push_back({{"id", idOf(c.code)},
                           {"title", titleOf(c, isTwoSided(joint))},
                           {"method", "plates"},
@@ -189,7 +195,7 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
     j["stability"] = std::move(stability);
     j["moment_rotation"] = std::move(curves);
     ordered_json under = ordered_json::array();
-    for (const PlateMomentRotation& m : study.curvesUnder) under.push_back(curveJson(m, strainLimit));
+    for (const PlateMomentRotation& m : study.curvesUnder) under.push_back(curveJson(m, rules));
     j["moment_rotation_under"] = std::move(under);
     j["over_strength"] = std::move(over);
     j["reconciliation"] = std::move(both);

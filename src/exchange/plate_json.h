@@ -8,7 +8,7 @@ struct NodeStiffness;
 
 /// The numbers of a study (no fields) with the comparison, as JSON; schema/plates.schema.json.
 [[nodiscard]] std::string plateJson(const Joint& joint, const PlateStudy& study, const std::vector<Reconciliation>& compared,
-                                    double strainLimit);
+                                    const LimitRules& rules);
 
 /// Stiffness between the ends of a joint's members; schema/node-stiffness.schema.json.
 [[nodiscard]] std::string nodeStiffnessJson(const Joint& joint, const NodeStiffness& stiffness);

@@ -65,6 +65,7 @@ struct BoltSpec {
     double gauge = 100;
     HoleKind holes = HoleKind::Normal;
     bool threadInShearPlane = true;
+    std::optional<double> threadInGrip; ///< the least that listed bolts have when absent
     std::optional<SlipLimit> slip;
     FrictionClass surface = FrictionClass::D;
     template <class Self, class V> static void fields(Self& s, V& v) {
@@ -73,6 +74,9 @@ struct BoltSpec {
         v(Field{"gauge", Quantity::Length, 20, 1500, "distance across between the two bolts of a row"}, s.gauge);
         v(Field{"holes", Quantity::None, 0, 0, "hole clearance"}, s.holes);
         v(Field{"thread_in_shear_plane", Quantity::None, 0, 0, "thread or shank in the shear plane"}, s.threadInShearPlane);
+        v(Field{"thread_in_grip", Quantity::Length, 1, 1000,
+                "thread between nut and shank, where a bolt stretches until it breaks; the least of listed bolts when absent"},
+          s.threadInGrip);
         v(Field{"no_slip_at", Quantity::None, 0, 0,
                 "limit state at which the bolts, preloaded, must not slip; of bearing type when absent"},
           s.slip);

@@ -11,21 +11,9 @@ double elongationLength(const BoltSize& bolt, double grip) {
 
 namespace {
 
-// Least elongation after fracture, EN ISO 898-1:2013 table 3; classes without a value there take that of the next stronger one.
-double elongationOf(const std::string& grade) {
-    if (grade == "4.6") return 0.22;
-    if (grade == "5.6") return 0.20;
-    if (grade == "8.8") return 0.12;
-    if (grade == "10.9") return 0.09;
-    return 0.08;
-}
-
-} // namespace
-
-namespace {
-
 /// A bolt through two plates that lie on each other.
-BoltStrength through(const Settings& settings, const ResolvedSide& side, bool hasThreadInShear, double grip, double thinner) {
+BoltStrength through(const Settings& settings, const ResolvedSide& side, bool hasThreadInShear, double grip, double thinner,
+                     std::optional<double> threadInGrip) {
     constexpr double pi = 3.14159265358979323846;
     const double gamma = settings.gamma_M2, f_ub = side.boltClass.f_ub;
     BoltStrength s;
@@ -35,7 +23,7 @@ BoltStrength through(const Settings& settings, const ResolvedSide& side, bool ha
     s.B_p_Rd = 0.6 * pi * side.bolt.d_m * thinner / gamma;
     s.L_b = elongationLength(side.bolt, grip);
     s.k_shear = side.bolt.d * side.bolt.d * f_ub / 2; // 16 d^2 f_ub/d_M16 for a row of two bolts
-    s.fractureLength = elongationOf(side.boltClass.name) * side.bolt.d;
+    s.fractureLength = side.boltClass.elongation * threadInGrip.value_or(side.bolt.threadInGrip);
     return s;
 }
 
@@ -56,7 +44,8 @@ BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, 
     const double gripped = partner ? partner->spec.plate.thickness : joint.column.section.t_f;
     const double grippedStrength = partner ? partner->plateSteel.f_u : joint.column.steel.f_u;
     return through(joint.settings, side, side.spec.bolts.threadInShearPlane, gripped + side.spec.plate.thickness + backing,
-                   std::min(side.spec.plate.thickness * side.plateSteel.f_u, gripped * grippedStrength));
+                   std::min(side.spec.plate.thickness * side.plateSteel.f_u, gripped * grippedStrength),
+                   side.spec.bolts.threadInGrip);
 }
 
 std::array<BearingPlace, 2> finBearing(const ResolvedSide& side, bool isPlate) {
@@ -82,7 +71,7 @@ FinBoltStrength finBoltStrength(const ResolvedJoint& joint, const ResolvedSide& 
     const double web = side.beam.section.t_w;
     FinBoltStrength s;
     s.bolt = through(joint.settings, side, f.threadInShearPlane, f.thickness + web,
-                     std::min(f.thickness * side.plateSteel.f_u, web * side.beam.steel.f_u));
+                     std::min(f.thickness * side.plateSteel.f_u, web * side.beam.steel.f_u), std::nullopt);
     s.F_b_Rd = 1e300;
     for (const bool isPlate : {true, false})
         for (const BearingPlace& place : finBearing(side, isPlate))

@@ -6,12 +6,13 @@ namespace zg {
 
 /// Plain numbers of one bolt in its place; the component method shows the same with its workings.
 struct BoltStrength {
-    double F_t_Rd = 0;         ///< tension, EN 1993-1-8:2005 table 3.4, N
-    double F_v_Rd = 0;         ///< shear in one plane
-    double B_p_Rd = 0;         ///< punching through the thinner of end plate and column flange
-    double L_b = 0;            ///< elongation length, table 6.11, mm
-    double k_shear = 0;        ///< stiffness in shear, table 6.11 (k_11, not preloaded, one bolt and plane), N/mm
-    double fractureLength = 0; ///< plastic elongation at fracture, mm: elongation after fracture of the class over one diameter
+    double F_t_Rd = 0;  ///< tension, EN 1993-1-8:2005 table 3.4, N
+    double F_v_Rd = 0;  ///< shear in one plane
+    double B_p_Rd = 0;  ///< punching through the thinner of end plate and column flange
+    double L_b = 0;     ///< elongation length, table 6.11, mm
+    double k_shear = 0; ///< stiffness in shear, table 6.11 (k_11, not preloaded, one bolt and plane), N/mm
+    double fractureLength =
+        0; ///< plastic elongation at fracture, mm: elongation after fracture of the class over the thread in the grip
 };
 /// Where a bolt bears (EN 1993-1-8:2005 table 3.4): distances in mm, one that does not apply is 0.
 struct BearingPlace {

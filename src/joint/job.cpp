@@ -50,6 +50,11 @@ std::uint64_t plateKey(const Job& job, const Joint& joint) {
     settings.gamma_M2 = job.settings.gamma_M2;
     settings.strengths = job.settings.strengths;
     Joint bare = unnamed(joint);
+    // Which set the curves are run under counts, not what it is called.
+    if (bare.plates)
+        for (std::size_t i = 0; i < bare.actions.size(); ++i)
+            if (bare.actions[i].id == bare.plates->curvesUnder && !bare.actions[i].id.empty())
+                bare.plates->curvesUnder = "set " + std::to_string(i);
     for (ActionSet& set : bare.actions) set.id.clear(), set.title.clear();
     bare.frame = FrameKind::Unbraced;
     for (Member& m : bare.members) {

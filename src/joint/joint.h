@@ -3,55 +3,14 @@
 #include "joint/connection.h"
 #include "joint/fitting.h"
 #include "joint/member.h"
+#include "joint/plate_spec.h"
 
 namespace zg {
 
 enum class FrameKind { Unbraced, Braced };
 enum class ActionReference { ColumnFace, Node };
-enum class HeldEnd { ColumnBelow, ColumnAbove };
 template <> struct EnumNames<FrameKind> { static constexpr const char* names[] = {"unbraced", "braced"}; };
 template <> struct EnumNames<ActionReference> { static constexpr const char* names[] = {"column face", "node"}; };
-template <> struct EnumNames<HeldEnd> { static constexpr const char* names[] = {"column below", "column above"}; };
-
-/// Whose the flexibility of a haunch is in the curves of the plates: the joint's, or the member's.
-enum class HaunchCountsAs { Joint, Member };
-template <> struct EnumNames<HaunchCountsAs> { static constexpr const char* names[] = {"joint", "member"}; };
-
-/// Choices of the plate method; what is absent from a joint has these values.
-struct PlateSpec {
-    static constexpr bool hasFields = true;
-    double sizeFactor = 1;
-    double strainLimit = 0.05;
-    HeldEnd heldEnd = HeldEnd::ColumnBelow;
-    int modes = 6;
-    double localFactor = 1, globalFactor = 15;
-    bool isImperfect = false;
-    HaunchCountsAs haunchCountsAs = HaunchCountsAs::Joint;
-    bool isColumnHeld = false;
-    bool isCapacityDesigned = false;
-    double overStrength = 1.25, hardening = 1.1;
-    template <class Self, class V> static void fields(Self& s, V& v) {
-        v(Field{"size_factor", Quantity::None, 0.3, 4, "factor on the default element size"}, s.sizeFactor);
-        v(Field{"strain_limit", Quantity::Ratio, 0.001, 0.2, "plastic strain at which a plate is used up"}, s.strainLimit);
-        v(Field{"held_end", Quantity::None, 0, 0, "end of the column that is held"}, s.heldEnd);
-        v(Field{"modes", Quantity::None, 1, 20, "buckling modes looked for"}, s.modes);
-        v(Field{"local_factor", Quantity::None, 1, 100, "least buckling factor of a plate by itself (its slenderness decides)"},
-          s.localFactor);
-        v(Field{"global_factor", Quantity::None, 1, 100,
-                "least buckling factor of a member as a whole (EN 1993-1-1:2005 5.2.1(3))"},
-          s.globalFactor);
-        v(Field{"imperfect", Quantity::None, 0, 0, "every set also where the joint has moved to, with imperfections"},
-          s.isImperfect);
-        v(Field{"haunch_counts_as", Quantity::None, 0, 0, "whose the haunch's own flexibility is in the curves"},
-          s.haunchCountsAs);
-        v(Field{"column_held", Quantity::None, 0, 0, "the column is held sideways at the beams' flanges"}, s.isColumnHeld);
-        v(Field{"capacity_design", Quantity::None, 0, 0, "the joint must outlast the beams' plastic hinges"},
-          s.isCapacityDesigned);
-        v(Field{"over_strength", Quantity::None, 1, 2, "gamma_ov of the beams' steel (EN 1998-1:2004 6.2)"}, s.overStrength);
-        v(Field{"hardening", Quantity::None, 1, 1.5, "strain hardening in the plastic hinge (EN 1998-1:2004 6.5.5)"},
-          s.hardening);
-    }
-};
 
 /// A node: members meet there, connections join their ends, fittings strengthen them. Plain values, exactly what the file holds;
 /// lengths mm, angles rad.

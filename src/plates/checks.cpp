@@ -35,7 +35,15 @@ Check made(CheckCode code, int set, double demand, double resistance, Quantity q
 
 } // namespace
 
-std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit) {
+const PlateMomentRotation* PlateStudy::curve(EndId side, bool isReversed) const {
+    for (const PlateMomentRotation& m : curves)
+        if (m.side == side && m.isReversed == isReversed) return &m;
+    return nullptr;
+}
+
+LimitRules limitRulesOf(const PlateSpec& spec) { return {spec.strainLimit, spec.doBoltsRedistribute, false}; }
+
+std::vector<Check> plateChecks(const PlateStudy& study, const LimitRules& rules) {
     Ledger ledger;
     const auto of = [&](const PlateStrength& s, bool isOverStrength) {
         if (!s.isLoaded) return;
@@ -46,18 +54,19 @@ std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit) {
         if (isOverStrength) return;
         for (const PartUse& p : s.parts) {
             if (p.strain <= 0) continue; // elastic: the reserve of the whole speaks for it
-            Check c = made(CheckCode::PlateStrain, s.set, p.strain, strainLimit, Quantity::Ratio, p.strain / strainLimit,
-                           "EN 1993-1-5:2006 C.8");
+            Check c = made(CheckCode::PlateStrain, s.set, p.strain, rules.strainLimit, Quantity::Ratio,
+                           p.strain / rules.strainLimit, "EN 1993-1-5:2006 C.8");
             c.add(p.part);
             ledger.add(c);
         }
         for (const BoltUse& b : s.bolts) {
             // A bolt or weld that yields on its way to redistribution stands at its strength; what can fail is its deformation.
-            Check c = b.elongation > 0
+            Check c = b.elongation > 0 && rules.doBoltsRedistribute
                           ? made(CheckCode::PlatesBoltElongation, s.set, b.elongation, b.fractureLength, Quantity::Length,
                                  useOf(b.elongation, b.fractureLength), "EN ISO 898-1:2013 table 3")
                           : made(CheckCode::PlatesBolt, s.set, b.tension, b.F_t_Rd, Quantity::Force, b.utilisation(),
                                  "EN 1993-1-8:2005 table 3.4");
+            if (!rules.doBoltsRedistribute) c.utilisation = useOf(b.useWithoutRedistribution(), 1);
             c.side = b.row.side;
             c.firstRow = c.lastRow = b.row.index;
             c.add(b.row);

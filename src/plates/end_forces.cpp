@@ -37,6 +37,16 @@ Diagnostics forcesOnReleases(const ResolvedJoint& joint) {
     return found;
 }
 
+PlateModelSettings settingsFor(const ResolvedJoint& joint, const ActionSet& set, PlateModelSettings settings) {
+    settings.isFreeEndLoaded =
+        findForces(set, joint.plates.heldEnd == HeldEnd::ColumnAbove ? ends::below : ends::above) != nullptr;
+    for (const ResolvedSide& beam : joint.sides) {
+        const double V = forcesAt(set, beam.id).V;
+        settings.shearSense[beam.id] = V > 0 ? 1 : V < 0 ? -1 : 0;
+    }
+    return settings;
+}
+
 std::vector<fe::NodalForce> endForces(const ResolvedJoint& joint, const JointModel& m, const ActionSet& set) {
     std::vector<fe::NodalForce> forces;
     const Vec3 vertical{0, 0, 1};

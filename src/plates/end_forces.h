@@ -9,6 +9,9 @@ namespace zg {
 /// Forces of the action sets on components that their member's end cannot carry, in words.
 [[nodiscard]] Diagnostics forcesOnReleases(const ResolvedJoint& joint);
 
+/// Settings for a model that carries a set: whether the column's far end is free for given forces, and which way bolts bear.
+[[nodiscard]] PlateModelSettings settingsFor(const ResolvedJoint& joint, const ActionSet& set, PlateModelSettings settings = {});
+
 /// The end forces of an action set as forces on the handles: carried from where they are given to the far end of each stub as
 /// rigid-body statics has it, so that the same forces pass the place where they were given. Column forces are given at the node
 /// (level of the right beam's axis); they count when the model's far end of the column is free for them.

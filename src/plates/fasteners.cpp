@@ -51,6 +51,7 @@ void ModelBuilder::addBolt(const BoltPart& built, fe::BoltData bolt, double A_s,
     placed.B_p_Rd = strength.B_p_Rd;
     placed.F_b_Rd = F_b_Rd;
     placed.fractureLength = strength.fractureLength;
+    placed.yieldLength = strength.F_t_Rd / k;
     out_.bolts.push_back(placed);
 }
 

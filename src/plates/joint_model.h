@@ -19,7 +19,7 @@ struct JointModel {
         fe::Vec3 head, nut; ///< ends of the shank
         int firstLink = 0, linkCount = 0;
         double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0, F_b_Rd = 0; ///< EN 1993-1-8:2005 table 3.4, N
-        double fractureLength = 0;                             ///< plastic elongation at which it breaks, mm
+        double fractureLength = 0, yieldLength = 0;            ///< elongation: plastic at which it breaks, elastic at F_t_Rd, mm
     };
     std::vector<Bolt> bolts;
     struct Weld {

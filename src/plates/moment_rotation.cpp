@@ -7,6 +7,7 @@
 #include "plates/beam_strips.h"
 #include "plates/end_forces.h"
 #include "plates/model_builder.h"
+#include "plates/part_marks.h"
 #include "plates/snapshot.h"
 #include <algorithm>
 #include <cmath>
@@ -171,16 +172,26 @@ ActionSet withoutMomentAt(const ResolvedJoint& joint, const ResolvedSide& side, 
 
 } // namespace
 
-std::vector<StrainMark> PlateMomentRotation::strainMarks() const {
-    std::vector<StrainMark> marks;
-    for (const double strain : {firstYieldStrain, 0.01, 0.02})
+std::vector<CurveMark> PlateMomentRotation::marks() const {
+    std::vector<CurveMark> marks;
+    // What grows from point to point comes to a value on the straight line between two.
+    const auto mark = [&](MomentRule by, auto&& excess) {
         for (std::size_t i = 1; i < curve.size(); ++i) {
             const PlateCurvePoint &a = curve[i - 1], &b = curve[i];
-            if (b.plasticStrain < strain) continue;
-            const double t = (strain - a.plasticStrain) / (b.plasticStrain - a.plasticStrain);
-            marks.push_back({strain, a.M + t * (b.M - a.M), a.phi + t * (b.phi - a.phi)});
-            break;
+            const double before = excess(a), after = excess(b);
+            if (after < 0 || !(after > before)) continue;
+            const double t = before < 0 ? before / (before - after) : 0;
+            marks.push_back({by, a.M + t * (b.M - a.M), a.phi + t * (b.phi - a.phi)});
+            return;
         }
+    };
+    mark(MomentRule::FirstYield, [](const PlateCurvePoint& p) { return p.plasticStrain - firstYieldStrain; });
+    mark(MomentRule::OnePercent, [](const PlateCurvePoint& p) { return p.plasticStrain - 0.01; });
+    mark(MomentRule::TwoPercent, [](const PlateCurvePoint& p) { return p.plasticStrain - 0.02; });
+    mark(MomentRule::SecantThird,
+         [&](const PlateCurvePoint& p) { return p.phi > 0 ? S_j_ini * p.phi / 3 - p.M : -1e-9 * S_j_ini; });
+    std::stable_sort(marks.begin(), marks.end(), [](const CurveMark& a, const CurveMark& b) { return a.phi < b.phi; });
+    if (!curve.empty()) marks.push_back({MomentRule::Limit, M_limit, phi_Cd});
     return marks;
 }
 
@@ -211,8 +222,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     std::optional<ActionSet> others;
     if (settings.under) {
         others = withoutMomentAt(joint, *resolved, *settings.under);
-        model.isFreeEndLoaded =
-            findForces(*others, joint.plates.heldEnd == HeldEnd::ColumnAbove ? ends::below : ends::above) != nullptr;
+        model = settingsFor(joint, *others, model);
     }
     auto built = buildJointModel(joint, model);
     if (!built) return tl::unexpected(built.error());
@@ -229,7 +239,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
 
     const JointModel::Beam& beam = *m.beam(side);
     const ConnectionForces forces(m, *resolved, isReversed);
-    const double sign = isReversed ? -1 : 1, dir = resolved->dir(), strainLimit = joint.plates.strainLimit;
+    const double sign = isReversed ? -1 : 1, dir = resolved->dir();
+    const LimitRules rules = limitRulesOf(joint.plates);
     const double shear = beam.shearOfMoment[isReversed];
     const auto ofMember = [&](const JointModel::Beam& b, const Section& section, double shearOver) {
         // Beyond the toe of a haunch; without one from the plate.
@@ -241,8 +252,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
         members += ofMember(*m.beam(other->id), other->beam.section, -shear);
         haunched += haunchFlexibility(*other, -shear);
     } else
-        members += columnFlexibility(m, levelOfCouple(*resolved, beam), modelledColumn(joint.column.section),
-                                     model.isFreeEndLoaded);
+        members +=
+            columnFlexibility(m, levelOfCouple(*resolved, beam), modelledColumn(joint.column.section), model.isFreeEndLoaded);
     const bool isOfMember = joint.plates.haunchCountsAs == HaunchCountsAs::Member;
     if (isOfMember) members += haunched;
     PlateMomentRotation out;
@@ -260,7 +271,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
         first.firstStep = first.largestStep = 0.34;
         first.smallestStep = 0.01;
         const fe::RunResult before = analysis->run(first, {}, progress);
-        const bool isUsedUp = before.isComplete() && usesOf(*analysis, m, strainLimit).limit.use >= 1;
+        const bool isUsedUp = before.isComplete() && usesOf(*analysis, m, rules).limit.use >= 1;
         if (!before.isComplete() || isUsedUp)
             return tl::unexpected(Diagnostics{{Severity::Error, joint.mark,
                                                "The other forces of set " + others->id + " alone are more than joint " +
@@ -286,6 +297,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     };
     const double M_pl = partner ? std::min(plasticMoment(*resolved), plasticMoment(*partner)) : plasticMoment(*resolved);
     LimitReached limit;
+    PartMarks marks(rules);
     double lastUse = 0, elasticTurn = 0;
     std::optional<Uses> seen; // of the step just taken
     // A step that comes to a limit from afar would place it by guessing.
@@ -293,7 +305,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
         const double M = sign * a.state().factors[beam.loadCases[isReversed]];
         seen.reset();
         if (!(std::abs(M - out.curve.back().M) > 0.02 * std::abs(M))) return false;
-        seen = usesOf(a, m, strainLimit);
+        seen = usesOf(a, m, rules);
         return seen->limit.use >= 1;
     };
     const fe::RunResult run = analysis->run(
@@ -308,7 +320,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                     std::max(0.0, turn - elasticTurn * p.M);
             p.residual = a.steps().back().residual;
             forces.read(a, p);
-            const Uses uses = seen ? std::move(*seen) : usesOf(a, m, strainLimit);
+            const Uses uses = seen ? std::move(*seen) : usesOf(a, m, rules);
             seen.reset();
             const std::vector<PartUse>& parts = uses.parts;
             for (const PartUse& u : parts) p.plasticStrain = std::max(p.plasticStrain, u.strain);
@@ -320,6 +332,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
             const std::optional<PartRef> part = partOfId(limit.part);
             if (limit.limit == PlateLimit::PlasticStrain && part && isOfBeam(*part) && p.M >= M_pl)
                 limit.limit = PlateLimit::BeamHinge;
+            marks.look(uses, p.M, p.phi);
             out.curve.push_back(p);
             return limit.use < 1;
         },
@@ -332,7 +345,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                      run.reason == fe::StopReason::Fracture;
     out.S_j_ini = out.curve[1].M / out.curve[1].phi;
     out.limitPart = limit.part;
-    for (const PlateCurvePoint& p : out.curve) out.M_j_Rd = std::max(out.M_j_Rd, p.M);
+    for (const PlateCurvePoint& p : out.curve) out.M_limit = std::max(out.M_limit, p.M);
     if (run.reason == fe::StopReason::Stopped) {
         out.limit = limit.limit;
         out.message.clear();
@@ -341,7 +354,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
         const double part = (1 - lastUse) / (limit.use - lastUse), M = a.M + part * (b.M - a.M);
         double before = 0;
         for (std::size_t i = 0; i + 1 < out.curve.size(); ++i) before = std::max(before, out.curve[i].M);
-        out.M_j_Rd = std::max(M, before);
+        out.M_limit = std::max(M, before);
         out.phi_Cd = a.phi + part * (b.phi - a.phi);
     } else {
         out.limit = run.isComplete()                         ? PlateLimit::Rotation
@@ -349,9 +362,14 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                                                              : PlateLimit::NoEquilibrium;
         out.phi_Cd = out.curve.back().phi;
         const std::optional<PartRef> part = partOfId(limit.part);
-        if (out.limit != PlateLimit::BoltFracture && part && isOfBeam(*part) && out.M_j_Rd >= M_pl)
+        if (out.limit != PlateLimit::BoltFracture && part && isOfBeam(*part) && out.M_limit >= M_pl)
             out.limit = PlateLimit::BeamHinge;
     }
+    out.parts = marks.inOrder();
+    out.rule = joint.plates.momentRule;
+    out.M_j_Rd = out.M_limit;
+    for (const CurveMark& mark : out.marks())
+        if (mark.by == out.rule) out.M_j_Rd = std::min(out.M_limit, mark.M);
     // Of the last point: a bolt that has broken since carries nothing any more.
     const PlateCurvePoint& last = out.curve.back();
     double bolts = 0;

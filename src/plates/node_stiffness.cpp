@@ -52,12 +52,8 @@ Diagnostics refused(const ResolvedJoint& joint, const std::string& why) { return
 } // namespace
 
 tl::expected<NodeStiffness, Diagnostics> nodeStiffness(const ResolvedJoint& joint, const ActionSet& set, Progress* progress) {
-    PlateModelSettings settings;
+    PlateModelSettings settings = settingsFor(joint, set);
     settings.isFreeEndLoaded = true;
-    for (const ResolvedSide& side : joint.sides) {
-        const double V = forcesAt(set, side.id).V;
-        settings.shearSense[side.id] = V > 0 ? 1 : V < 0 ? -1 : 0;
-    }
     auto built = buildJointModel(joint, settings);
     if (!built) return tl::unexpected(built.error());
     JointModel& m = *built;

@@ -1,6 +1,7 @@
 #pragma once
 #include "joint/check.h"
 #include "joint/part.h"
+#include "joint/plate_spec.h"
 #include <array>
 #include <cstdint>
 #include <memory>
@@ -55,8 +56,11 @@ struct BoltUse {
     double tension = 0, shear = 0; ///< prying included
     double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0, F_b_Rd = 0;
     double elongation = 0, fractureLength = 0; ///< plastic
+    double yieldLength = 0;                    ///< elastic, at F_t_Rd
     /// Largest of tension, punching, bearing and the interaction of EN 1993-1-8:2005 table 3.4.
     [[nodiscard]] double utilisation() const;
+    /// The same, and beyond it the plastic elongation over the elastic one: of a bolt that may not redistribute.
+    [[nodiscard]] double useWithoutRedistribution() const { return utilisation() + elongation / yieldLength; }
 };
 struct WeldUse {
     PartRef part;
@@ -67,13 +71,14 @@ struct WeldUse {
 
 /// What ended a run.
 enum class PlateLimit {
-    None,          ///< nothing: what was asked for has been reached
-    PlasticStrain, ///< the largest plastic strain has come to its limit
-    BoltFracture,  ///< a bolt has come to the elongation at which it breaks
-    WeldFracture,  ///< a fillet to the deformation at which it breaks
-    BeamHinge,     ///< the beam's own plastic hinge: the joint carries all that the beam can
-    Rotation,      ///< neither strain nor strength ended before the largest rotation looked at
-    NoEquilibrium  ///< no equilibrium beyond
+    None,           ///< nothing: what was asked for has been reached
+    PlasticStrain,  ///< the largest plastic strain has come to its limit
+    BoltResistance, ///< a bolt has come to its resistance, where bolts may not redistribute
+    BoltFracture,   ///< a bolt has come to the elongation at which it breaks
+    WeldFracture,   ///< a fillet to the deformation at which it breaks
+    BeamHinge,      ///< the beam's own plastic hinge: the joint carries all that the beam can
+    Rotation,       ///< neither strain nor strength ended before the largest rotation looked at
+    NoEquilibrium   ///< no equilibrium beyond
 };
 
 /// Sum of all forces on the joint: nil when in equilibrium.
@@ -170,15 +175,31 @@ struct PlateCurvePoint {
     std::vector<double> rowNet, rowBolts; ///< per bolt row: what reaches the beam, and the bolts with prying, N
 };
 
-/// Where the plastic strain that is largest in any plate comes to a value on the way along a curve.
-struct StrainMark {
-    double strain = 0, M = 0, phi = 0;
+/// A moment read off a curve by a rule.
+struct CurveMark {
+    MomentRule by = MomentRule::Limit;
+    double M = 0, phi = 0;
 };
 inline constexpr double firstYieldStrain = 1e-4;
 
+enum class PartEvent {
+    FirstYield,     ///< a plate's plastic strain at 0.01 %
+    StrainLimit,    ///< a plate used up
+    BoltResistance, ///< a bolt of the row at its resistance, EN 1993-1-8:2005 table 3.4
+    BoltFracture,
+    WeldResistance, ///< a fillet of the part at its resistance, 4.5.3.2
+    WeldFracture
+};
+/// Where on the way along a curve something comes over a part.
+struct PartMark {
+    PartRef part;
+    PartEvent what = PartEvent::FirstYield;
+    double M = 0, phi = 0;
+};
+
 struct PlateRow {
     PartRef row;
-    double tension = 0; ///< of all its bolts at M_j_Rd, prying included, N
+    double tension = 0; ///< of all its bolts at the end, prying included, N
 };
 
 /// Moment-rotation of one beam's connection by plate finite elements, the other beam without load.
@@ -196,14 +217,17 @@ struct PlateMomentRotation {
         const double rest = S > 0 ? 1 / S - (haunchFlexibility > 0 ? haunchFlexibility : 0) : 0;
         return rest > 0 ? 1 / rest : S;
     }
-    double M_j_Rd = 0; ///< N mm, at the limit
-    double phi_Cd = 0; ///< rotation at the end of the curve
+    MomentRule rule = MomentRule::Limit;
+    double M_limit = 0; ///< N mm, largest on the way to the limit
+    double M_j_Rd = 0;  ///< N mm, by the rule; M_limit where the curve ends before it
+    double phi_Cd = 0;  ///< rotation at the end of the curve
     PlateLimit limit = PlateLimit::Rotation;
     std::string limitPart; ///< part with the largest plastic strain, or the bolt, at the end
     std::vector<PlateRow> rows;
-    double contact = 0;        ///< compression between plate and column flange at M_j_Rd, N
-    double axialImbalance = 0; ///< bolts in tension less contact over the bolts' sum: nil without axial force
-    double peakStress = 0;     ///< largest equivalent stress in the first, elastic step per moment, 1/mm3
+    std::vector<PartMark> parts; ///< in order of the moment
+    double contact = 0;          ///< compression between plate and column flange at the end, N
+    double axialImbalance = 0;   ///< bolts in tension less contact over the bolts' sum: nil without axial force
+    double peakStress = 0;       ///< largest equivalent stress in the first, elastic step per moment, 1/mm3
     std::string peakPart;
     int freedoms = 0;
     double seconds = 0;
@@ -211,8 +235,8 @@ struct PlateMomentRotation {
     std::string message;
     /// Of the curve at a moment, straight between points.
     [[nodiscard]] PlateCurvePoint at(double M) const;
-    /// First yield (strain of 0.01 %), 1 % and 2 %, as far as the curve goes.
-    [[nodiscard]] std::vector<StrainMark> strainMarks() const;
+    /// What each rule reads off, as far as the curve goes, in order of the rotation.
+    [[nodiscard]] std::vector<CurveMark> marks() const;
 };
 
 /// All the plate method found for a joint.
@@ -233,10 +257,20 @@ struct PlateStudy {
     std::vector<std::string> notes; ///< what was not done and why
     std::vector<float> mechanism;   ///< x, y, z by node: how a loose part moves, when the run found one
     std::string mechanismWords;
+    /// Moment-rotation of one beam's connection; null without.
+    [[nodiscard]] const PlateMomentRotation* curve(EndId side, bool isReversed) const;
 };
 using PlateStudyPtr = std::shared_ptr<const PlateStudy>;
 
+/// When a run is at its end.
+struct LimitRules {
+    double strainLimit = 0.05;
+    bool doBoltsRedistribute = true;
+    bool areBeamsDissipative = false; ///< meant to yield: no limit
+};
+[[nodiscard]] LimitRules limitRulesOf(const PlateSpec& spec);
+
 /// The checks of the ledger: per kind and part the worst over the sets.
-[[nodiscard]] std::vector<Check> plateChecks(const PlateStudy& study, double strainLimit);
+[[nodiscard]] std::vector<Check> plateChecks(const PlateStudy& study, const LimitRules& rules);
 
 } // namespace zg

@@ -149,6 +149,7 @@ std::vector<BoltUse> boltUses(const fe::Analysis& a, const JointModel& m) {
         u.row = b.row;
         u.bolt = static_cast<int>(i);
         u.F_t_Rd = b.F_t_Rd, u.F_v_Rd = b.F_v_Rd, u.B_p_Rd = b.B_p_Rd, u.F_b_Rd = b.F_b_Rd, u.fractureLength = b.fractureLength;
+        u.yieldLength = b.yieldLength;
         u.tension = a.springForce(b.firstLink)[0];
         for (int k = 0; k < b.linkCount; ++k) {
             const fe::LinkState s = fe::linkState(a, b.firstLink + k);
@@ -210,22 +211,27 @@ PlateBalance balanceOf(const fe::Analysis& a, const std::vector<fe::NodalForce>&
 }
 
 LimitReached limitOf(const std::vector<PartUse>& parts, const std::vector<BoltUse>& bolts, const std::vector<WeldUse>& welds,
-                     double strainLimit, bool areBeamsDissipative) {
+                     const LimitRules& rules) {
     LimitReached worst;
     const auto consider = [&](double use, PlateLimit limit, PartRef part) {
         if (use > worst.use) worst = {limit, partId(part), use};
     };
     for (const PartUse& p : parts)
-        if (!(areBeamsDissipative && isOfBeam(p.part))) consider(p.strain / strainLimit, PlateLimit::PlasticStrain, p.part);
-    for (const BoltUse& b : bolts) consider(b.elongation / b.fractureLength, PlateLimit::BoltFracture, b.row);
+        if (!(rules.areBeamsDissipative && isOfBeam(p.part)))
+            consider(p.strain / rules.strainLimit, PlateLimit::PlasticStrain, p.part);
+    for (const BoltUse& b : bolts)
+        if (rules.doBoltsRedistribute)
+            consider(b.elongation / b.fractureLength, PlateLimit::BoltFracture, b.row);
+        else
+            consider(b.useWithoutRedistribution(), PlateLimit::BoltResistance, b.row);
     for (const WeldUse& w : welds)
         if (w.limit > 0) consider(w.deformation / w.limit, PlateLimit::WeldFracture, w.part);
     return worst;
 }
 
-Uses usesOf(const fe::Analysis& a, const JointModel& m, double strainLimit, bool areBeamsDissipative) {
+Uses usesOf(const fe::Analysis& a, const JointModel& m, const LimitRules& rules) {
     Uses u{partUses(a, m), boltUses(a, m), weldUses(a, m), {}};
-    u.limit = limitOf(u.parts, u.bolts, u.welds, strainLimit, areBeamsDissipative);
+    u.limit = limitOf(u.parts, u.bolts, u.welds, rules);
     return u;
 }
 

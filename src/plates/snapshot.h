@@ -19,14 +19,14 @@ namespace zg {
 /// Applied forces against reactions.
 [[nodiscard]] PlateBalance balanceOf(const fe::Analysis& analysis, const std::vector<fe::NodalForce>& applied);
 
-/// What has come to its limit in the present state. Beams that are meant to yield are no limit.
+/// What has come to its limit in the present state.
 struct LimitReached {
     PlateLimit limit = PlateLimit::None;
     std::string part;
     double use = 0; ///< of the limit that is nearest: 1 at it
 };
 [[nodiscard]] LimitReached limitOf(const std::vector<PartUse>& parts, const std::vector<BoltUse>& bolts,
-                                   const std::vector<WeldUse>& welds, double strainLimit, bool areBeamsDissipative = false);
+                                   const std::vector<WeldUse>& welds, const LimitRules& rules);
 
 /// What everything in the present state uses, and the limit nearest to it.
 struct Uses {
@@ -35,7 +35,6 @@ struct Uses {
     std::vector<WeldUse> welds;
     LimitReached limit;
 };
-[[nodiscard]] Uses usesOf(const fe::Analysis& analysis, const JointModel& model, double strainLimit,
-                          bool areBeamsDissipative = false);
+[[nodiscard]] Uses usesOf(const fe::Analysis& analysis, const JointModel& model, const LimitRules& rules);
 
 } // namespace zg

@@ -36,14 +36,7 @@ public:
         s.set = out_.buckling.set = index;
         s.id = out_.buckling.id = set_.id;
         s.title = set_.title;
-        PlateModelSettings model = settings_.model;
-        const bool isTopHeld = joint_.plates.heldEnd == HeldEnd::ColumnAbove;
-        model.isFreeEndLoaded = findForces(set_, isTopHeld ? ends::below : ends::above) != nullptr;
-        for (const ResolvedSide& beam : joint_.sides) {
-            const double V = forcesAt(set_, beam.id).V;
-            model.shearSense[beam.id] = V > 0 ? 1 : V < 0 ? -1 : 0;
-        }
-        auto built = buildJointModel(joint_, model);
+        auto built = buildJointModel(joint_, settingsFor(joint_, set_, settings_.model));
         if (!built) return tl::unexpected(built.error());
         m_ = std::move(*built);
         forces_ = endForces(joint_, m_, set_);
@@ -94,7 +87,11 @@ private:
 
     [[nodiscard]] double factorNow() const { return analysis_->state().factors[case_]; }
 
-    [[nodiscard]] Uses usesNow() const { return usesOf(*analysis_, m_, joint_.plates.strainLimit, settings_.dissipative); }
+    [[nodiscard]] Uses usesNow() const {
+        LimitRules rules = limitRulesOf(joint_.plates);
+        rules.areBeamsDissipative = settings_.dissipative;
+        return usesOf(*analysis_, m_, rules);
+    }
 
     // A step that comes to a limit from afar is taken back and halved, until the limit lies within 2 % of it.
     bool jumpsOverLimit() {

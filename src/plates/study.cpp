@@ -106,6 +106,7 @@ private:
         curves_.resize(tasks_.size());
         stable_.resize(tasks_.size());
         problems_.resize(tasks_.size());
+        refusals_.resize(tasks_.size());
     }
 
     // Analyses stand by themselves: as many at a time as there are cores, up to four for the memory's sake.
@@ -141,6 +142,13 @@ private:
             settings.threads = threads;
             if (task.kind == Kind::CurveUnder) settings.under = setUnder();
             auto curve = momentRotation(joint_, task.side, task.isReversed, settings, &progress);
+            // Asked for by the joint's choices, a curve that cannot be is no reason to give up the rest.
+            if (!curve && task.kind == Kind::CurveUnder && scope_.under.empty() && !progress.isCancelled()) {
+                const std::lock_guard<std::mutex> lock(guard_);
+                refusals_[index] = joined(curve.error());
+                isDone_[index] = true;
+                return true;
+            }
             return place(index, curve, progress, [&] { curves_[index] = std::move(*curve); });
         }
         StrengthSettings settings;
@@ -186,6 +194,7 @@ private:
     [[nodiscard]] PlateStudy gathered() const {
         PlateStudy all = out_;
         for (std::size_t i = 0; i < tasks_.size(); ++i) {
+            if (!refusals_[i].empty()) all.notes.push_back(refusals_[i]);
             if (curves_[i]) {
                 all.freedoms = curves_[i]->freedoms;
                 (tasks_[i].kind == Kind::Curve ? all.curves : all.curvesUnder).push_back(*curves_[i]);
@@ -212,9 +221,15 @@ private:
                (scope_.overStrength == Wanted::AsChosen && joint_.plates.isCapacityDesigned);
     }
 
+    // By id: as asked for now, else as the joint's choices have it where curves are run.
+    [[nodiscard]] std::string under() const {
+        return !scope_.under.empty() ? scope_.under : scope_.curves ? joint_.plates.curvesUnder : std::string();
+    }
+
     [[nodiscard]] const ActionSet* setUnder() const {
+        const std::string id = under();
         for (const ActionSet& set : joint_.actions)
-            if (!scope_.under.empty() && set.id == scope_.under) return &set;
+            if (!id.empty() && set.id == id) return &set;
         return nullptr;
     }
 
@@ -231,6 +246,8 @@ private:
             else if (isForceless(actions))
                 out_.notes.push_back("Set " + actions.id + " has no forces; nothing was computed for it.");
         if (joint_.actions.empty()) out_.notes.emplace_back("The joint has no action sets: strength and buckling wait for them.");
+        if (!under().empty() && !setUnder())
+            out_.notes.push_back("Curves under " + under() + ": the joint has no such set; they were not run.");
         if (!wantsStability())
             out_.notes.emplace_back(
                 "Moved geometry with imperfections: not asked for; buckling factors and slenderness stand for it.");
@@ -258,6 +275,7 @@ private:
     std::vector<std::optional<PlateMomentRotation>> curves_;
     std::vector<char> isDone_; // not bool: written by several threads
     std::vector<Diagnostics> problems_;
+    std::vector<std::string> refusals_; // of curves that the study does without
     std::exception_ptr failure_;
 };
 

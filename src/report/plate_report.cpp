@@ -166,8 +166,22 @@ private:
             const Reconciliation r = reconcile(bare_, m);
             o.height = 126 + 34.0 * static_cast<double>(r.rows.size());
             d_.figure(reconciliationDrawing(r, o), "The plates end at " + limitWords(m.limit, m.limitPart, strainLimit_) + ", " +
-                                                       fixedDecimals(1e3 * m.phi_Cd, 1) + " mrad.");
+                                                       fixedDecimals(1e3 * m.phi_Cd, 1) + " mrad." +
+                                                       (m.rule == MomentRule::Limit ? "" : " " + ruleWords(m, units_) + "."));
+            parts(m);
         }
+    }
+
+    // Where the parts give way.
+    void parts(const PlateMomentRotation& m) {
+        if (m.parts.empty()) return;
+        TableBlock t;
+        t.head = {"M", "rotation", "part", ""};
+        t.widths = {0.16, 0.16, 0.36, 0.32};
+        for (const PartMark& at : m.parts)
+            t.rows.push_back({number(shown(at.M, Quantity::Moment, units_)), number(fixedDecimals(1e3 * at.phi, 2) + " mrad"),
+                              words(partName(at.part, isTwoSided_)), words(wordOf(at.what))});
+        d_.blocks.emplace_back(std::move(t));
     }
 
     const PlateStudy& study_;

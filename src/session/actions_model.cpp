@@ -160,9 +160,11 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
                 joint.actions.back().id += "'";
         }
         ActionSet& set = joint.actions[static_cast<std::size_t>(index.row())];
-        if (column == 0)
+        if (column == 0) {
+            if (joint.plates && !set.id.empty() && joint.plates->curvesUnder == set.id)
+                joint.plates->curvesUnder = text.toStdString();
             set.id = text.toStdString();
-        else if (column == 1)
+        } else if (column == 1)
             set.title = text.toStdString();
         else if (column == 2)
             set.kind = kind;

@@ -24,6 +24,7 @@ struct PlateStudies::Work : Progress {
     PlateStudyPtr study;
     std::string bytes; ///< of the whole study, to be kept
     std::optional<PlateConvergence> convergence;
+    std::optional<NodeStiffness> stiffness;
     Diagnostics problems;
     std::thread thread;
 
@@ -73,6 +74,14 @@ PlateStudyPtr renamed(const PlateStudyPtr& study, const Joint& joint) {
     });
     if (isSame) return study;
     auto copy = std::make_shared<PlateStudy>(*study);
+    for (PlateStability& s : copy->stability)
+        if (const ActionSet* now = nameOf(s.run.set)) s.run.id = now->id, s.run.title = now->title;
+    for (PlateMomentRotation& m : copy->curvesUnder)
+        for (const PlateStrength& s : study->sets)
+            if (const ActionSet* now = nameOf(s.set); now && s.id == m.under) {
+                m.under = now->id;
+                break;
+            }
     for (PlateStrength& s : copy->sets)
         if (const ActionSet* now = nameOf(s.set)) s.id = now->id, s.title = now->title;
     for (PlateBuckling& b : copy->buckling)
@@ -141,7 +150,7 @@ void PlateStudies::adopt(const std::string& jointId, const PlateStudyPtr& study)
     Entry& entry = entries_[jointId];
     entry.study = study;
     const Joint* joint = findJoint(session_.job(), jointId);
-    entry.checks = plateChecks(*study, joint ? platesOf(*joint).strainLimit : PlateSpec{}.strainLimit);
+    entry.checks = plateChecks(*study, limitRulesOf(joint ? platesOf(*joint) : PlateSpec{}));
 }
 
 void PlateStudies::keep(const std::string& jointId, const std::string& bytes) {
@@ -218,6 +227,18 @@ void PlateStudies::converge(EndId side, bool isReversed) {
     });
 }
 
+void PlateStudies::stiffness(int set) {
+    start([set](Work& w) {
+        if (set < 0 || set >= static_cast<int>(w.joint->actions.size())) return;
+        auto found = nodeStiffness(*w.joint, w.joint->actions[static_cast<std::size_t>(set)], &w);
+        const std::lock_guard<std::mutex> lock(w.guard);
+        if (found)
+            w.stiffness = std::move(*found);
+        else if (w.isWanted)
+            w.problems = found.error();
+    });
+}
+
 void PlateStudies::cancel() {
     if (work_) work_->isWanted = false;
 }
@@ -280,6 +301,10 @@ void PlateStudies::finish() {
     if (work_->convergence && !work_->jointId.empty()) {
         entries_[work_->jointId].convergence = work_->convergence;
         entries_[work_->jointId].convergenceKey = work_->key;
+    }
+    if (work_->stiffness && !work_->jointId.empty()) {
+        entries_[work_->jointId].stiffness = work_->stiffness;
+        entries_[work_->jointId].stiffnessKey = work_->key;
     }
     messageJoint_ = work_->jointId;
     if (!work_->problems.empty()) {

@@ -1,5 +1,6 @@
 #pragma once
 #include "compare/reconcile.h"
+#include "plates/node_stiffness.h"
 #include "plates/study.h"
 #include <QObject>
 #include <QString>
@@ -28,6 +29,8 @@ public:
         std::vector<Check> checks; ///< of the study
         std::optional<PlateConvergence> convergence;
         std::uint64_t convergenceKey = 0;
+        std::optional<NodeStiffness> stiffness;
+        std::uint64_t stiffnessKey = 0;
         bool isLookedUp = false; ///< the cache has been asked
     };
     /// Of a joint, from memory; what lies in the cache beside the job comes in a moment later, with Session::Plates.
@@ -38,6 +41,7 @@ public:
 
     void run();                                 ///< all analyses of the current joint
     void converge(EndId side, bool isReversed); ///< three sizes of one moment-rotation
+    void stiffness(int set);                    ///< of the node, under an action set of the current joint
     void cancel();                              ///< what is finished stays
     [[nodiscard]] bool isRunning() const { return work_ != nullptr; }
     [[nodiscard]] QString runningMark() const;

@@ -11,6 +11,7 @@ std::string limitWords(PlateLimit limit, const std::string& id, double strainLim
     const std::string part = known ? partName(*known, isSided) : id;
     switch (limit) {
     case PlateLimit::PlasticStrain: return "plastic strain of " + fixedDecimals(100 * strainLimit, 1) + " % in " + part;
+    case PlateLimit::BoltResistance: return "the resistance of a bolt of " + part + " (bolts do not redistribute)";
     case PlateLimit::BoltFracture: return "fracture of a bolt of " + part;
     case PlateLimit::WeldFracture: return "fracture of the weld of " + part;
     case PlateLimit::BeamHinge: return "the beam's own plastic hinge: the joint carries all that the beam can";
@@ -63,21 +64,48 @@ const char* sentenceOf(PartingReason reason) {
         return "The panel's shear area counts root fillets and the core of the flanges (EN 1993-1-1 6.2.6(3)a); a tall panel of "
                "plates "
                "yields by its web.";
+    case PartingReason::ReadOffEarlier: return "M_j_Rd of the plates is read off before their limit, as chosen.";
     case PartingReason::Unknown: return "No reason is seen in the numbers.";
     }
     return "";
 }
 
-std::string strainWords(const std::vector<StrainMark>& marks, UnitSystem units) {
-    std::string words;
-    for (const StrainMark& m : marks) {
-        const std::string at = " at " + shown(m.M, Quantity::Moment, units);
-        if (m.strain == firstYieldStrain)
-            words = "By plates: first yield" + at;
-        else
-            words += ", plastic strain of " + fixedDecimals(100 * m.strain, 0) + " %" + at;
+const char* wordOf(MomentRule rule) {
+    switch (rule) {
+    case MomentRule::Limit: return "limit";
+    case MomentRule::SecantThird: return "secant of a third of S_j,ini";
+    case MomentRule::FirstYield: return "first yield";
+    case MomentRule::OnePercent: return "1 % strain";
+    case MomentRule::TwoPercent: return "2 % strain";
     }
-    return words.empty() ? "By plates nothing yields." : words + ".";
+    return "";
+}
+
+std::string markWords(const std::vector<CurveMark>& marks, UnitSystem units) {
+    std::string words;
+    for (const CurveMark& m : marks)
+        words +=
+            (words.empty() ? "By plates: " : ", ") + std::string(wordOf(m.by)) + " at " + shown(m.M, Quantity::Moment, units);
+    return words.empty() ? words : words + ".";
+}
+
+std::string ruleWords(const PlateMomentRotation& m, UnitSystem units) {
+    if (m.rule == MomentRule::Limit) return {};
+    const std::string limit = "limit at " + shown(m.M_limit, Quantity::Moment, units);
+    return m.M_j_Rd < m.M_limit ? std::string("M_j,Rd by ") + wordOf(m.rule) + ", " + limit
+                                : std::string("M_j,Rd at the limit, which comes before ") + wordOf(m.rule);
+}
+
+const char* wordOf(PartEvent what) {
+    switch (what) {
+    case PartEvent::FirstYield: return "first yield";
+    case PartEvent::StrainLimit: return "strain limit";
+    case PartEvent::BoltResistance: return "bolt at its resistance";
+    case PartEvent::BoltFracture: return "bolt breaks";
+    case PartEvent::WeldResistance: return "weld at its resistance";
+    case PartEvent::WeldFracture: return "weld breaks";
+    }
+    return "";
 }
 
 std::string haunchWords(const PlateMomentRotation& m, UnitSystem units) {

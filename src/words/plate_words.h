@@ -11,8 +11,12 @@ namespace zg {
 [[nodiscard]] const char* wordOf(Counterpart what);
 [[nodiscard]] std::string nameOf(const CounterpartRow& row);
 [[nodiscard]] const char* sentenceOf(PartingReason reason);
-/// At which moments of a plates' curve plastic strains come ("First yield at 96 kNm, plastic strain of 1 % at 180 kNm").
-[[nodiscard]] std::string strainWords(const std::vector<StrainMark>& marks, UnitSystem units);
+/// What each rule reads off a plates' curve ("By plates: first yield at 96.0 kNm, 1 % strain at 180 kNm, limit at 199 kNm").
+[[nodiscard]] std::string markWords(const std::vector<CurveMark>& marks, UnitSystem units);
+[[nodiscard]] const char* wordOf(MomentRule rule);
+/// "M_j,Rd by 1 % strain, the limit at 199 kNm"; empty where the limit is the rule.
+[[nodiscard]] std::string ruleWords(const PlateMomentRotation& curve, UnitSystem units);
+[[nodiscard]] const char* wordOf(PartEvent what);
 /// "local, column web", "of the member, column web leads", "of the whole joint".
 /// Whose the flexibility of a haunch is in a curve, and the initial stiffness the other way; empty without a haunch.
 [[nodiscard]] std::string haunchWords(const PlateMomentRotation& curve, UnitSystem units);

@@ -169,7 +169,7 @@ TEST_CASE("a study with imperfections: its check decides on buckling, and it is 
     REQUIRE(study);
     REQUIRE(study->stability.size() == 1);
     const auto count = [](const PlateStudy& s, CheckCode code) {
-        const auto checks = plateChecks(s, 0.05);
+        const auto checks = plateChecks(s, {});
         return std::count_if(checks.begin(), checks.end(), [&](const Check& c) { return c.code == code; });
     };
     CHECK(count(*study, CheckCode::PlatesStability) == 1);
@@ -177,13 +177,13 @@ TEST_CASE("a study with imperfections: its check decides on buckling, and it is 
     CHECK(count(*study, CheckCode::PlateBucklingReduced) == 0);
     CHECK(count(*without, CheckCode::PlatesStability) == 0);
     CHECK(count(*without, CheckCode::PlateBucklingFactor) > 0);
-    for (const Check& c : plateChecks(*study, 0.05))
+    for (const Check& c : plateChecks(*study, {}))
         if (c.code == CheckCode::PlatesStability) CHECK(c.utilisation == Approx(1 / study->stability[0].run.reserve));
     const auto back = readStudy(writeStudy(*study));
     REQUIRE(back);
     Joint spec;
     spec.mark = "W1";
-    CHECK(plateJson(spec, *back, {}, 0.05) == plateJson(spec, *study, {}, 0.05));
+    CHECK(plateJson(spec, *back, {}, {}) == plateJson(spec, *study, {}, {}));
     PlateStudy wrong = *study;
     wrong.stability[0].run.fullFrame = 999;
     CHECK_FALSE(readStudy(writeStudy(wrong)));

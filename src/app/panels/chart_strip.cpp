@@ -1,41 +1,51 @@
 #include "app/panels/chart_strip.h"
-#include "drawing/chart.h"
+#include "app/panels/curve_plot.h"
 #include "session/plate_studies.h"
 #include "session/session.h"
+#include "words/phrases.h"
 #include <cmath>
 
 namespace zg {
 
-DrawingView* makeChartStrip(Session& session, Theme& theme, QWidget* parent) {
-    const auto make = [&session](double width, double height) {
-        const JointState* state = session.state();
-        const ConnectionResult* c = session.shownConnection();
-        if (!state || !state->result || !c) return Drawing{};
-        ChartOptions o;
-        o.width = width;
-        o.height = height;
-        o.units = session.job().settings.units;
-        const Joint* joint = session.current();
-        if (const PlateStudies::Entry* plates = session.plates().current(); plates && plates->study && joint) {
-            for (const PlateMomentRotation& m : plates->study->curves)
-                if (m.side == c->side) (m.isReversed == c->isReversed ? o.plates : o.otherPlates) = &m;
-            o.arePlatesStale = session.plates().isStale(*joint);
-        }
-        if (session.datum() && joint) {
-            const auto at = session.datum()->results.find(joint->id);
-            if (at != session.datum()->results.end() && at->second) {
-                for (const ConnectionResult& d : at->second->connections) {
-                    const bool differs =
-                        std::abs(d.M_j_Rd - c->M_j_Rd) > 1e3 || std::abs(d.stiffness.S_j_ini - c->stiffness.S_j_ini) > 1e3;
-                    if (d.set == c->set && d.side == c->side && differs) o.datum = &d;
-                }
-            }
-        }
-        return momentRotationChart(*state->result, *c, o);
-    };
-    auto* view = new DrawingView(session, theme, make, parent);
-    view->setMinimumHeight(120);
-    return view;
+namespace {
+
+const ConnectionResult* differentInDatum(const Session& session, const Joint& joint, const ConnectionResult& c) {
+    if (!session.datum()) return nullptr;
+    const auto at = session.datum()->results.find(joint.id);
+    if (at == session.datum()->results.end() || !at->second) return nullptr;
+    for (const ConnectionResult& d : at->second->connections)
+        if (d.set == c.set && d.side == c.side &&
+            (std::abs(d.M_j_Rd - c.M_j_Rd) > 1e3 || std::abs(d.stiffness.S_j_ini - c.stiffness.S_j_ini) > 1e3))
+            return &d;
+    return nullptr;
+}
+
+void follow(Session& session, CurvePlot& plot) {
+    const JointState* state = session.state();
+    const ConnectionResult* c = session.shownConnection();
+    const Joint* joint = session.current();
+    const UnitSystem units = session.job().settings.units;
+    if (!state || !state->result || !c || !joint) return plot.show({}, {}, units, {});
+    CurveSources from;
+    from.datum = differentInDatum(session, *joint, *c);
+    if (const PlateStudies::Entry* plates = session.plates().current(); plates && plates->study) {
+        from.plates = plates->study.get();
+        from.arePlatesStale = session.plates().isStale(*joint);
+        if (plates->convergence && plates->convergence->side == c->side && plates->convergence->isReversed == c->isReversed)
+            from.meshError = plates->convergence->M_j_Rd.error;
+    }
+    plot.show(curveFigure(*state->result, *c, from), QString::fromStdString(joint->mark + ", " + name(c->side)), units,
+              QObject::tr("No moment resistance: no curve."));
+}
+
+} // namespace
+
+CurvePlot* makeChartStrip(Session& session, Theme& theme, Prompts& prompts, QWidget* parent) {
+    auto* plot = new CurvePlot(theme, prompts, parent);
+    plot->setMinimumHeight(120);
+    QObject::connect(&session, &Session::changed, plot, [&session, plot] { follow(session, *plot); });
+    follow(session, *plot);
+    return plot;
 }
 
 } // namespace zg

@@ -1,9 +1,15 @@
 #pragma once
-#include "app/views/drawing_view.h"
+
+class QWidget;
 
 namespace zg {
 
-/// Moment-rotation strip under the view: the shown connection's curve, the datum's behind it.
-[[nodiscard]] DrawingView* makeChartStrip(Session& session, Theme& theme, QWidget* parent);
+class CurvePlot;
+class Prompts;
+class Session;
+class Theme;
+
+/// Moment-rotation strip under the view: the shown connection's curve by both methods, the datum's behind it.
+[[nodiscard]] CurvePlot* makeChartStrip(Session& session, Theme& theme, Prompts& prompts, QWidget* parent);
 
 } // namespace zg

@@ -110,6 +110,11 @@ const PlateStability* PlateDisplay::stability() const {
     return index >= 0 && index < static_cast<int>(study_->stability.size()) ? &study_->stability[index] : nullptr;
 }
 
+const PlateMomentRotation* PlateDisplay::curve() const {
+    const ConnectionResult* shown = session_.shownConnection();
+    return study_ && shown ? study_->curve(shown->side, shown->isReversed) : nullptr;
+}
+
 bool PlateDisplay::isImperfect(const PlateStrength& run) const {
     return study_ && std::any_of(study_->stability.begin(), study_->stability.end(),
                                  [&](const PlateStability& s) { return &s.run == &run; });

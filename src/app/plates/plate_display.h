@@ -8,6 +8,7 @@ namespace zg {
 
 class Session;
 struct BuiltJoint;
+struct PlateMomentRotation;
 struct PlateStability;
 struct PlateStrength;
 struct PlateStudy;
@@ -31,6 +32,8 @@ public:
     [[nodiscard]] const PlateStrength* set() const;
     /// What the run on show has for imperfections; null for the plain sets.
     [[nodiscard]] const PlateStability* stability() const;
+    /// Moment-rotation of the connection that the bench shows; null without.
+    [[nodiscard]] const PlateMomentRotation* curve() const;
     [[nodiscard]] QString nameOf(const PlateStrength& run) const;
     [[nodiscard]] const PlateBuckling* buckling() const;
     [[nodiscard]] int frame() const { return frame_; }

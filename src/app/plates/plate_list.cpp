@@ -119,6 +119,13 @@ void PlateList::rebuild() {
                 add(under, text(partName(i.part, isTwoSided)), text(fixedDecimals(i.amplitude, 2)) + QStringLiteral(" mm"),
                     i.part, text(imperfectionWords(i, isTwoSided)));
         }
+        if (const PlateMomentRotation* curve = display_.curve()) {
+            auto* under = heading(tr("Along the moment"));
+            for (const PartMark& m : curve->parts)
+                add(under, text(partName(m.part, isTwoSided)) + QStringLiteral(", ") + text(wordOf(m.what)),
+                    text(shown(m.M, Quantity::Moment, units)), m.part,
+                    tr("%1 mrad; %2").arg(text(fixedDecimals(1e3 * m.phi, 2)), text(markWords(curve->marks(), units))));
+        }
         const PlateBuckling* b = display_.buckling();
         auto* modes = heading(b && !b->modes.empty() ? tr("Waves: factor") : tr("Waves: none found"));
         for (std::size_t i = 0; b && i < b->modes.size(); ++i) {

@@ -3,6 +3,7 @@
 #include "app/plates/plate_canvas.h"
 #include "app/plates/plate_display.h"
 #include "app/plates/plate_list.h"
+#include "app/plates/stiffness_view.h"
 #include "app/theme/theme.h"
 #include "app/views/drawing_view.h"
 #include "base/text.h"
@@ -35,7 +36,7 @@ constexpr NamedView views[] = {NamedView::Oblique, NamedView::Elevation, NamedVi
                                NamedView::Plan};
 } // namespace
 
-PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
+PlatesView::PlatesView(Session& session, Theme& theme, Prompts& prompts, QWidget* parent)
     : QWidget(parent), session_(session), theme_(theme), display_(new PlateDisplay(session, this)), swinging_(new QTimer(this)) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -96,6 +97,9 @@ PlatesView::PlatesView(Session& session, Theme& theme, QWidget* parent)
         pages_);
     comparison_->setObjectName(QStringLiteral("plateComparison"));
     pages_->addWidget(comparison_);
+    auto* stiffness = new StiffnessView(session_, prompts, pages_);
+    connect(stiffness, &StiffnessView::left, this, [this] { showStiffness(false); });
+    pages_->addWidget(stiffness);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(4);
     middle->addWidget(pages_, 1);
@@ -266,19 +270,53 @@ QWidget* PlatesView::makeOptions() {
         });
     });
     grid->addWidget(imperfect_, 3, 0, 1, 3);
+    under_ = new QComboBox(box);
+    under_->setObjectName(QStringLiteral("plateUnder"));
+    under_->setAccessibleName(tr("Curves under the other forces of a set"));
+    under_->setToolTip(
+        tr("Moment-rotation once more while all other forces of a set act: N, V, the column's and the other beam's"));
+    connect(under_, &QComboBox::activated, this, [this](int i) {
+        const std::string id = under_->itemData(i).toString().toStdString();
+        (void)session_.edit(tr("curves under a set"), [&](Joint& j) {
+            PlateSpec spec = platesOf(j);
+            spec.curvesUnder = id;
+            j.plates = spec == PlateSpec{} ? std::optional<PlateSpec>() : spec;
+        });
+    });
+    under_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    under_->setMinimumContentsLength(10);
+    grid->addWidget(under_, 4, 0, 1, 3);
+    auto* stiffness = new QPushButton(tr("Node stiffness..."), box);
+    stiffness->setObjectName(QStringLiteral("plateStiffness"));
+    stiffness->setToolTip(tr("Every member's end against every other at the set on show, for frame programs, as JSON"));
+    connect(stiffness, &QPushButton::clicked, this, [this] { showStiffness(true); });
     auto* converge = new QPushButton(tr("Mesh error"), box);
     converge->setObjectName(QStringLiteral("plateConverge"));
     converge->setToolTip(tr("Moment-rotation on three element sizes: what M_j,Rd and S_j,ini come to, and their error"));
     connect(converge, &QPushButton::clicked, this, &PlatesView::converge);
-    grid->addWidget(converge, 4, 0, 1, 3);
+    auto* runs = new QHBoxLayout;
+    runs->setSpacing(4);
+    runs->addWidget(converge);
+    runs->addWidget(stiffness);
+    grid->addLayout(runs, 5, 0, 1, 3);
     return box;
 }
 
 void PlatesView::showComparison(bool is) {
     compare_->setChecked(is);
-    pages_->setCurrentIndex(is ? 1 : 0);
-    foot_->setVisible(!is);
-    side_->setVisible(!is);
+    showPage(is ? 1 : 0);
+}
+
+void PlatesView::showStiffness(bool is) {
+    const QSignalBlocker quiet(compare_);
+    compare_->setChecked(false);
+    showPage(is ? 2 : 0);
+}
+
+void PlatesView::showPage(int page) {
+    pages_->setCurrentIndex(page);
+    foot_->setVisible(page == 0 && !display_->isBuilt());
+    side_->setVisible(page == 0);
 }
 
 void PlatesView::runOrCancel() {
@@ -307,6 +345,22 @@ void PlatesView::follow() {
     const Joint* joint = session_.current();
     imperfect_->setChecked(joint && platesOf(*joint).isImperfect);
     imperfect_->setEnabled(joint != nullptr);
+    under_->clear();
+    under_->addItem(tr("curves: no other forces"), QString());
+    if (joint) {
+        const QString chosen = QString::fromStdString(platesOf(*joint).curvesUnder);
+        for (const ActionSet& actions : joint->actions) {
+            const QString id = QString::fromStdString(actions.id);
+            under_->addItem(tr("curves: also under %1").arg(id), id);
+        }
+        int at = under_->findData(chosen);
+        if (at < 0) {
+            under_->addItem(tr("curves: under %1, which is not there").arg(chosen), chosen);
+            at = under_->count() - 1;
+        }
+        under_->setCurrentIndex(at);
+    }
+    under_->setEnabled(joint && !joint->actions.empty());
     steps_->setRange(0, std::max(0, display_->frameCount() - 1));
     steps_->setValue(std::max(0, display_->frame()));
     steps_->setEnabled(display_->frameCount() > 1 && !display_->isBuilt());
@@ -315,7 +369,7 @@ void PlatesView::follow() {
     for (const char* name : {"plateDeformed", "plateMesh"})
         if (auto* tick = findChild<QWidget*>(QString::fromLatin1(name))) tick->setVisible(!display_->isBuilt());
     built_->setVisible(study != nullptr);
-    foot_->setVisible(!display_->isBuilt() && !compare_->isChecked());
+    foot_->setVisible(!display_->isBuilt() && pages_->currentIndex() == 0);
     swing_->setEnabled(display_->isSwinging());
     if (!display_->isSwinging() && swing_->isChecked()) swing_->setChecked(false);
     isFollowing_ = false;

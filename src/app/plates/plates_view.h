@@ -17,6 +17,7 @@ class DrawingView;
 class PlateCanvas;
 class PlateDisplay;
 class PlateList;
+class Prompts;
 class Session;
 class Theme;
 
@@ -25,10 +26,11 @@ class Theme;
 class PlatesView : public QWidget {
     Q_OBJECT
 public:
-    PlatesView(Session& session, Theme& theme, QWidget* parent = nullptr);
+    PlatesView(Session& session, Theme& theme, Prompts& prompts, QWidget* parent = nullptr);
     [[nodiscard]] PlateDisplay& display() const { return *display_; }
     [[nodiscard]] PlateCanvas* canvas() const { return canvas_; }
     void showComparison(bool is);
+    void showStiffness(bool is);
     void runOrCancel();
     void converge();
 
@@ -39,6 +41,7 @@ private:
     void follow();
     void say();
     void offer();
+    void showPage(int page); ///< 0: the model
     Session& session_;
     Theme& theme_;
     PlateDisplay* display_;
@@ -48,7 +51,7 @@ private:
     QStackedWidget* pages_ = nullptr;
     QPushButton *run_ = nullptr, *built_ = nullptr, *compare_ = nullptr, *swing_ = nullptr;
     QProgressBar* progress_ = nullptr;
-    QComboBox *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
+    QComboBox *under_ = nullptr, *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
     QSlider *steps_ = nullptr, *cut_ = nullptr;
     QCheckBox* imperfect_ = nullptr;
     QLabel* line_ = nullptr;
