@@ -142,6 +142,7 @@ int main(int argc, char** argv) {
     plates_->add_option(
         "--stiffness", platesC.stiffness,
         "Write the stiffness of every member's end against every other as JSON here, under --set; - for standard output");
+    plates_->add_flag("--axes", platesC.hasOtherAxes, "Moment-rotation about the beams' minor axis and of torsion too");
     plates_->add_flag("--imperfect", platesC.isImperfect,
                       "Every set also in moved geometry, with its buckling shapes as imperfections");
     plates_->add_option("--only", platesC.only, "One kind of analysis")

@@ -69,10 +69,11 @@ void print(const PlateBuckling& b, bool isTwoSided) {
     std::cout << "\n";
 }
 
-void print(const PlateStability& s, double strainLimit, bool isTwoSided) {
+void print(const PlateStability& s, double strainLimit, UnitSystem units, bool isTwoSided) {
     std::cout << "  " << s.run.id << ": " << stabilitySentence(s, strainLimit) << "\n";
     if (!s.run.message.empty() && s.run.isLoaded) std::cout << "    " << s.run.message << "\n";
     for (const PlateImperfection& i : s.imperfections) std::cout << "    " << imperfectionWords(i, isTwoSided) << "\n";
+    for (const PatchLoad& p : s.webs) std::cout << "    beside it: " << patchLoadWords(p, units, isTwoSided) << "\n";
 }
 
 /// Where the parts give way, in order of the moment.
@@ -243,6 +244,7 @@ int plates(const PlatesCommand& c) {
 
     StudyScope scope;
     scope.under = c.under;
+    if (c.hasOtherAxes) scope.otherAxes = Wanted::Yes;
     const auto wants = [&](const char* what) { return c.only.empty() || c.only == what; };
     scope.strength = wants("strength") || wants("buckling");
     scope.buckling = wants("buckling");
@@ -269,7 +271,7 @@ int plates(const PlatesCommand& c) {
     if (!study->buckling.empty()) std::cout << "Buckling factors on the sets\n";
     for (const PlateBuckling& b : study->buckling) print(b, isTwoSided);
     if (!study->stability.empty()) std::cout << "Moved geometry with imperfections (EN 1993-1-5 annex C)\n";
-    for (const PlateStability& s : study->stability) print(s, limit, isTwoSided);
+    for (const PlateStability& s : study->stability) print(s, limit, units, isTwoSided);
     const BareConnections bare = bareConnections(*job, joint);
     std::vector<Reconciliation> compared;
     if (!study->curves.empty()) std::cout << "Moment-rotation\n";
@@ -298,14 +300,12 @@ int plates(const PlatesCommand& c) {
     }
     if (!study->curvesUnder.empty())
         std::cout << "Moment-rotation while the other forces of " << study->curvesUnder.front().under << " act\n";
-    for (const PlateMomentRotation& m : study->curvesUnder) {
-        const double third = m.M_j_Rd / 3, phi = m.at(third).phi;
-        std::cout << "  " << name(m.side) << ", tension at the " << (m.isReversed ? "bottom" : "top") << ": M_j,Rd "
-                  << shown(m.M_j_Rd, Quantity::Moment, units) << ", S_j,ini " << shown(m.S_j_ini, Quantity::Stiffness, units)
-                  << (phi > 0 ? ", to a third of M_j,Rd " + shown(third / phi, Quantity::Stiffness, units) : std::string())
-                  << ", ends at " << limitWords(m.limit, m.limitPart, limit) << ", " << fixedDecimals(1e3 * m.phi_Cd, 1)
-                  << " mrad\n";
-    }
+    for (const PlateMomentRotation& m : study->curvesUnder)
+        std::cout << "  " << name(m.side) << ", tension at the " << (m.isReversed ? "bottom" : "top") << ": "
+                  << curveSentence(m, limit, units) << "\n";
+    if (!study->curvesAbout.empty()) std::cout << "Moment-rotation about the other axes\n";
+    for (const PlateMomentRotation& m : study->curvesAbout)
+        std::cout << "  " << name(m.side) << ", " << wordOf(m.axis) << ": " << curveSentence(m, limit, units) << "\n";
     if (!study->overStrength.empty()) std::cout << "Over-strength of the beams\n";
     for (const PlateStrength& s : study->overStrength) print(s, limit, units, isTwoSided);
     for (const std::string& note : study->notes) std::cout << note << "\n";
@@ -332,7 +332,7 @@ int plates(const PlatesCommand& c) {
         StrengthSettings settings;
         settings.wantsReserve = settings.keepsFrames = false;
         std::ostringstream vtu;
-        settings.atFull = [&](const fe::Analysis& a) { fe::writeVtu(vtu, a); };
+        settings.atFull = [&](const fe::Analysis& a, const JointModel&) { fe::writeVtu(vtu, a); };
         if (const auto run = analyseSet(*resolved, joint.actions[set->set], set->set, settings); !run) return fail(run.error());
         if (!put(c.vtu, vtu.str())) return couldNot;
     }

@@ -12,7 +12,7 @@ namespace zg {
 namespace {
 
 using nlohmann::json;
-constexpr int version = 7; // raised whenever the same joint would come out otherwise
+constexpr int version = 9; // raised whenever the same joint would come out otherwise
 
 constexpr JsonLimits bounds{16, 2'000'000};
 
@@ -22,6 +22,8 @@ template <> constexpr int countOf<PartKind>() { return static_cast<int>(lastPart
 template <> constexpr int countOf<PlateLimit>() { return static_cast<int>(PlateLimit::NoEquilibrium) + 1; }
 template <> constexpr int countOf<MomentRule>() { return static_cast<int>(MomentRule::TwoPercent) + 1; }
 template <> constexpr int countOf<PartEvent>() { return static_cast<int>(PartEvent::WeldFracture) + 1; }
+template <> constexpr int countOf<PatchLoadKind>() { return static_cast<int>(PatchLoadKind::End) + 1; }
+template <> constexpr int countOf<CurveAxis>() { return static_cast<int>(CurveAxis::Torsion) + 1; }
 template <> constexpr int countOf<ImperfectionRule>() { return static_cast<int>(ImperfectionRule::Bow) + 1; }
 template <> constexpr int countOf<ModeReach>() { return static_cast<int>(ModeReach::Joint) + 1; }
 
@@ -83,9 +85,13 @@ template <class V> void list(V& v, PlateImperfection& i) {
     v("mode", i.mode), v("part", i.part), v("rule", i.rule), v("length", i.length), v("share", i.share),
         v("amplitude", i.amplitude);
 }
+template <class V> void list(V& v, PatchLoad& p) {
+    v("side", p.side), v("top", p.isTop), v("kind", p.kind), v("F_Ed", p.F_Ed), v("F_Rd", p.F_Rd), v("s_s", p.s_s);
+    v("l_y", p.l_y), v("F_cr", p.F_cr), v("lambda", p.lambda), v("chi", p.chi);
+}
 template <class V> void list(V& v, PlateStability& s) {
     v("imperfections", s.imperfections), v("turned_over", s.isTurnedOver), v("other", s.otherReserve), v("plain", s.plainReserve);
-    v("gamma_M1", s.gamma_M1), v("run", s.run);
+    v("gamma_M1", s.gamma_M1), v("webs", s.webs), v("run", s.run);
 }
 template <class V> void list(V& v, PlateCurvePoint& p) {
     v("phi", p.phi), v("M", p.M), v("strain", p.plasticStrain), v("residual", p.residual), v("panel", p.panelShear);
@@ -94,7 +100,8 @@ template <class V> void list(V& v, PlateCurvePoint& p) {
 template <class V> void list(V& v, PlateRow& r) { v("row", r.row), v("tension", r.tension); }
 template <class V> void list(V& v, PartMark& p) { v("part", p.part), v("what", p.what), v("M", p.M), v("phi", p.phi); }
 template <class V> void list(V& v, PlateMomentRotation& m) {
-    v("side", m.side), v("reversed", m.isReversed), v("curve", m.curve), v("S_j_ini", m.S_j_ini), v("M_j_Rd", m.M_j_Rd);
+    v("side", m.side), v("axis", m.axis), v("reversed", m.isReversed), v("curve", m.curve), v("S_j_ini", m.S_j_ini),
+        v("M_j_Rd", m.M_j_Rd);
     v("haunch", m.haunchFlexibility), v("under", m.under), v("rule", m.rule), v("M_limit", m.M_limit), v("parts", m.parts);
     v("phi_Cd", m.phi_Cd), v("limit", m.limit), v("limit_part", m.limitPart), v("rows", m.rows), v("contact", m.contact);
     v("imbalance", m.axialImbalance), v("peak", m.peakStress), v("peak_part", m.peakPart), v("freedoms", m.freedoms);
@@ -103,7 +110,7 @@ template <class V> void list(V& v, PlateMomentRotation& m) {
 template <class V> void list(V& v, PlateStudy& s) {
     v("mark", s.mark), v("geometry", s.geometry), v("sets", s.sets), v("buckling", s.buckling), v("curves", s.curves);
     v("over_strength", s.overStrength), v("element_size", s.elementSize), v("freedoms", s.freedoms), v("seconds", s.seconds);
-    v("stability", s.stability), v("curves_under", s.curvesUnder);
+    v("stability", s.stability), v("curves_under", s.curvesUnder), v("curves_about", s.curvesAbout);
     v("complete", s.isComplete), v("notes", s.notes), v("mechanism", s.mechanism), v("mechanism_words", s.mechanismWords);
 }
 

@@ -98,12 +98,28 @@ ordered_json stabilityJson(const PlateStability& s, const LimitRules& rules) {
                                  {"measured_mm", i.length},
                                  {"share", i.share},
                                  {"amplitude_mm", i.amplitude}});
+    ordered_json webs = ordered_json::array();
+    for (const PatchLoad& p : s.webs)
+        webs.push_back({{"side", name(p.side)},
+                        {"flange", p.isTop ? "top" : "bottom"},
+                        {"load", p.kind == PatchLoadKind::OneFlange  ? "one flange"
+                                 : p.kind == PatchLoadKind::Opposite ? "opposite"
+                                                                     : "near the end"},
+                        {"F_Ed_N", p.F_Ed},
+                        {"F_Rd_N", p.F_Rd},
+                        {"s_s_mm", p.s_s},
+                        {"l_y_mm", p.l_y},
+                        {"F_cr_N", p.F_cr},
+                        {"slenderness", p.lambda},
+                        {"chi", p.chi},
+                        {"utilisation", p.utilisation()}});
     ordered_json j{{"set", s.run.id},
                    {"imperfections", std::move(imperfections)},
                    {"turned_over", s.isTurnedOver},
                    {"reserve_undeformed", s.plainReserve},
                    {"gamma_M1", s.gamma_M1},
                    {"utilisation", s.utilisation()},
+                   {"webs_section_6", std::move(webs)},
                    {"run", strengthJson(s.run, rules)}};
     if (s.otherReserve > 0) j["reserve_other_sense"] = s.otherReserve;
     return j;
@@ -146,6 +162,7 @@ ordered_json curveJson(const PlateMomentRotation& m, const LimitRules& rules) {
                       {"seconds", m.seconds},
                       {"M_phi", std::move(points)}};
     if (!m.under.empty()) j["under"] = m.under;
+    if (m.axis != CurveAxis::Major) j["axis"] = wordOf(m.axis);
     return j;
 }
 
@@ -197,6 +214,9 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
     ordered_json under = ordered_json::array();
     for (const PlateMomentRotation& m : study.curvesUnder) under.push_back(curveJson(m, rules));
     j["moment_rotation_under"] = std::move(under);
+    ordered_json about = ordered_json::array();
+    for (const PlateMomentRotation& m : study.curvesAbout) about.push_back(curveJson(m, rules));
+    j["moment_rotation_about"] = std::move(about);
     j["over_strength"] = std::move(over);
     j["reconciliation"] = std::move(both);
     j["checks"] = std::move(checks);

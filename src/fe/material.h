@@ -12,6 +12,7 @@ struct Material {
     double nu = 0.3;                                      ///<
     double f_y = std::numeric_limits<double>::infinity(); ///< MPa; infinite: stays elastic
     double E_t = 0;                                       ///< MPa, total tangent modulus beyond yield, 0 <= E_t < E
+    double transverseShear = 1;                           ///< factor on the stiffness of plates against shear across them
     [[nodiscard]] double shearModulus() const { return E / (2 * (1 + nu)); }
     /// Modulus over plastic strain, H = E E_t / (E - E_t).
     [[nodiscard]] double plasticModulus() const { return E * E_t / (E - E_t); }

@@ -90,12 +90,35 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis) {
 std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
     const Model& m = analysis.model();
     std::vector<PartPeak> peaks = partPeaks(analysis);
+    // An integration point and the quarter of its element that it stands for, as small pieces: elements may be larger than the
+    // circle.
+    constexpr int pieces = 4;
     struct Sample {
         Vec3 at;
-        double area;
-        int shell;
+        double area, span; ///< span: from the point to the farthest of its quarter
+        int shell, point;
         std::array<double, 3> strain;
         [[nodiscard]] double largest() const { return *std::max_element(strain.begin(), strain.end()); }
+    };
+    const auto partWithin = [&](const Sample& s, const Vec3& centre, double radius) {
+        const double away = norm(s.at - centre);
+        if (away + s.span < radius) return 1.0;
+        if (away - s.span > radius) return 0.0;
+        const ShellElement& shell = analysis.system().shell(s.shell);
+        if (shell.nodeCount() != 4) return away < radius ? 1.0 : 0.0;
+        const auto& shape = shell.point(s.point).shape;
+        const double xi = shape[1] + shape[2] > 0.5 ? 1 : -1, eta = shape[2] + shape[3] > 0.5 ? 1 : -1;
+        int within = 0;
+        for (int i = 0; i < pieces; ++i)
+            for (int k = 0; k < pieces; ++k) {
+                const double x = xi * (i + 0.5) / pieces, y = eta * (k + 0.5) / pieces;
+                const double n[4] = {(1 - x) * (1 - y) / 4, (1 + x) * (1 - y) / 4, (1 + x) * (1 + y) / 4, (1 - x) * (1 + y) / 4};
+                Vec3 at;
+                for (int c = 0; c < 4; ++c) at = at + n[c] * m.nodes[m.shells[s.shell].nodes[c]];
+                const Vec3 from = at - centre;
+                within += dot(from, from) < radius * radius;
+            }
+        return static_cast<double>(within) / (pieces * pieces);
     };
     std::vector<std::vector<Sample>> samples(m.parts.size());
     for (int e = 0; e < static_cast<int>(m.shells.size()); ++e) {
@@ -106,7 +129,9 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
         for (int p = 0; p < shell.pointCount(); ++p) {
             Vec3 at;
             for (int i = 0; i < shell.nodeCount(); ++i) at = at + shell.point(p).shape[i] * m.nodes[m.shells[e].nodes[i]];
-            samples[m.shells[e].part].push_back({at, shell.point(p).area, e, found[p].plasticStrain});
+            double span = 0;
+            for (int i = 0; i < shell.nodeCount(); ++i) span = std::max(span, norm(m.nodes[m.shells[e].nodes[i]] - at));
+            samples[m.shells[e].part].push_back({at, shell.point(p).area, span, e, p, found[p].plasticStrain});
         }
     }
     for (std::size_t part = 0; part < m.parts.size(); ++part) {
@@ -116,10 +141,9 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
             double area = 0;
             std::array<double, 3> sum{};
             for (const Sample& s : samples[part]) {
-                const Vec3 away = s.at - centre.at;
-                if (dot(away, away) > radius * radius) continue;
-                area += s.area;
-                for (int level = 0; level < 3; ++level) sum[level] += s.area * s.strain[level];
+                const double share = s.area * partWithin(s, centre.at, radius);
+                area += share;
+                for (int level = 0; level < 3; ++level) sum[level] += share * s.strain[level];
             }
             const double mean = *std::max_element(sum.begin(), sum.end()) / area;
             if (mean > peaks[part].plasticStrain) peaks[part].plasticStrain = mean, peaks[part].strainShell = centre.shell;

@@ -90,8 +90,9 @@ ShellElement::ShellElement(const ShellKinematics& kinematics, const LayeredSecti
     const double drilling = drillingFactor(section.thickness(), kinematics.area);
     for (int i = 0; i < kinematics.shearPointCount; ++i) {
         const ShearPoint& p = kinematics.shearPoints[i];
-        addOuter(constant_, p.area * shearFactor * shear, p.shear[0]);
-        addOuter(constant_, p.area * shearFactor * shear, p.shear[1]);
+        const double across = p.area * shearFactor * shear * section.material().transverseShear;
+        addOuter(constant_, across, p.shear[0]);
+        addOuter(constant_, across, p.shear[1]);
         addOuter(constant_, p.area * drilling * shear, p.drilling);
     }
     Full full;

@@ -86,6 +86,9 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
         return (1 - u) / (1 - atToe) * middle + (u - atToe) / (1 - atToe) * to;
     };
     GridLines u(0, 1, 4 * fine_ / length), y(-b.b / 2, b.b / 2, 2 * fine_), d(b.t_f / 2, b.h - b.t_f / 2, 2.5 * fine_);
+    // A flange takes its force from the web on the last millimetres: a first element much longer than half its thickness would
+    // yield late.
+    u.fine(0, b.t_f / length, std::min(1.2 * fine_, settings_.sizeFactor * hingeWidth * b.t_f) / length);
     u.fine(0, 0.02, 1.2 * fine_ / length);
     if (toe > 0) {
         u.through(atToe);

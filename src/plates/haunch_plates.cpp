@@ -110,6 +110,7 @@ void ModelBuilder::haunch(const ResolvedSide& s, const ResolvedHaunch& h, const 
                  middle = face - sign * (h.spec.depth - h.flange / 2); // levels at the plate
     const double meets = L * (1 - h.flange / 2 / h.spec.depth), blunt = meets * (1 - 12 / (h.spec.depth - h.flange / 2));
     GridLines x(0, meets, 4 * fine_), y(-h.b / 2, h.b / 2, 2 * fine_), v(0, 1, 2.5 * fine_ / h.clear());
+    x.fine(0, h.t_f, std::min(1.3 * fine_, settings_.sizeFactor * hingeWidth * h.t_f));
     x.fine(0, 0.03 * L, 1.3 * fine_);
     x.through(blunt);
     y.through(0);

@@ -25,9 +25,10 @@ struct JointModel {
     struct Weld {
         PartRef part;
         int firstLink = 0, linkCount = 0;
-        double strength = 0;  ///< of the directional method, MPa; 0: as strong as the plate
-        double fracture = 0;  ///< plastic deformation at which a transverse fillet breaks, mm
-        bool isDouble = true; ///< points on both sides of the edge take turns
+        double strength = 0;              ///< of the directional method, MPa; 0: as strong as the plate
+        double fracture = 0;              ///< plastic deformation at which a transverse fillet breaks, mm
+        bool isDouble = true;             ///< points on both sides of the edge take turns
+        double throat = 0, thickness = 0; ///< of the fillet, and of the plate that stands on the other
     };
     std::vector<Weld> welds;
     struct Contact {

@@ -67,6 +67,7 @@ int ModelBuilder::part(PartRef ref, double thickness, double f_y, const std::str
     m.E = youngsModulus;
     m.f_y = f_y / joint_.settings.gamma_M0;
     m.E_t = settings_.hardeningPart * youngsModulus;
+    m.transverseShear = settings_.transverseShear;
     out_.parts.push_back(ref);
     return out_.model.addPart(partId(ref) + suffix, thickness, out_.model.addMaterial(m));
 }
@@ -158,8 +159,8 @@ void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelSt
     const int count = fe::addWeld(out_.model, w);
     const int sides = (w.isOnPositiveSide ? 1 : 0) + (w.isOnNegativeSide ? 1 : 0);
     noteLost(at.part, count, static_cast<int>(at.edge.size() - 1) * w.pointsPerSegment * sides);
-    out_.welds.push_back(
-        {at.part, first, count, isFillet ? w.strength : 0, isFillet ? filletFracture(spec.throat) : 0, sides == 2});
+    out_.welds.push_back({at.part, first, count, isFillet ? w.strength : 0, isFillet ? filletFracture(spec.throat) : 0,
+                          sides == 2, w.throat, at.thickness});
 }
 
 // A weld that meets nothing over part of its length is told: what is left carries everything.
@@ -199,7 +200,7 @@ void ModelBuilder::lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towar
     }
     noteLost(ref, static_cast<int>(out_.model.links.size()) - first, static_cast<int>(edge.size()) - 1);
     out_.welds.push_back({ref, first, static_cast<int>(out_.model.links.size()) - first, strength,
-                          strength > 0 ? filletFracture(throat) : 0, false});
+                          strength > 0 ? filletFracture(throat) : 0, false, throat, thickness});
 }
 
 // In touch by construction; thicker root strips are thicker on their far side. `thicknesses`: of both plates together.

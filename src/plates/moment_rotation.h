@@ -28,4 +28,7 @@ struct MomentRotationSettings {
                                                                             const MomentRotationSettings& settings = {},
                                                                             Progress* progress = nullptr);
 
+/// M_j_Rd of a curve whose limit is known, by a rule.
+void readOff(PlateMomentRotation& curve, MomentRule rule);
+
 } // namespace zg

@@ -154,6 +154,21 @@ struct PlateImperfection {
     double amplitude = 0; ///< mm, largest displacement
 };
 
+/// Figure 6.1 of EN 1993-1-5:2006: (a) through one flange, shear in the web takes it away; (b) through both, across the web; (c)
+/// near an end without stiffener.
+enum class PatchLoadKind { OneFlange, Opposite, End };
+
+/// Column web under a compression flange by EN 1993-1-5:2006 section 6, beside what the plates find.
+struct PatchLoad {
+    EndId side = ends::right; ///< whose flange
+    bool isTop = false;
+    PatchLoadKind kind = PatchLoadKind::OneFlange;
+    double F_Ed = 0, F_Rd = 0; ///< N
+    double s_s = 0, l_y = 0;   ///< mm
+    double F_cr = 0, lambda = 0, chi = 0;
+    [[nodiscard]] double utilisation() const { return useOf(F_Ed, F_Rd); }
+};
+
 /// An action set in equilibrium where the joint has moved to, with imperfections: buckling is in its limit.
 struct PlateStability {
     std::vector<PlateImperfection> imperfections; ///< the leading one first; none when the set has no modes
@@ -161,6 +176,7 @@ struct PlateStability {
     double otherReserve = 0;                      ///< of the other sense; 0: the joint is its own mirror image, one run says both
     double plainReserve = 0;                      ///< of the set in undeformed geometry
     double gamma_M1 = 1;
+    std::vector<PatchLoad> webs; ///< at the whole set, or as much of it as is carried
     PlateStrength run;
     [[nodiscard]] double utilisation() const { return useOf(gamma_M1, run.reserve); }
 };
@@ -202,9 +218,13 @@ struct PlateRow {
     double tension = 0; ///< of all its bolts at the end, prying included, N
 };
 
+/// About what a curve turns: the beam's major axis; its minor axis; its own line, torsion.
+enum class CurveAxis { Major, Minor, Torsion };
+
 /// Moment-rotation of one beam's connection by plate finite elements, the other beam without load.
 struct PlateMomentRotation {
     EndId side = ends::right;
+    CurveAxis axis = CurveAxis::Major;
     bool isReversed = false;
     std::string under; ///< set whose other forces acted all the while; empty: none did
     std::vector<PlateCurvePoint> curve;
@@ -248,6 +268,7 @@ struct PlateStudy {
     std::vector<PlateBuckling> buckling;
     std::vector<PlateMomentRotation> curves;
     std::vector<PlateMomentRotation> curvesUnder; ///< under the other forces of a set, when asked for
+    std::vector<PlateMomentRotation> curvesAbout; ///< about the minor axis and of torsion, when asked for
     std::vector<PlateStrength> overStrength;
     std::vector<PlateStability> stability; ///< of the sets, when asked for
     double elementSize = 0;

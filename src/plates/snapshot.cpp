@@ -162,6 +162,33 @@ std::vector<BoltUse> boltUses(const fe::Analysis& a, const JointModel& m) {
     return uses;
 }
 
+namespace {
+
+// Largest mean of a value along a line over any stretch of a length; over the whole of a shorter line.
+double largestMean(const std::vector<double>& lengths, const std::vector<double>& values, double stretch) {
+    std::vector<double> at{0}, sum{0}; // piecewise linear: ends of the pieces, and the integral there
+    for (std::size_t i = 0; i < lengths.size(); ++i) {
+        at.push_back(at.back() + lengths[i]);
+        sum.push_back(sum.back() + lengths[i] * values[i]);
+    }
+    if (at.back() <= 0) return 0;
+    if (at.back() <= stretch) return sum.back() / at.back();
+    const auto integral = [&](double x) {
+        const auto next = std::upper_bound(at.begin(), at.end(), x);
+        if (next == at.end()) return sum.back();
+        const auto i = static_cast<std::size_t>(next - at.begin());
+        return sum[i - 1] + (x - at[i - 1]) * values[i - 1];
+    };
+    double most = 0;
+    for (const double end : at) {
+        const double from = std::clamp(end - stretch, 0.0, at.back() - stretch), to = std::clamp(end, 0.0, at.back() - stretch);
+        most = std::max({most, integral(from + stretch) - integral(from), integral(to + stretch) - integral(to)});
+    }
+    return most / stretch;
+}
+
+} // namespace
+
 std::vector<WeldUse> weldUses(const fe::Analysis& a, const JointModel& m) {
     std::vector<WeldUse> uses;
     for (const JointModel::Weld& w : m.welds) {
@@ -176,10 +203,18 @@ std::vector<WeldUse> weldUses(const fe::Analysis& a, const JointModel& m) {
         for (int i = w.firstLink; i < w.firstLink + w.linkCount; ++i) {
             const fe::LinkState s = fe::linkState(a, i);
             use->stress = std::max(use->stress, fe::throatStress(m.model.links[i], s.force).equivalent());
-            // The movement that a test of a fillet measures, not the work measure of the law.
-            const std::array<double, 3>& moved = a.state().springs[i].plastic;
-            use->deformation =
-                std::max(use->deformation, std::sqrt(moved[0] * moved[0] + moved[1] * moved[1] + moved[2] * moved[2]));
+        }
+        // The movement that a test of a fillet measures, not the work measure of the law; a test measures it over a length, so
+        // that it is the mean over a stretch as long as the strain's circle is wide.
+        const int lines = w.isDouble ? 2 : 1;
+        for (int line = 0; w.fracture > 0 && line < lines; ++line) {
+            std::vector<double> lengths, moved;
+            for (int i = w.firstLink + line; i < w.firstLink + w.linkCount; i += lines) {
+                const std::array<double, 3>& p = a.state().springs[i].plastic;
+                lengths.push_back(m.model.links[i].share / w.throat);
+                moved.push_back(std::sqrt(p[0] * p[0] + p[1] * p[1] + p[2] * p[2]));
+            }
+            use->deformation = std::max(use->deformation, largestMean(lengths, moved, 2 * strainReach * w.thickness));
         }
     }
     return uses;

@@ -67,7 +67,7 @@ public:
             if (!isTooCoarse_ || isCancelled()) break;
         }
         s.balance = balanceOf(*analysis_, scaled(factorNow()));
-        if (settings_.atFull) settings_.atFull(*analysis_);
+        if (settings_.atFull) settings_.atFull(*analysis_, m_);
         if (settings_.wantsBuckling && !isCancelled()) buckling();
         const bool isOpen = s.limit == PlateLimit::None && !s.isReserveOpen && s.message.empty();
         if (settings_.wantsReserve && s.reached >= 1 - 1e-9 && isOpen && !isCancelled()) toTheLimit();

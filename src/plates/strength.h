@@ -18,9 +18,9 @@ struct StrengthSettings {
     bool keepsFrames = true;
     bool dissipative = false; ///< the beams are meant to yield: their own strain is no limit
     int threads = 2;
-    bool isMoved = false;                            ///< equilibrium where the joint has moved to
-    std::vector<fe::Vec3> imperfection;              ///< mm by node: where the nodes are before any load
-    std::function<void(const fe::Analysis&)> atFull; ///< sees the state at the whole set
+    bool isMoved = false;                                               ///< equilibrium where the joint has moved to
+    std::vector<fe::Vec3> imperfection;                                 ///< mm by node: where the nodes are before any load
+    std::function<void(const fe::Analysis&, const JointModel&)> atFull; ///< sees the state at the whole set
 };
 
 struct SetAnalysis {

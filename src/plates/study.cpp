@@ -1,6 +1,8 @@
 #include "plates/study.h"
 #include "base/elapsed.h"
 #include "plates/moment_rotation.h"
+#include "plates/other_axes.h"
+#include "plates/patch_load.h"
 #include "plates/snapshot.h"
 #include "plates/stability.h"
 #include "plates/strength.h"
@@ -83,12 +85,13 @@ public:
     }
 
 private:
-    enum class Kind { Set, Curve, CurveUnder, OverStrength };
+    enum class Kind { Set, Curve, CurveUnder, CurveAbout, OverStrength };
     struct Task {
         Kind kind;
         int set = -1; // index of the action set
         EndId side = ends::right;
         bool isReversed = false;
+        CurveAxis axis = CurveAxis::Major;
     };
 
     void plan(const JointModel& model) {
@@ -101,6 +104,9 @@ private:
             for (const JointModel::Beam& beam : model.beams)
                 for (bool isReversed : {false, true})
                     if (isWanted && beam.carriesMoment) tasks_.push_back({kind, -1, beam.side, isReversed});
+        for (const JointModel::Beam& beam : model.beams)
+            for (const CurveAxis axis : {CurveAxis::Minor, CurveAxis::Torsion})
+                if (wantsOtherAxes() && beam.carriesMoment) tasks_.push_back({Kind::CurveAbout, -1, beam.side, false, axis});
         isDone_.resize(tasks_.size());
         sets_.resize(tasks_.size());
         curves_.resize(tasks_.size());
@@ -137,9 +143,13 @@ private:
     // False when there is no going on: a bad model, or something is loose.
     bool analyse(std::size_t index, int threads, Progress& progress) {
         const Task& task = tasks_[index];
-        if (task.kind == Kind::Curve || task.kind == Kind::CurveUnder) {
+        if (task.kind == Kind::Curve || task.kind == Kind::CurveUnder || task.kind == Kind::CurveAbout) {
             MomentRotationSettings settings;
             settings.threads = threads;
+            if (task.kind == Kind::CurveAbout) {
+                auto curve = momentRotationAbout(joint_, task.side, task.axis, settings, &progress);
+                return place(index, curve, progress, [&] { curves_[index] = std::move(*curve); });
+            }
             if (task.kind == Kind::CurveUnder) settings.under = setUnder();
             auto curve = momentRotation(joint_, task.side, task.isReversed, settings, &progress);
             // Asked for by the joint's choices, a curve that cannot be is no reason to give up the rest.
@@ -163,6 +173,9 @@ private:
             settings.dissipative = true;
         }
         const ActionSet actions = isSet ? joint_.actions[task.set] : overStrengthSet(joint_, task.side, task.isReversed);
+        std::vector<PatchLoad> webs; // in undeformed geometry, as a rule has it
+        if (isImperfect)
+            settings.atFull = [&](const fe::Analysis& a, const JointModel& m) { webs = patchLoads(joint_, actions, m, a); };
         progress.report(0, "set " + actions.id);
         auto done = analyseSet(joint_, actions, task.set, settings, &progress);
         const bool isLoose = done && !done->mechanism.empty();
@@ -172,6 +185,7 @@ private:
         if (!goesOn) return true;
         progress.report(0, "imperfect set " + actions.id);
         auto stable = analyseStability(joint_, actions, out_.geometry, *first, threads, &progress);
+        if (stable) stable->webs = std::move(webs);
         return place(index, stable, progress, [&] { stable_[index] = std::move(*stable); });
     }
 
@@ -197,7 +211,10 @@ private:
             if (!refusals_[i].empty()) all.notes.push_back(refusals_[i]);
             if (curves_[i]) {
                 all.freedoms = curves_[i]->freedoms;
-                (tasks_[i].kind == Kind::Curve ? all.curves : all.curvesUnder).push_back(*curves_[i]);
+                (tasks_[i].kind == Kind::Curve        ? all.curves
+                 : tasks_[i].kind == Kind::CurveUnder ? all.curvesUnder
+                                                      : all.curvesAbout)
+                    .push_back(*curves_[i]);
             }
             if (!sets_[i]) continue;
             const SetAnalysis& set = *sets_[i];
@@ -231,6 +248,11 @@ private:
         for (const ActionSet& set : joint_.actions)
             if (!id.empty() && set.id == id) return &set;
         return nullptr;
+    }
+
+    [[nodiscard]] bool wantsOtherAxes() const {
+        return scope_.otherAxes == Wanted::Yes ||
+               (scope_.otherAxes == Wanted::AsChosen && scope_.curves && joint_.plates.hasOtherAxes);
     }
 
     [[nodiscard]] bool wantsStability() const {

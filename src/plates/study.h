@@ -16,6 +16,7 @@ struct StudyScope {
     std::function<void(const PlateStudy&)> onPart; ///< sees what there is after each analysis
     Wanted overStrength = Wanted::AsChosen;        ///< the beams' plastic hinges; as the joint's choices say
     Wanted stability = Wanted::AsChosen;           ///< moved geometry with imperfections
+    Wanted otherAxes = Wanted::AsChosen;           ///< curves about the minor axis and of torsion
     std::string under;                             ///< curves also under the other forces of the set with this id
 };
 

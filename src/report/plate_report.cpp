@@ -147,6 +147,9 @@ private:
                               words(shapes.empty() ? "no modes" : shapes)});
         }
         d_.blocks.emplace_back(std::move(t));
+        for (const PlateStability& s : study_.stability)
+            for (const PatchLoad& p : s.webs)
+                d_.text("Beside the run, set " + s.run.id + ": " + patchLoadWords(p, units_, isTwoSided_) + ".", true);
         if (!least || least->run.frames.empty()) return;
         SceneState state;
         state.frame = &least->run.frames.back();
@@ -170,6 +173,13 @@ private:
                                                        (m.rule == MomentRule::Limit ? "" : " " + ruleWords(m, units_) + "."));
             parts(m);
         }
+        if (study_.curvesUnder.empty() && study_.curvesAbout.empty()) return;
+        d_.heading(2, "Other moment-rotation");
+        for (const PlateMomentRotation& m : study_.curvesUnder)
+            d_.text("Under the other forces of set " + m.under + ", " + name(m.side) + ", tension at the " +
+                    (m.isReversed ? "bottom" : "top") + ": " + curveSentence(m, strainLimit_, units_) + ".");
+        for (const PlateMomentRotation& m : study_.curvesAbout)
+            d_.text(std::string(name(m.side)) + ", " + wordOf(m.axis) + ": " + curveSentence(m, strainLimit_, units_) + ".");
     }
 
     // Where the parts give way.

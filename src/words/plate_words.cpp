@@ -108,6 +108,18 @@ const char* wordOf(PartEvent what) {
     return "";
 }
 
+const char* wordOf(CurveAxis axis) {
+    return axis == CurveAxis::Major ? "major axis" : axis == CurveAxis::Minor ? "minor axis" : "torsion";
+}
+
+std::string curveSentence(const PlateMomentRotation& m, double strainLimit, UnitSystem units) {
+    const double third = m.M_j_Rd / 3, phi = m.at(third).phi;
+    const bool startsApart = !m.under.empty() && phi > 0; // contact has yet to settle in the first step
+    return "M_j,Rd " + shown(m.M_j_Rd, Quantity::Moment, units) + ", S_j,ini " + shown(m.S_j_ini, Quantity::Stiffness, units) +
+           (startsApart ? ", to a third of M_j,Rd " + shown(third / phi, Quantity::Stiffness, units) : std::string()) +
+           ", ends at " + limitWords(m.limit, m.limitPart, strainLimit) + ", " + fixedDecimals(1e3 * m.phi_Cd, 1) + " mrad";
+}
+
 std::string haunchWords(const PlateMomentRotation& m, UnitSystem units) {
     if (m.haunchFlexibility == 0) return {};
     const bool isOfJoint = m.haunchFlexibility > 0;
@@ -142,6 +154,16 @@ std::string imperfectionWords(const PlateImperfection& i, bool isTwoSided) {
     return "shape of mode " + std::to_string(i.mode + 1) + ": " + partName(i.part, isTwoSided) + ", " +
            (i.share < 1 ? fixedDecimals(100 * i.share, 0) + " % of " : "") + rule + fixedDecimals(i.length, 0) +
            " mm: " + fixedDecimals(i.amplitude, 2) + " mm";
+}
+
+std::string patchLoadWords(const PatchLoad& p, UnitSystem units, bool isTwoSided) {
+    const char* kind = p.kind == PatchLoadKind::OneFlange  ? "through one flange"
+                       : p.kind == PatchLoadKind::Opposite ? "pressed from both sides"
+                                                           : "near the column's end";
+    return std::string("column web under the ") + (p.isTop ? "top" : "bottom") + " flange" +
+           (isTwoSided ? std::string(", ") + name(p.side) : std::string()) + ": " + shown(p.F_Ed, Quantity::Force, units) +
+           " of " + shown(p.F_Rd, Quantity::Force, units) + " (" + fixedDecimals(p.utilisation(), 2) +
+           "), EN 1993-1-5 section 6, " + kind;
 }
 
 std::string stabilitySentence(const PlateStability& s, double strainLimit) {

@@ -17,6 +17,9 @@ namespace zg {
 /// "M_j,Rd by 1 % strain, the limit at 199 kNm"; empty where the limit is the rule.
 [[nodiscard]] std::string ruleWords(const PlateMomentRotation& curve, UnitSystem units);
 [[nodiscard]] const char* wordOf(PartEvent what);
+[[nodiscard]] const char* wordOf(CurveAxis axis);
+/// One line of a curve that has no counterpart: M_j,Rd, stiffness, what ends it.
+[[nodiscard]] std::string curveSentence(const PlateMomentRotation& curve, double strainLimit, UnitSystem units);
 /// "local, column web", "of the member, column web leads", "of the whole joint".
 /// Whose the flexibility of a haunch is in a curve, and the initial stiffness the other way; empty without a haunch.
 [[nodiscard]] std::string haunchWords(const PlateMomentRotation& curve, UnitSystem units);
@@ -25,6 +28,8 @@ namespace zg {
 [[nodiscard]] std::string strengthSentence(const PlateStrength& strength, double strainLimit);
 /// "shape of mode 1: column web, 1/200 of 240 mm: 1.2 mm".
 [[nodiscard]] std::string imperfectionWords(const PlateImperfection& imperfection, bool isTwoSided);
+/// "column web under the bottom flange, right: 380 kN of 567 kN (0.67), EN 1993-1-5 section 6, pressed from both sides".
+[[nodiscard]] std::string patchLoadWords(const PatchLoad& web, UnitSystem units, bool isTwoSided);
 /// One line of a set in moved geometry: its limit, beside that in undeformed geometry.
 [[nodiscard]] std::string stabilitySentence(const PlateStability& stability, double strainLimit);
 /// What the plates add to the verdict: they agree, or the joint does not hold by them.

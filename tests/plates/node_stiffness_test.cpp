@@ -78,7 +78,7 @@ TEST_CASE("the stiffness of a node answers to a little more load as the plates d
         std::vector<double> u(18, 0), f(18, 0);
         StrengthSettings settings;
         settings.wantsReserve = settings.keepsFrames = false;
-        settings.atFull = [&](const fe::Analysis& a) {
+        settings.atFull = [&](const fe::Analysis& a, const JointModel&) {
             for (std::size_t e = 0; e < 2; ++e)
                 for (int c = 0; c < 6; ++c) u[6 * e + c] = a.displacement(handles[e], static_cast<fe::Freedom>(c));
         };

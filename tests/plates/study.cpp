@@ -51,6 +51,12 @@ double median(std::vector<double> v) {
     return v.empty() ? 0 : (v[v.size() / 2] + v[(v.size() - 1) / 2]) / 2;
 }
 
+// How far the plates go.
+std::string sentence(const PlateMomentRotation& p) {
+    return "ends at " + fixedDecimals(1e3 * p.phi_Cd, 1) + " mrad, " + fixedDecimals(p.phi_Cd / (p.M_j_Rd / p.S_j_ini), 1) +
+           " times the elastic rotation";
+}
+
 // The panel by itself: shear across the web at the limit over its plastic shear force on mid-surfaces.
 void panel() {
     std::printf(
@@ -202,6 +208,7 @@ void others() {
                 "component | plates | off %% | S_j,ini component | plates | off %% | component limit | plates end at "
                 "|\n|---|---|---|---|---:|---:|---:|---:|---:|---:|---|---|\n");
     std::vector<double> strength[2], stiffness[2];
+    std::string explained;
     for (const OtherCase& c : cases) {
         Job job;
         Joint j;
@@ -246,6 +253,9 @@ void others() {
                     isFinite ? (s < 1 ? fixedDecimals(100 * (s - 1), 0) : "+" + fixedDecimals(100 * (s - 1), 0)).c_str() : "",
                     limitOf(*one).c_str(), limitWords(p->limit, p->limitPart, 0.05).c_str());
         std::fflush(stdout);
+        if (const std::string why = causesOf(*resolved, *one, find(component.byWashers, side, false), *p); !why.empty())
+            explained += std::string("- ") + c.recipe + " " + c.column + " " + c.beam + ", " + c.what + " (" + sentence(*p) +
+                         "): " + why + "\n";
     }
     std::printf("\n");
     for (const std::size_t kind : {0, 1})
@@ -254,6 +264,7 @@ void others() {
     std::printf(
         "- S_j,ini of splices: two end plates back to back and the bolts are all there is. The causes, by variation, are in "
         "theory/other-connections.md.\n");
+    std::printf("\n### More than 15 %% apart, by variation\n%s", explained.empty() ? "None.\n" : explained.c_str());
 }
 
 } // namespace
@@ -268,18 +279,43 @@ int main(int count, char** arguments) {
     if (only == "stubs") return studyTStubs(), 0;
     if (only == "haunches") return studyHaunches(), 0;
     const PlateReach F = PlateReach::Flush, T = PlateReach::ExtendedTop, B = PlateReach::ExtendedBoth;
-    const std::vector<Case> cases{{"HEB200", "IPE300", F, 1, false, false},   {"HEB200", "IPE300", T, 1, false, false},
-                                  {"HEB200", "IPE300", T, 1, true, false},    {"HEB240", "IPE400", F, 1, false, false},
-                                  {"HEB240", "IPE400", T, 1, false, false},   {"HEB240", "IPE400", T, 0.6, false, false},
-                                  {"HEB240", "IPE400", T, 1.4, false, false}, {"HEB240", "IPE400", T, 1, true, false},
-                                  {"HEB240", "IPE400", B, 1, false, false},   {"HEB240", "IPE400", T, 1, false, true},
-                                  {"HEB240", "IPE400", T, 0.6, true, false},  {"HEA240", "IPE360", F, 1, false, false},
-                                  {"HEA240", "IPE360", T, 1, false, false},   {"HEA240", "IPE360", T, 1, true, false},
-                                  {"HEA240", "IPE360", T, 0.6, false, false}, {"HEM240", "IPE400", T, 1, false, false},
-                                  {"HEM240", "IPE400", T, 0.6, false, false}, {"HEB300", "IPE500", F, 1, false, false},
-                                  {"HEB300", "IPE500", T, 1, false, false},   {"HEB300", "IPE500", T, 1, true, false},
-                                  {"HEB300", "IPE500", B, 1, false, true},    {"HEB300", "HEA300", F, 1, false, false},
-                                  {"HEB300", "HEA300", T, 1, false, false},   {"HEB180", "IPE240", T, 1, false, false}};
+    const std::vector<Case> cases{{"HEB200", "IPE300", F, 1, false, false},
+                                  {"HEB200", "IPE300", T, 1, false, false},
+                                  {"HEB200", "IPE300", T, 1, true, false},
+                                  {"HEB240", "IPE400", F, 1, false, false},
+                                  {"HEB240", "IPE400", T, 1, false, false},
+                                  {"HEB240", "IPE400", T, 0.6, false, false},
+                                  {"HEB240", "IPE400", T, 1.4, false, false},
+                                  {"HEB240", "IPE400", T, 1, true, false},
+                                  {"HEB240", "IPE400", B, 1, false, false},
+                                  {"HEB240", "IPE400", T, 1, false, true},
+                                  {"HEB240", "IPE400", T, 0.6, true, false},
+                                  {"HEA240", "IPE360", F, 1, false, false},
+                                  {"HEA240", "IPE360", T, 1, false, false},
+                                  {"HEA240", "IPE360", T, 1, true, false},
+                                  {"HEA240", "IPE360", T, 0.6, false, false},
+                                  {"HEM240", "IPE400", T, 1, false, false},
+                                  {"HEM240", "IPE400", T, 0.6, false, false},
+                                  {"HEB300", "IPE500", F, 1, false, false},
+                                  {"HEB300", "IPE500", T, 1, false, false},
+                                  {"HEB300", "IPE500", T, 1, true, false},
+                                  {"HEB300", "IPE500", B, 1, false, true},
+                                  {"HEB300", "HEA300", F, 1, false, false},
+                                  {"HEB300", "HEA300", T, 1, false, false},
+                                  {"HEB180", "IPE240", T, 1, false, false},
+                                  // deep sections, slender webs, weak columns, thinner and thicker plates
+                                  {"HEB450", "IPE600", T, 1, true, false},
+                                  {"HEB500", "HEA700", T, 1, true, false},
+                                  {"HEM300", "HEA650", T, 1, false, false},
+                                  {"IPE600", "IPE500", T, 1, true, false},
+                                  {"IPE500", "IPE450", T, 1, false, false},
+                                  {"HEA160", "IPE300", T, 1, false, false},
+                                  {"HEA400", "IPE400", T, 0.5, true, false},
+                                  {"HEA400", "IPE400", F, 1.6, true, false},
+                                  {"HEB300", "IPE450", F, 0.7, true, false},
+                                  {"HEB260", "IPE270", B, 1, true, true},
+                                  {"HEA200", "HEA240", T, 1, false, true},
+                                  {"HEB200", "HEB240", F, 1, true, false}};
     std::printf(
         "# Both methods on the end-plate family\n\nPrinted by `plates_study`. First layouts in S275, one beam turned, no "
         "axial force, no column shear (the column's upper end may move sideways), the\n"
@@ -314,18 +350,10 @@ int main(int count, char** arguments) {
         }
         const Reconciliation r = reconcile(component, *p);
         CounterpartRow first;
-        for (const CounterpartRow& row : r.rows) {
+        for (const CounterpartRow& row : r.rows)
             if (row.what == Counterpart::RowForce && first.row < 0) first = row;
-            const bool isMain = row.what == Counterpart::MomentResistance || row.what == Counterpart::InitialStiffness;
-            if (isMain && std::abs(row.apart()) > 0.2) {
-                char line[600];
-                std::snprintf(line, sizeof line,
-                              "- No. %d, %s %+.0f %%: %s The plates end at %.1f mrad, %.1f times the elastic rotation, by %s.\n",
-                              number, nameOf(row).c_str(), 100 * row.apart(), sentenceOf(row.reason), 1e3 * p->phi_Cd,
-                              p->phi_Cd / (p->M_j_Rd / p->S_j_ini), limitWords(p->limit, p->limitPart, 0.05).c_str());
-                explained += line;
-            }
-        }
+        if (const std::string why = causesOf(*resolved, *one, find(component.byWashers, ends::right, false), *p); !why.empty())
+            explained += "- No. " + std::to_string(number) + " (" + sentence(*p) + "): " + why + "\n";
         strength.push_back(p->M_j_Rd / one->M_j_Rd);
         stiffness.push_back(p->S_j_ini / one->stiffness.S_j_ini);
         if (first.row >= 0) rows.push_back(1 + first.apart());
@@ -338,16 +366,19 @@ int main(int count, char** arguments) {
     }
     const auto summary = [](const char* what, const std::vector<double>& v) {
         if (v.empty()) return;
-        std::printf("- %s: median ratio %.2f, from %.2f to %.2f, %d of %zu within 20 %%.\n", what, median(v),
+        std::printf("- %s: median ratio %.2f, from %.2f to %.2f, %d of %zu within 15 %%.\n", what, median(v),
                     *std::min_element(v.begin(), v.end()), *std::max_element(v.begin(), v.end()),
-                    static_cast<int>(std::count_if(v.begin(), v.end(), [](double r) { return std::abs(r - 1) <= 0.2; })),
+                    static_cast<int>(std::count_if(v.begin(), v.end(), [](double r) { return std::abs(r - 1) <= 0.15; })),
                     v.size());
     };
     std::printf("\nMoments in kNm, stiffness in MNm/rad, forces in kN.\n\n");
     summary("M_j,Rd", strength);
     summary("S_j,ini", stiffness);
     summary("F_1", rows);
-    std::printf("\n## More than 20 %% apart\n%s", explained.empty() ? "None.\n" : explained.c_str());
+    std::printf("\n### More than 15 %% apart, by variation\nEach suspected cause is taken away, from the plates or from the "
+                "rules or from "
+                "both; how far the methods are apart then stands beside it.\n\n%s",
+                explained.empty() ? "None.\n" : explained.c_str());
     if (only == "joints") return 0;
     studyTStubs();
     others();

@@ -119,12 +119,29 @@ void PlateList::rebuild() {
                 add(under, text(partName(i.part, isTwoSided)), text(fixedDecimals(i.amplitude, 2)) + QStringLiteral(" mm"),
                     i.part, text(imperfectionWords(i, isTwoSided)));
         }
+        if (const PlateStability* imperfect = display_.stability(); imperfect && !imperfect->webs.empty()) {
+            auto* under = heading(tr("Column web by EN 1993-1-5, 6"));
+            for (const PatchLoad& p : imperfect->webs)
+                add(under,
+                    (p.isTop ? tr("under the top flange") : tr("under the bottom flange")) +
+                        (isTwoSided ? tr(", %1").arg(text(name(p.side))) : QString()),
+                    text(fixedDecimals(p.utilisation(), 2)), {PartKind::ColumnWeb, p.side, 0},
+                    text(patchLoadWords(p, units, isTwoSided)));
+        }
         if (const PlateMomentRotation* curve = display_.curve()) {
             auto* under = heading(tr("Along the moment"));
             for (const PartMark& m : curve->parts)
                 add(under, text(partName(m.part, isTwoSided)) + QStringLiteral(", ") + text(wordOf(m.what)),
                     text(shown(m.M, Quantity::Moment, units)), m.part,
                     tr("%1 mrad; %2").arg(text(fixedDecimals(1e3 * m.phi, 2)), text(markWords(curve->marks(), units))));
+        }
+        const PlateStudy& study = *display_.study();
+        if (!study.curvesAbout.empty()) {
+            auto* under = heading(tr("Other axes: M_j,Rd"));
+            for (const PlateMomentRotation& m : study.curvesAbout)
+                add(under, text(wordOf(m.axis)) + (isTwoSided ? tr(", %1").arg(text(name(m.side))) : QString()),
+                    text(shown(m.M_j_Rd, Quantity::Moment, units)), {PartKind::BeamWeb, m.side, 0},
+                    text(curveSentence(m, platesOf(*joint).strainLimit, units)));
         }
         const PlateBuckling* b = display_.buckling();
         auto* modes = heading(b && !b->modes.empty() ? tr("Waves: factor") : tr("Waves: none found"));

@@ -270,6 +270,17 @@ QWidget* PlatesView::makeOptions() {
         });
     });
     grid->addWidget(imperfect_, 3, 0, 1, 3);
+    axes_ = new QCheckBox(tr("minor axis and torsion"), box);
+    axes_->setObjectName(QStringLiteral("plateAxes"));
+    axes_->setToolTip(tr("Moment-rotation about the beams' minor axis and of torsion too"));
+    connect(axes_, &QCheckBox::toggled, this, [this](bool is) {
+        if (isFollowing_) return;
+        (void)session_.edit(tr("other axes"), [&](Joint& j) {
+            if (!j.plates) j.plates = PlateSpec{};
+            j.plates->hasOtherAxes = is;
+        });
+    });
+    grid->addWidget(axes_, 4, 0, 1, 3);
     under_ = new QComboBox(box);
     under_->setObjectName(QStringLiteral("plateUnder"));
     under_->setAccessibleName(tr("Curves under the other forces of a set"));
@@ -285,7 +296,7 @@ QWidget* PlatesView::makeOptions() {
     });
     under_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     under_->setMinimumContentsLength(10);
-    grid->addWidget(under_, 4, 0, 1, 3);
+    grid->addWidget(under_, 5, 0, 1, 3);
     auto* stiffness = new QPushButton(tr("Node stiffness..."), box);
     stiffness->setObjectName(QStringLiteral("plateStiffness"));
     stiffness->setToolTip(tr("Every member's end against every other at the set on show, for frame programs, as JSON"));
@@ -298,7 +309,7 @@ QWidget* PlatesView::makeOptions() {
     runs->setSpacing(4);
     runs->addWidget(converge);
     runs->addWidget(stiffness);
-    grid->addLayout(runs, 5, 0, 1, 3);
+    grid->addLayout(runs, 6, 0, 1, 3);
     return box;
 }
 
@@ -345,6 +356,8 @@ void PlatesView::follow() {
     const Joint* joint = session_.current();
     imperfect_->setChecked(joint && platesOf(*joint).isImperfect);
     imperfect_->setEnabled(joint != nullptr);
+    axes_->setChecked(joint && platesOf(*joint).hasOtherAxes);
+    axes_->setEnabled(joint != nullptr);
     under_->clear();
     under_->addItem(tr("curves: no other forces"), QString());
     if (joint) {

@@ -1,0 +1,30 @@
+#pragma once
+#include "plates/joint_model.h"
+#include "plates/plate_result.h"
+
+namespace zg {
+
+namespace fe {
+class Analysis;
+}
+
+/// Reads forces between the parts of one connection, with tension at its top or bottom.
+class ConnectionForces {
+public:
+    ConnectionForces(const JointModel& model, const ResolvedSide& side, bool isReversed);
+    /// Rows, compression at the flange, contact and panel shear of a state.
+    void read(const fe::Analysis& analysis, PlateCurvePoint& point) const;
+
+private:
+    [[nodiscard]] bool isInCompression(std::size_t row) const;
+
+    const JointModel& model_;
+    const ResolvedSide& side_;
+    const JointModel::Contact* contact_ = nullptr;
+    std::vector<const JointModel::Weld*> flange_;
+    bool isReversed_;
+    double compression_ = 0;
+    std::vector<int> below_, cut_;
+};
+
+} // namespace zg
