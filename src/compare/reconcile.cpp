@@ -13,6 +13,9 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
     if (p.M_j_Rd > c.M_j_Rd) {
         if (byWashers && byWashers->M_j_Rd - c.M_j_Rd > 0.4 * (p.M_j_Rd - c.M_j_Rd)) return PartingReason::WasherSpread;
         if (c.limit == Limit::PanelShear || c.limit == Limit::ColumnWebCompression) return PartingReason::PanelFrame;
+        for (const PartMark& mark : p.parts)
+            if (mark.what == PartEvent::BoltResistance && mark.M < c.M_j_Rd + 0.5 * (p.M_j_Rd - c.M_j_Rd))
+                return PartingReason::Redistribution;
         // Inner rows carry more, and the rotation is far beyond first yield.
         const double elastic = p.M_j_Rd / p.S_j_ini;
         return p.phi_Cd > 2 * elastic ? PartingReason::LateRows : PartingReason::Unknown;
@@ -24,6 +27,16 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
     if (p.limit == PlateLimit::PlasticStrain)
         return p.limitPart.find("beam") != std::string::npos ? PartingReason::MemberYield : PartingReason::LocalStrain;
     return PartingReason::Unknown;
+}
+
+// Softer: plates shear. Stiffer: the rule's web bar, where without it the component method would be as stiff or more.
+PartingReason reasonOfStiffness(const ConnectionResult& c, double component, double plates) {
+    if (plates <= 0) return PartingReason::StiffensMembers;
+    if (plates < component) return PartingReason::ShearOfPlates;
+    const Stiffness& s = c.stiffness;
+    if (s.k_2 <= 0 || s.k_2_isInfinite) return PartingReason::Unknown;
+    const double flexibility = 1 / component - 1 / (youngsModulus * s.z_eq * s.z_eq * s.k_2);
+    return flexibility < 1 / plates ? PartingReason::WebSpread : PartingReason::Unknown;
 }
 
 double secant(const std::vector<CurvePoint>& curve, double M) {
@@ -52,11 +65,10 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     // Components know no bending of the haunch as a beam: it is taken off.
     const double S_j_ini = p.stiffnessOfJointAlone(p.S_j_ini);
     add(Counterpart::InitialStiffness, -1, c.stiffness.S_j_ini, S_j_ini, Quantity::Stiffness,
-        S_j_ini < c.stiffness.S_j_ini ? PartingReason::ShearOfPlates : PartingReason::Unknown);
+        reasonOfStiffness(c, c.stiffness.S_j_ini, S_j_ini));
     const double two = 2.0 / 3 * r.M, plates = p.at(two).phi > 0 ? p.stiffnessOfJointAlone(two / p.at(two).phi) : 0;
     if (const double component = secant(c.curve, two); component > 0)
-        add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness,
-            plates < component ? PartingReason::ShearOfPlates : PartingReason::Unknown);
+        add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness, reasonOfStiffness(c, component, plates));
     const PlateCurvePoint inside = p.at(r.M);
     const double scale = c.M_j_Rd > 0 ? r.M / c.M_j_Rd : 0;
     double most = 0, tension = 0;
@@ -108,9 +120,9 @@ PlateClass classOf(const PlateMomentRotation& p, const ConnectionResult& c) {
     PlateClass k;
     const Classification& by = c.classification;
     if (by.rigidLimit > 0)
-        k.stiffness = p.S_j_ini >= by.rigidLimit    ? StiffnessClass::Rigid
-                      : p.S_j_ini <= by.pinnedLimit ? StiffnessClass::Pinned
-                                                    : StiffnessClass::SemiRigid;
+        k.stiffness = p.S_j_ini <= 0 || p.S_j_ini >= by.rigidLimit ? StiffnessClass::Rigid
+                      : p.S_j_ini <= by.pinnedLimit                ? StiffnessClass::Pinned
+                                                                   : StiffnessClass::SemiRigid;
     if (by.M_full > 0)
         k.strength = p.M_j_Rd >= by.M_full || (p.limit == PlateLimit::BeamHinge && p.M_j_Rd >= p.M_limit) ? StrengthClass::Full
                      : p.M_j_Rd <= 0.25 * by.M_full                                                       ? StrengthClass::Pinned

@@ -22,7 +22,11 @@ enum class PartingReason {
     ColumnBeyondPanel, ///< part of the panel's force goes through the flanges' bending into the column above and below
     PanelArea,         ///< component: A_vc counts root fillets and the core of the flanges; plates have them as strips of the web
     ReadOffEarlier,    ///< plates: M_j,Rd by another rule than the limit
-    Unknown            ///< more than 15 % apart and none of the above is seen in the numbers
+    Redistribution,    ///< plates go on after the first bolt is at its resistance; up to there the methods agree
+    WebSpread, ///< component: k_2 takes the web for a bar as wide as b_eff over its whole depth; in a deep web force spreads
+    StiffensMembers, ///< plates: deep and stiff, the joint turns less than the members in its place would; no stiffness of its
+                     ///< own
+    Unknown          ///< more than 15 % apart and none of the above is seen in the numbers
 };
 
 struct CounterpartRow {

@@ -90,9 +90,9 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis) {
 std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
     const Model& m = analysis.model();
     std::vector<PartPeak> peaks = partPeaks(analysis);
+    if (!(reach > 0)) return peaks;
     // An integration point and the quarter of its element that it stands for, as small pieces: elements may be larger than the
     // circle.
-    constexpr int pieces = 4;
     struct Sample {
         Vec3 at;
         double area, span; ///< span: from the point to the farthest of its quarter
@@ -108,6 +108,8 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
         if (shell.nodeCount() != 4) return away < radius ? 1.0 : 0.0;
         const auto& shape = shell.point(s.point).shape;
         const double xi = shape[1] + shape[2] > 0.5 ? 1 : -1, eta = shape[2] + shape[3] > 0.5 ? 1 : -1;
+        // Small against the circle as well as against the element.
+        const int pieces = std::clamp(static_cast<int>(std::ceil(4 * s.span / radius)), 4, 32);
         int within = 0;
         for (int i = 0; i < pieces; ++i)
             for (int k = 0; k < pieces; ++k) {

@@ -4,8 +4,8 @@
 #include "joint/geometry.h"
 #include "plates/beam_strips.h"
 #include "plates/connection_forces.h"
+#include "plates/curve_run.h"
 #include "plates/end_forces.h"
-#include "plates/part_marks.h"
 #include "plates/snapshot.h"
 #include <algorithm>
 #include <cmath>
@@ -79,8 +79,9 @@ std::vector<CurveMark> PlateMomentRotation::marks() const {
     mark(MomentRule::FirstYield, [](const PlateCurvePoint& p) { return p.plasticStrain - firstYieldStrain; });
     mark(MomentRule::OnePercent, [](const PlateCurvePoint& p) { return p.plasticStrain - 0.01; });
     mark(MomentRule::TwoPercent, [](const PlateCurvePoint& p) { return p.plasticStrain - 0.02; });
-    mark(MomentRule::SecantThird,
-         [&](const PlateCurvePoint& p) { return p.phi > 0 ? S_j_ini * p.phi / 3 - p.M : -1e-9 * S_j_ini; });
+    if (S_j_ini > 0)
+        mark(MomentRule::SecantThird,
+             [&](const PlateCurvePoint& p) { return p.phi > 0 ? S_j_ini * p.phi / 3 - p.M : -1e-9 * S_j_ini; });
     std::stable_sort(marks.begin(), marks.end(), [](const CurveMark& a, const CurveMark& b) { return a.phi < b.phi; });
     if (!curve.empty()) marks.push_back({MomentRule::Limit, M_limit, phi_Cd});
     return marks;
@@ -188,83 +189,33 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     stage.target = settings.largestRotation;
     stage.firstStep = settings.largestRotation / settings.points / 12;
     stage.largestStep = 24;
-    out.curve.push_back({});
     const ResolvedSide* partner = joint.splicedTo(*resolved);
     const auto plasticMoment = [&](const ResolvedSide& s) {
         return s.beam.section.W_pl_y * s.beam.steel.f_y / joint.settings.gamma_M0;
     };
     const double M_pl = partner ? std::min(plasticMoment(*resolved), plasticMoment(*partner)) : plasticMoment(*resolved);
-    LimitReached limit;
-    PartMarks marks(rules);
-    double lastUse = 0, elasticTurn = 0;
-    std::optional<Uses> seen; // of the step just taken
-    // A step that comes to a limit from afar would place it by guessing.
-    stage.goesTooFar = [&](const fe::Analysis& a) {
-        const double M = sign * a.state().factors[beam.loadCases[isReversed]];
-        seen.reset();
-        if (!(std::abs(M - out.curve.back().M) > 0.02 * std::abs(M))) return false;
-        seen = usesOf(a, m, rules);
-        return seen->limit.use >= 1;
-    };
+    CurveRun curve(m, rules, beam.loadCases[isReversed], sign, stage, out);
+    double elasticTurn = 0;
     const fe::RunResult run = analysis->run(
         stage,
         [&](const fe::Analysis& a, const fe::Step&) {
             PlateCurvePoint p;
-            p.M = sign * a.state().factors[beam.loadCases[isReversed]];
+            p.M = curve.momentOf(a);
             // What the stub turns by yielding is the beam's own; what it turns elastically is known from the first step.
+            const bool isFirst = out.curve.size() == 1;
             const double turn = turnOfStub(a, beam, sign, *resolved) - stubBefore;
-            if (out.curve.size() == 1) elasticTurn = turn / p.M;
+            if (isFirst) elasticTurn = turn / p.M;
             p.phi = sign * (dir * a.displacement(beam.handle, fe::Ry) - turnBefore) - p.M * members -
                     std::max(0.0, turn - elasticTurn * p.M);
-            p.residual = a.steps().back().residual;
             forces.read(a, p);
-            const Uses uses = seen ? std::move(*seen) : usesOf(a, m, rules);
-            seen.reset();
-            const std::vector<PartUse>& parts = uses.parts;
-            for (const PartUse& u : parts) p.plasticStrain = std::max(p.plasticStrain, u.strain);
-            if (out.curve.size() == 1)
-                for (const PartUse& u : parts)
+            const bool goesOn = curve.look(a, p);
+            if (isFirst)
+                for (const PartUse& u : curve.uses().parts)
                     if (u.stress / p.M > out.peakStress) out.peakStress = u.stress / p.M, out.peakPart = partId(u.part);
-            lastUse = limit.use;
-            limit = uses.limit;
-            const std::optional<PartRef> part = partOfId(limit.part);
-            if (limit.limit == PlateLimit::PlasticStrain && part && isOfBeam(*part) && p.M >= M_pl)
-                limit.limit = PlateLimit::BeamHinge;
-            marks.look(uses, p.M, p.phi);
-            out.curve.push_back(p);
-            return limit.use < 1;
+            return goesOn;
         },
         progress);
-    out.message = run.message;
-    if (out.curve.size() < 2)
-        return tl::unexpected(Diagnostics{
-            {Severity::Error, joint.mark, "The plate analysis of joint " + joint.mark + " did not start: " + run.message}});
-    out.isComplete = run.reason == fe::StopReason::Stopped || run.isComplete() || run.reason == fe::StopReason::LimitLoad ||
-                     run.reason == fe::StopReason::Fracture;
-    out.S_j_ini = out.curve[1].M / out.curve[1].phi;
-    out.limitPart = limit.part;
-    for (const PlateCurvePoint& p : out.curve) out.M_limit = std::max(out.M_limit, p.M);
-    if (run.reason == fe::StopReason::Stopped) {
-        out.limit = limit.limit;
-        out.message.clear();
-        // Where the limit lies between the last two points, unless the moment has been higher before.
-        const PlateCurvePoint &a = out.curve[out.curve.size() - 2], &b = out.curve.back();
-        const double part = (1 - lastUse) / (limit.use - lastUse), M = a.M + part * (b.M - a.M);
-        double before = 0;
-        for (std::size_t i = 0; i + 1 < out.curve.size(); ++i) before = std::max(before, out.curve[i].M);
-        out.M_limit = std::max(M, before);
-        out.phi_Cd = a.phi + part * (b.phi - a.phi);
-    } else {
-        out.limit = run.isComplete()                         ? PlateLimit::Rotation
-                    : run.reason == fe::StopReason::Fracture ? PlateLimit::BoltFracture
-                                                             : PlateLimit::NoEquilibrium;
-        out.phi_Cd = out.curve.back().phi;
-        const std::optional<PartRef> part = partOfId(limit.part);
-        if (out.limit != PlateLimit::BoltFracture && part && isOfBeam(*part) && out.M_limit >= M_pl)
-            out.limit = PlateLimit::BeamHinge;
-    }
-    out.parts = marks.inOrder();
-    readOff(out, joint.plates.momentRule);
+    if (const auto ended = curve.end(run, joint, M_pl); !ended) return tl::unexpected(ended.error());
     // Of the last point: a bolt that has broken since carries nothing any more.
     const PlateCurvePoint& last = out.curve.back();
     double bolts = 0;

@@ -45,10 +45,10 @@ void PartMarks::look(const Uses& uses, double M, double phi) {
     phi_ = phi;
 }
 
-std::vector<PartMark> PartMarks::inOrder() const {
+std::vector<PartMark> PartMarks::inOrder(double mostPhi) const {
     std::vector<PartMark> marks;
     for (const Watched& w : watched_)
-        if (w.hasCome) marks.push_back(w.mark);
+        if (w.hasCome && w.mark.phi <= mostPhi * (1 + 1e-9)) marks.push_back(w.mark);
     std::stable_sort(marks.begin(), marks.end(), [](const PartMark& a, const PartMark& b) { return a.phi < b.phi; });
     return marks;
 }

@@ -11,7 +11,8 @@ public:
     explicit PartMarks(const LimitRules& rules) : rules_(rules) {}
     /// The next point of the curve.
     void look(const Uses& uses, double M, double phi);
-    [[nodiscard]] std::vector<PartMark> inOrder() const; ///< of the moment; those that have not come are left out
+    /// In order of the rotation, up to one; those that have not come are left out.
+    [[nodiscard]] std::vector<PartMark> inOrder(double mostPhi) const;
 
 private:
     struct Watched {

@@ -228,7 +228,7 @@ struct PlateMomentRotation {
     bool isReversed = false;
     std::string under; ///< set whose other forces acted all the while; empty: none did
     std::vector<PlateCurvePoint> curve;
-    double S_j_ini = 0; ///< N mm/rad, slope of the first step
+    double S_j_ini = 0; ///< N mm/rad, slope of the first step; below nil where the joint turns less than the members in its place
     /// Of the haunch as a tapering beam, 1/(N mm): in the curve where it counts as the joint's, else (negative) taken off; nil
     /// without.
     double haunchFlexibility = 0;

@@ -1,5 +1,6 @@
 #include "report/plate_report.h"
 #include "base/text.h"
+#include "drawing/chart.h"
 #include "drawing/plate_picture.h"
 #include "drawing/reconciliation.h"
 #include "words/phrases.h"
@@ -171,6 +172,7 @@ private:
             d_.figure(reconciliationDrawing(r, o), "The plates end at " + limitWords(m.limit, m.limitPart, strainLimit_) + ", " +
                                                        fixedDecimals(1e3 * m.phi_Cd, 1) + " mrad." +
                                                        (m.rule == MomentRule::Limit ? "" : " " + ruleWords(m, units_) + "."));
+            chart(m, *other);
             parts(m);
         }
         if (study_.curvesUnder.empty() && study_.curvesAbout.empty()) return;
@@ -180,6 +182,18 @@ private:
                     (m.isReversed ? "bottom" : "top") + ": " + curveSentence(m, strainLimit_, units_) + ".");
         for (const PlateMomentRotation& m : study_.curvesAbout)
             d_.text(std::string(name(m.side)) + ", " + wordOf(m.axis) + ": " + curveSentence(m, strainLimit_, units_) + ".");
+    }
+
+    // Both curves in one picture, of the connection without axial force.
+    void chart(const PlateMomentRotation& m, const ConnectionResult& component) {
+        JointResult bare;
+        bare.connections = {component};
+        ChartOptions o;
+        o.width = 640;
+        o.height = 170;
+        o.units = units_;
+        o.plates = &m;
+        d_.figure(momentRotationChart(bare, bare.connections.front(), o), markWords(m.marks(), units_));
     }
 
     // Where the parts give way.

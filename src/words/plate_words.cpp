@@ -64,6 +64,12 @@ const char* sentenceOf(PartingReason reason) {
         return "The panel's shear area counts root fillets and the core of the flanges (EN 1993-1-1 6.2.6(3)a); a tall panel of "
                "plates "
                "yields by its web.";
+    case PartingReason::Redistribution:
+        return "Up to the first bolt at its resistance the methods agree; in the plates bolts stretch and others go on.";
+    case PartingReason::WebSpread:
+        return "k_2 takes the web for a bar as wide as b_eff over its whole depth; in a deep web the force spreads.";
+    case PartingReason::StiffensMembers:
+        return "The joint turns less than the members in its place would: it has no flexibility of its own to tell (rigid).";
     case PartingReason::ReadOffEarlier: return "M_j_Rd of the plates is read off before their limit, as chosen.";
     case PartingReason::Unknown: return "No reason is seen in the numbers.";
     }
@@ -73,7 +79,7 @@ const char* sentenceOf(PartingReason reason) {
 const char* wordOf(MomentRule rule) {
     switch (rule) {
     case MomentRule::Limit: return "limit";
-    case MomentRule::SecantThird: return "secant of a third of S_j,ini";
+    case MomentRule::SecantThird: return "a third of S_j,ini";
     case MomentRule::FirstYield: return "first yield";
     case MomentRule::OnePercent: return "1 % strain";
     case MomentRule::TwoPercent: return "2 % strain";
@@ -82,11 +88,12 @@ const char* wordOf(MomentRule rule) {
 }
 
 std::string markWords(const std::vector<CurveMark>& marks, UnitSystem units) {
+    // The unit once, at the end.
     std::string words;
     for (const CurveMark& m : marks)
-        words +=
-            (words.empty() ? "By plates: " : ", ") + std::string(wordOf(m.by)) + " at " + shown(m.M, Quantity::Moment, units);
-    return words.empty() ? words : words + ".";
+        words += (words.empty() ? "By plates: " : ", ") + std::string(wordOf(m.by)) + " at " +
+                 shownNumber(m.M, Quantity::Moment, units);
+    return words.empty() ? words : words + " " + unitOf(Quantity::Moment, units).symbol + ".";
 }
 
 std::string ruleWords(const PlateMomentRotation& m, UnitSystem units) {

@@ -11,7 +11,7 @@ namespace zg {
 [[nodiscard]] const char* wordOf(Counterpart what);
 [[nodiscard]] std::string nameOf(const CounterpartRow& row);
 [[nodiscard]] const char* sentenceOf(PartingReason reason);
-/// What each rule reads off a plates' curve ("By plates: first yield at 96.0 kNm, 1 % strain at 180 kNm, limit at 199 kNm").
+/// What each rule reads off a plates' curve ("By plates: first yield at 96, 1 % strain at 180, limit at 199 kNm.").
 [[nodiscard]] std::string markWords(const std::vector<CurveMark>& marks, UnitSystem units);
 [[nodiscard]] const char* wordOf(MomentRule rule);
 /// "M_j,Rd by 1 % strain, the limit at 199 kNm"; empty where the limit is the rule.

@@ -1,5 +1,6 @@
 #include "app/bench.h"
 #include "app/panels/actions_panel.h"
+#include "app/panels/curve_plot.h"
 #include "app/panels/verdict_bar.h"
 #include "app/views/drawing_view.h"
 #include "session/actions_model.h"
@@ -42,8 +43,9 @@ TEST_CASE("the datum button sets and clears, and the chart keeps the datum's cur
     CHECK(button->text().contains(QStringLiteral("clear")));
     REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 12; }));
     bool hasDatum = false;
-    for (auto* view : b.window.findChildren<DrawingView*>())
-        for (const Shape& s : view->drawing().shapes) hasDatum = hasDatum || s.text == "datum";
+    const auto* strip = b.window.findChild<CurvePlot*>();
+    REQUIRE(strip);
+    for (const CurveSeries& s : strip->figure().series) hasDatum = hasDatum || s.kind == CurveSeries::Kind::Datum;
     CHECK(hasDatum);
     button->click();
     CHECK_FALSE(b.session.datum());

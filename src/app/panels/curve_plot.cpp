@@ -44,6 +44,7 @@ CurvePlot::CurvePlot(Theme& theme, Prompts& prompts, QWidget* parent)
     : QWidget(parent), theme_(theme), prompts_(prompts), plot_(new QCustomPlot(this)) {
     setObjectName(QStringLiteral("momentRotation"));
     plot_->setObjectName(QStringLiteral("momentRotationPlot"));
+    plot_->setMinimumSize(240, 100); // the names may be cut before the window cannot be small
     plot_->setFocusPolicy(Qt::StrongFocus);
     plot_->setAccessibleName(tr("Moment-rotation curve"));
     plot_->setToolTip(
@@ -197,7 +198,7 @@ void CurvePlot::series() {
         auto* c = new QCPCurve(plot_->xAxis, plot_->yAxis);
         c->setProperty(seriesName, text(s.name));
         c->setName(text(s.name) + QStringLiteral("  ") +
-                   (s.isStale ? tr("(other state)") : text(significant(s.M_j_Rd / unitOf(Quantity::Moment, units_).factor, 4))));
+                   (s.isStale ? tr("(other state)") : text(shownNumber(s.M_j_Rd, Quantity::Moment, units_))));
         for (const Point2& p : s.points) {
             const Point2 at = onAxes(p);
             c->addData(at.x, at.y);

@@ -73,7 +73,7 @@ StiffnessView::StiffnessView(Session& session, Prompts& prompts, QWidget* parent
     connect(isWhole_, &QCheckBox::toggled, this, &StiffnessView::fill);
     connect(&session, &Session::changed, this, &StiffnessView::follow);
     connect(&session.plates(), &PlateStudies::progressed, this, &StiffnessView::follow);
-    setMinimumWidth(360); // the list beside the model makes way for it
+    setMinimumWidth(200); // the list beside the model makes way for it
     follow();
 }
 
