@@ -263,22 +263,14 @@ QWidget* PlatesView::makeOptions() {
         tr("Every set also where the joint has moved to, with its buckling shapes as imperfections (EN 1993-1-5 "
            "annex C): buckling is in that limit. A run takes two to three times as long."));
     connect(imperfect_, &QCheckBox::toggled, this, [this](bool is) {
-        if (isFollowing_) return;
-        (void)session_.edit(tr("imperfections"), [&](Joint& j) {
-            if (!j.plates) j.plates = PlateSpec{};
-            j.plates->isImperfect = is;
-        });
+        if (!isFollowing_) choose(tr("imperfections"), [&](PlateSpec& spec) { spec.isImperfect = is; });
     });
     grid->addWidget(imperfect_, 3, 0, 1, 3);
     axes_ = new QCheckBox(tr("minor axis and torsion"), box);
     axes_->setObjectName(QStringLiteral("plateAxes"));
     axes_->setToolTip(tr("Moment-rotation about the beams' minor axis and of torsion too"));
     connect(axes_, &QCheckBox::toggled, this, [this](bool is) {
-        if (isFollowing_) return;
-        (void)session_.edit(tr("other axes"), [&](Joint& j) {
-            if (!j.plates) j.plates = PlateSpec{};
-            j.plates->hasOtherAxes = is;
-        });
+        if (!isFollowing_) choose(tr("other axes"), [&](PlateSpec& spec) { spec.hasOtherAxes = is; });
     });
     grid->addWidget(axes_, 4, 0, 1, 3);
     under_ = new QComboBox(box);
@@ -288,11 +280,7 @@ QWidget* PlatesView::makeOptions() {
         tr("Moment-rotation once more while all other forces of a set act: N, V, the column's and the other beam's"));
     connect(under_, &QComboBox::activated, this, [this](int i) {
         const std::string id = under_->itemData(i).toString().toStdString();
-        (void)session_.edit(tr("curves under a set"), [&](Joint& j) {
-            PlateSpec spec = platesOf(j);
-            spec.curvesUnder = id;
-            j.plates = spec == PlateSpec{} ? std::optional<PlateSpec>() : spec;
-        });
+        choose(tr("curves under a set"), [&](PlateSpec& spec) { spec.curvesUnder = id; });
     });
     under_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     under_->setMinimumContentsLength(10);
@@ -311,6 +299,15 @@ QWidget* PlatesView::makeOptions() {
     runs->addWidget(stiffness);
     grid->addLayout(runs, 6, 0, 1, 3);
     return box;
+}
+
+// One of the joint's choices of the plate method; absent from the joint while all are as usual.
+void PlatesView::choose(const QString& words, const std::function<void(PlateSpec&)>& change) {
+    (void)session_.edit(words, [&](Joint& j) {
+        PlateSpec spec = platesOf(j);
+        change(spec);
+        j.plates = spec == PlateSpec{} ? std::optional<PlateSpec>() : spec;
+    });
 }
 
 void PlatesView::showComparison(bool is) {

@@ -1,5 +1,6 @@
 #pragma once
 #include <QWidget>
+#include <functional>
 
 class QAction;
 class QCheckBox;
@@ -17,6 +18,7 @@ class DrawingView;
 class PlateCanvas;
 class PlateDisplay;
 class PlateList;
+struct PlateSpec;
 class Prompts;
 class Session;
 class Theme;
@@ -41,6 +43,7 @@ private:
     void follow();
     void say();
     void offer();
+    void choose(const QString& words, const std::function<void(PlateSpec&)>& change);
     void showPage(int page); ///< 0: the model
     Session& session_;
     Theme& theme_;
