@@ -121,8 +121,10 @@ TEST_CASE("names switch their curves, picture and points go to files", "[app][cu
     QCustomPlot& plot = strip.plot();
     const QString name = QString::fromStdString(strip.figure().series.front().name);
     const auto press = [&] {
+        plot.replot(); // the names lie where they are drawn
+        const bool was = strip.isShown(name);
         QTest::mouseClick(&plot, Qt::LeftButton, {}, plot.legend->item(0)->rect().center());
-        QTest::qWait(20);
+        CHECK(QTest::qWaitFor([&] { return strip.isShown(name) != was; }, 2000));
     };
     press();
     CHECK_FALSE(strip.isShown(name));

@@ -25,7 +25,7 @@ void follow(Session& session, CurvePlot& plot) {
     const ConnectionResult* c = session.shownConnection();
     const Joint* joint = session.current();
     const UnitSystem units = session.job().settings.units;
-    if (!state || !state->result || !c || !joint) return plot.show({}, {}, units, {});
+    if (!state || !state->result || !c || !joint) return plot.setFigure({}, {}, units, {});
     CurveSources from;
     from.datum = differentInDatum(session, *joint, *c);
     if (const PlateStudies::Entry* plates = session.plates().current(); plates && plates->study) {
@@ -34,8 +34,8 @@ void follow(Session& session, CurvePlot& plot) {
         if (plates->convergence && plates->convergence->side == c->side && plates->convergence->isReversed == c->isReversed)
             from.meshError = plates->convergence->M_j_Rd.error;
     }
-    plot.show(curveFigure(*state->result, *c, from), QString::fromStdString(joint->mark + ", " + name(c->side)), units,
-              QObject::tr("No moment resistance: no curve."));
+    plot.setFigure(curveFigure(*state->result, *c, from), QString::fromStdString(joint->mark + ", " + name(c->side)), units,
+                   QObject::tr("No moment resistance: no curve."));
 }
 
 } // namespace

@@ -87,7 +87,7 @@ CurvePlot::CurvePlot(Theme& theme, Prompts& prompts, QWidget* parent)
     draw();
 }
 
-void CurvePlot::show(CurveFigure figure, const QString& title, UnitSystem units, const QString& whyEmpty) {
+void CurvePlot::setFigure(CurveFigure figure, const QString& title, UnitSystem units, const QString& whyEmpty) {
     const bool isAnother = title != title_ || units != units_ || figure_.series.empty();
     figure_ = std::move(figure);
     title_ = title;

@@ -23,7 +23,7 @@ class CurvePlot : public QWidget {
 public:
     CurvePlot(Theme& theme, Prompts& prompts, QWidget* parent);
     /// `title`: whose figure it is; another one is shown whole again.
-    void show(CurveFigure figure, const QString& title, UnitSystem units, const QString& whyEmpty);
+    void setFigure(CurveFigure figure, const QString& title, UnitSystem units, const QString& whyEmpty);
 
     [[nodiscard]] const CurveFigure& figure() const { return figure_; }
     [[nodiscard]] QString readOff() const; ///< what stands under the cursor; empty: nothing
