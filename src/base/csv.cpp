@@ -54,4 +54,10 @@ tl::expected<CsvRows, std::string> readCsv(std::string_view text, char separator
     return std::move(collected.rows);
 }
 
+std::string csvQuoted(std::string_view text) {
+    std::string field(2 * text.size() + 2, '\0'); // every letter a quote
+    field.resize(csv_write(field.data(), field.size(), text.data(), text.size()));
+    return field;
+}
+
 } // namespace zg

@@ -12,4 +12,7 @@ using CsvRows = std::vector<std::vector<std::string>>;
 /// mark and blanks around unquoted fields too. The error is a sentence with the row that could not be read.
 [[nodiscard]] tl::expected<CsvRows, std::string> readCsv(std::string_view text, char separator);
 
+/// A field in quotes, quotes in it doubled.
+[[nodiscard]] std::string csvQuoted(std::string_view text);
+
 } // namespace zg

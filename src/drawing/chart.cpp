@@ -27,7 +27,7 @@ public:
         }
         Sense own = senseOf(*c_, o_.plates);
         std::optional<Sense> other;
-        if (const ConnectionResult* far = inOtherSense(result_, *c_)) other = senseOf(*far, o_.otherPlates);
+        if (const ConnectionResult* far = inOtherSense(result_, *c_)) other = senseOf(*far, nullptr);
         scales(own, other);
         if (other) {
             use(*other);
@@ -38,9 +38,8 @@ public:
         axes(other);
         if (other) faint(*other);
         use(own);
-        if (o_.datum && !o_.datum->curve.empty()) curve(*o_.datum, Tone::FaintInk, 1.2, true);
         if (o_.plates) plates();
-        curve(*c_, Tone::Ink, 2, false);
+        curve(*c_, Tone::Ink, 2);
         platesLabel();
         demands();
         return std::move(d_);
@@ -50,7 +49,6 @@ private:
     /// One quadrant: a connection's curve and how far its axes go.
     struct Sense {
         const ConnectionResult* c = nullptr;
-        const PlateMomentRotation* plates = nullptr;
         double maxPhi = 1, maxM = 1, sign = 1;
     };
     double x(double phi) const { return originX_ + now_.sign * phi * perPhi_; }
@@ -61,18 +59,8 @@ private:
     double farX() const { return x(maxPhi_); }
 
     Sense senseOf(const ConnectionResult& c, const PlateMomentRotation* plates) const {
-        Sense s{&c, plates};
-        const double plateau = 1.6;
-        // A joint of which nothing yields to load has no rotation to scale by.
-        s.maxPhi = c.curve.back().phi > 0 ? c.curve.back().phi * plateau : 5e-3;
-        s.maxM = c.M_j_Rd * 1.18;
-        if (plates) {
-            s.maxM = std::max(s.maxM, 1.12 * plates->M_limit);
-            s.maxPhi = std::max(s.maxPhi, std::min(1.1 * plates->phi_Cd, 3 * s.maxPhi));
-        }
-        for (const ConnectionResult& k : result_.connections)
-            if (isLike(k, c)) s.maxM = std::max(s.maxM, 1.12 * std::min(k.M_Ed, 1.6 * c.M_j_Rd));
-        return s;
+        const CurveReach reach = reachOf(result_, c, plates);
+        return {&c, reach.phi, reach.M, 1};
     }
 
     void scales(Sense& own, std::optional<Sense>& other) {
@@ -108,16 +96,11 @@ private:
     /// Curve and demands of the sense that is not looked at.
     void faint(const Sense& s) {
         use(s);
-        if (s.plates) plates();
-        curve(*s.c, Tone::FaintInk, 1.6, false);
-        platesLabel();
+        curve(*s.c, Tone::FaintInk, 1.6);
         demands();
     }
 
-    static bool isLike(const ConnectionResult& k, const ConnectionResult& c) {
-        return k.set >= 0 && k.side == c.side && k.isReversed == c.isReversed;
-    }
-    bool isMine(const ConnectionResult& other) const { return isLike(other, *c_); }
+    bool isMine(const ConnectionResult& other) const { return isDemandOn(other, *c_); }
 
     void wedge(double slope, bool isRigid) {
         // Region above the rigid line, below the pinned one, cut to the plot.
@@ -192,18 +175,13 @@ private:
             .hasHalo = isBoth;
     }
 
-    void curve(const ConnectionResult& c, Tone tone, double width, bool isDatum) {
+    void curve(const ConnectionResult& c, Tone tone, double width) {
         std::vector<Point2> points;
         for (const CurvePoint& p : c.curve)
             if (p.phi <= maxPhi_ && p.M <= maxM_) points.push_back({x(p.phi), y(p.M)});
         if (points.size() < 2) return;
         const Point2 end = points.back();
-        Shape& line = d_.polyline(std::move(points), tone, width);
-        line.isDashed = isDatum;
-        if (isDatum) {
-            d_.label({end.x + side(6), end.y - side(3)}, "datum", textSize::small, Tone::FaintInk, outwards());
-            return;
-        }
+        d_.polyline(std::move(points), tone, width);
         // The plateau has no end that a rule gives: dashed, and said so.
         const bool isKnown = c.classification.rotation != RotationCapacity::NotCovered;
         const double far =
@@ -229,31 +207,28 @@ private:
 
     // The plate method's curve to its own end: a rotation the plates vouch for.
     void plates() {
-        const PlateMomentRotation& p = *now_.plates;
-        platesEnd_.reset();
+        const PlateMomentRotation& p = *o_.plates;
         std::vector<Point2> points;
         for (const PlateCurvePoint& at : p.curve)
             if (at.phi <= maxPhi_ && at.M <= maxM_) points.push_back({x(at.phi), y(at.M)});
         if (points.size() < 2) return;
-        const Tone tone = o_.arePlatesStale ? Tone::FaintInk : Tone::Accent;
-        d_.polyline(points, tone, 1.8).isDashed = o_.arePlatesStale;
+        d_.polyline(points, Tone::Accent, 1.8);
         const Point2 end = points.back();
-        d_.polyline({{end.x - 4, end.y - 4}, {end.x + 4, end.y + 4}}, tone, 1.6);
-        d_.polyline({{end.x - 4, end.y + 4}, {end.x + 4, end.y - 4}}, tone, 1.6);
+        d_.polyline({{end.x - 4, end.y - 4}, {end.x + 4, end.y + 4}}, Tone::Accent, 1.6);
+        d_.polyline({{end.x - 4, end.y + 4}, {end.x + 4, end.y - 4}}, Tone::Accent, 1.6);
         platesEnd_ = end;
     }
 
     // After all curves, so that none crosses it.
     void platesLabel() {
-        if (!now_.plates || !platesEnd_) return;
-        const PlateMomentRotation& p = *now_.plates;
+        if (!platesEnd_) return;
+        const PlateMomentRotation& p = *o_.plates;
         const Point2 end = *platesEnd_;
-        const Tone tone = o_.arePlatesStale ? Tone::FaintInk : Tone::Accent;
         const PlateClass k = classOf(p, *c_);
-        std::string text =
-            o_.arePlatesStale ? "plates, of another state" : "plates " + shown(p.M_j_Rd, Quantity::Moment, o_.units);
-        if (k.stiffness != StiffnessClass::NotGiven && !o_.arePlatesStale) text += std::string(", ") + wordOf(k.stiffness);
-        Shape& label = d_.label({end.x - side(6), end.y + (now_.sign > 0 ? 14 : -6)}, text, textSize::small, tone, inwards());
+        std::string text = "plates " + shown(p.M_j_Rd, Quantity::Moment, o_.units);
+        if (k.stiffness != StiffnessClass::NotGiven) text += std::string(", ") + wordOf(k.stiffness);
+        Shape& label =
+            d_.label({end.x - side(6), end.y + (now_.sign > 0 ? 14 : -6)}, text, textSize::small, Tone::Accent, inwards());
         label.hasHalo = true;
     }
 
@@ -284,7 +259,7 @@ private:
     const ChartOptions& o_;
     Drawing d_;
     Sense now_;
-    std::optional<Point2> platesEnd_; // of the curve drawn last
+    std::optional<Point2> platesEnd_; // of their curve
     double originX_ = 0, originY_ = 0, perPhi_ = 1, perM_ = 1;
     double maxPhi_ = 1, maxM_ = 1, left_ = 0, right_ = 0, top_ = 0, bottom_ = 0;
 };

@@ -9,10 +9,7 @@ struct PlateMomentRotation;
 struct ChartOptions {
     double width = 640, height = 160;
     UnitSystem units = UnitSystem::SI;
-    const ConnectionResult* datum = nullptr;          ///< curve of the datum state, drawn faintly
-    const PlateMomentRotation* plates = nullptr;      ///< curve of the plate method
-    const PlateMomentRotation* otherPlates = nullptr; ///< its curve in the other sense
-    bool arePlatesStale = false;                      ///< it belongs to another state of the joint
+    const PlateMomentRotation* plates = nullptr; ///< curve of the plate method, in the connection's own sense
 };
 
 /// Moment-rotation strip of a connection: its curve, the wedges of rigid and pinned, demand points of all sets of the same side

@@ -1,4 +1,5 @@
 #include "drawing/curve_figure.h"
+#include "base/csv.h"
 #include "base/text.h"
 #include "component/stiffness.h"
 #include "plates/plate_result.h"
@@ -47,31 +48,30 @@ private:
     void sense(const ConnectionResult& c, bool isOther) {
         const double sign = signOf(c);
         const std::string of = isBoth_ ? std::string(c.isReversed ? ", bottom" : ", top") : std::string();
-        // A joint of which nothing yields to load has no rotation to scale by.
-        double phi = c.curve.back().phi > 0 ? 1.6 * c.curve.back().phi : 5e-3, M = 1.18 * c.M_j_Rd;
+        const PlateMomentRotation* p = from_.plates ? from_.plates->curve(c.side, c.isReversed) : nullptr;
         std::vector<Point2> line = points(c.curve, sign);
-        line.push_back({sign * phi, sign * c.curve.back().M}); // the plateau, as far as there is something to see
+        // The plateau, as far as there is something to see.
+        line.push_back({sign * reachOf(result_, c, nullptr).phi, sign * c.curve.back().M});
         add(CurveSeries::Kind::Component, "component" + of, std::move(line), c.M_j_Rd, isOther);
-        if (const PlateMomentRotation* p = from_.plates ? from_.plates->curve(c.side, c.isReversed) : nullptr) {
+        if (p) {
             add(CurveSeries::Kind::Plates, "plates" + of, points(p->curve, sign), p->M_j_Rd, isOther);
             if (!isOther) marks(*p, sign);
-            phi = std::max(phi, std::min(1.1 * p->phi_Cd, 3 * phi));
-            M = std::max(M, 1.12 * p->M_limit);
         }
         if (from_.plates)
-            for (const PlateMomentRotation& p : from_.plates->curvesUnder)
-                if (p.side == c.side && p.isReversed == c.isReversed)
-                    add(CurveSeries::Kind::PlatesUnder, "plates under " + p.under + of, points(p.curve, sign), p.M_j_Rd, isOther);
+            for (const PlateMomentRotation& under : from_.plates->curvesUnder)
+                if (under.side == c.side && under.isReversed == c.isReversed)
+                    add(CurveSeries::Kind::PlatesUnder, "plates under " + under.under + of, points(under.curve, sign),
+                        under.M_j_Rd, isOther);
         for (const ConnectionResult& k : result_.connections) {
-            if (k.set < 0 || k.side != c.side || k.isReversed != c.isReversed || k.M_Ed <= 0) continue;
+            if (!isDemandOn(k, c) || k.M_Ed <= 0) continue;
             CurvePlace demand{result_.actions[static_cast<std::size_t>(k.set)].id, {}, stateOf(k.utilisation), false};
             demand.at = {sign * rotationOf(c, k.M_Ed), sign * k.M_Ed};
             out_.demands.push_back(std::move(demand));
-            M = std::max(M, 1.12 * std::min(k.M_Ed, 1.6 * c.M_j_Rd));
         }
         if (c.classification.stiffness != StiffnessClass::NotGiven)
             out_.wedges.push_back({sign, c.classification.rigidLimit, c.classification.pinnedLimit});
-        reach(phi, M, sign);
+        const CurveReach far = reachOf(result_, c, p);
+        reach(far.phi, far.M, sign);
     }
 
     void marks(const PlateMomentRotation& p, double sign) {
@@ -108,6 +108,22 @@ const ConnectionResult* inOtherSense(const JointResult& result, const Connection
     return best;
 }
 
+bool isDemandOn(const ConnectionResult& k, const ConnectionResult& c) {
+    return k.set >= 0 && k.side == c.side && k.isReversed == c.isReversed;
+}
+
+CurveReach reachOf(const JointResult& result, const ConnectionResult& c, const PlateMomentRotation* plates) {
+    // A joint of which nothing yields to load has no rotation to scale by.
+    CurveReach r{c.curve.back().phi > 0 ? 1.6 * c.curve.back().phi : 5e-3, 1.18 * c.M_j_Rd};
+    if (plates) {
+        r.M = std::max(r.M, 1.12 * plates->M_limit);
+        r.phi = std::max(r.phi, std::min(1.1 * plates->phi_Cd, 3 * r.phi));
+    }
+    for (const ConnectionResult& k : result.connections)
+        if (isDemandOn(k, c)) r.M = std::max(r.M, 1.12 * std::min(k.M_Ed, 1.6 * c.M_j_Rd));
+    return r;
+}
+
 double rotationOf(const ConnectionResult& c, double M) {
     return M <= c.M_j_Rd ? M * stiffnessRatio(M, c.M_j_Rd) / c.stiffness.S_j_ini : c.curve.back().phi;
 }
@@ -116,9 +132,7 @@ std::string pointsTable(const CurveFigure& figure, UnitSystem units) {
     const Unit moment = unitOf(Quantity::Moment, units);
     std::string table = std::string("series,rotation mrad,moment ") + moment.symbol + "\n";
     const auto line = [&](const std::string& name, const Point2& p) {
-        std::string quoted = "\"";
-        for (const char c : name) quoted += c == '"' ? std::string("\"\"") : std::string(1, c);
-        table += quoted + "\"," + significant(1e3 * p.x, 9) + "," + significant(p.y / moment.factor, 9) + "\n";
+        table += csvQuoted(name) + "," + significant(1e3 * p.x, 9) + "," + significant(p.y / moment.factor, 9) + "\n";
     };
     for (const CurveSeries& s : figure.series)
         for (const Point2& p : s.points) line(s.name, p);

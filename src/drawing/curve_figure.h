@@ -58,6 +58,15 @@ struct CurveSources {
 /// Where a demand stands on a connection's curve; beyond M_j,Rd at its end, rad.
 [[nodiscard]] double rotationOf(const ConnectionResult& connection, double M);
 
+/// How far axes go for all that matters of a connection in its sense: its curve, the plates' (may be null), its demands.
+struct CurveReach {
+    double phi = 0, M = 0;
+};
+[[nodiscard]] CurveReach reachOf(const JointResult& result, const ConnectionResult& connection,
+                                 const PlateMomentRotation* plates);
+/// Whether a result is of a set, on the same side and in the same sense as a connection: its demand stands on that curve.
+[[nodiscard]] bool isDemandOn(const ConnectionResult& of, const ConnectionResult& connection);
+
 /// All curves as a table: series, rotation in mrad, moment in the unit; RFC 4180.
 [[nodiscard]] std::string pointsTable(const CurveFigure& figure, UnitSystem units);
 

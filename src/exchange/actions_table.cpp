@@ -1,4 +1,5 @@
 #include "exchange/actions_table.h"
+#include "base/csv.h"
 #include "base/text.h"
 #include "joint/action_columns.h"
 #include <algorithm>
@@ -9,10 +10,7 @@ namespace {
 
 /// A cell by RFC 4180: quoted where it holds what parts cells.
 std::string asCell(const std::string& text) {
-    if (text.find_first_of("\t\"\n\r;,") == std::string::npos) return text;
-    std::string cell = "\"";
-    for (const char c : text) cell += c == '"' ? std::string("\"\"") : std::string(1, c);
-    return cell + "\"";
+    return text.find_first_of("\t\"\n\r;,") == std::string::npos ? text : csvQuoted(text);
 }
 
 } // namespace

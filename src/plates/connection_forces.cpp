@@ -9,6 +9,13 @@
 
 namespace zg {
 
+double halfBearing(const ResolvedSide& side, bool isTop) {
+    const EndFace face = endFace(side);
+    const FlangeOnFace& flange = isTop ? face.flanges.front() : face.flanges.back();
+    const double plate = side.kind == ConnectionKind::EndPlate ? side.spec.plate.thickness : 0;
+    return flange.thickness / flange.cos / 2 + std::sqrt(2.0) * legOf(*flange.weld) + plate;
+}
+
 ConnectionForces::ConnectionForces(const JointModel& model, const ResolvedSide& side, bool isReversed)
     : model_(model), side_(side), isReversed_(isReversed) {
     for (const JointModel::Contact& c : model.contacts)
@@ -92,13 +99,9 @@ void ConnectionForces::read(const fe::Analysis& a, PlateCurvePoint& p) const {
     if (!cut_.empty()) p.panelShear = std::abs(fe::forceAcrossCut(a, below_, cut_, {}).force.x);
 }
 
-// The flange's force spreads over its welds and, at 45 degrees, through the end plate (EN 1993-1-8:2005 6.2.6.2(1)); a washer
-// that it reaches belongs to it.
+// A washer that the flange's force reaches belongs to it.
 bool ConnectionForces::isInCompression(std::size_t row) const {
-    const EndFace face = endFace(side_);
-    const FlangeOnFace& flange = isReversed_ ? face.flanges.front() : face.flanges.back();
-    const double legs = std::sqrt(2.0) * legOf(*flange.weld),
-                 spread = flange.thickness / flange.cos / 2 + legs + side_.spec.plate.thickness + side_.bolt.washerOuter / 2;
+    const double spread = halfBearing(side_, isReversed_) + side_.bolt.washerOuter / 2;
     return std::abs(levelOf(side_, side_.spec.rows[row].position) - compression_) < spread;
 }
 

@@ -8,6 +8,10 @@ namespace fe {
 class Analysis;
 }
 
+/// Half the height over which a beam's flange presses on the column: it spreads over its welds and, at 45 degrees, through the
+/// end plate (EN 1993-1-8:2005 6.2.6.2(1), EN 1993-1-5:2006 6.3(1)), mm.
+[[nodiscard]] double halfBearing(const ResolvedSide& side, bool isTop);
+
 /// Reads forces between the parts of one connection, with tension at its top or bottom.
 class ConnectionForces {
 public:

@@ -1,4 +1,5 @@
 #include "plates/end_forces.h"
+#include "fe/analysis.h"
 #include "joint/action_columns.h"
 #include "joint/balance.h"
 #include "plates/model_builder.h"
@@ -88,6 +89,16 @@ fe::Wrench sumOf(const std::vector<fe::Vec3>& places, const std::vector<fe::Noda
         }
     }
     return sum;
+}
+
+fe::Stage wholeOf(const fe::Model& model, int loadCase, const std::string& id, double step) {
+    fe::Stage stage;
+    stage.id = id;
+    stage.factors.assign(model.cases.size(), 0);
+    stage.factors[loadCase] = 1;
+    stage.firstStep = stage.largestStep = step;
+    stage.smallestStep = 0.01;
+    return stage;
 }
 
 } // namespace zg

@@ -3,6 +3,10 @@
 
 namespace zg {
 
+namespace fe {
+struct Stage;
+}
+
 /// Whether a beam's far end carries forces of the frame's plane only (it is then held sideways and against twist): as chosen, or
 /// by whether any set gives it others.
 [[nodiscard]] bool carriesInPlaneOnly(const ResolvedJoint& joint, EndId side);
@@ -16,6 +20,9 @@ namespace zg {
 /// rigid-body statics has it, so that the same forces pass the place where they were given. Column forces are given at the node
 /// (level of the right beam's axis); they count when the model's far end of the column is free for them.
 [[nodiscard]] std::vector<fe::NodalForce> endForces(const ResolvedJoint& joint, const JointModel& model, const ActionSet& set);
+
+/// To the whole of a load case from nothing, the others nil: a third at a time unless `step` says otherwise.
+[[nodiscard]] fe::Stage wholeOf(const fe::Model& model, int loadCase, const std::string& id, double step = 0.34);
 
 /// Sum of nodal forces about the origin.
 [[nodiscard]] fe::Wrench sumOf(const std::vector<fe::Vec3>& places, const std::vector<fe::NodalForce>& forces);

@@ -163,12 +163,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
 
     double turnBefore = 0, stubBefore = 0;
     if (others && !m.model.cases[under].forces.empty()) {
-        fe::Stage first;
-        first.id = "set " + others->id + " without the moment of the curve";
-        first.factors.assign(m.model.cases.size(), 0);
-        first.factors[under] = 1;
-        first.firstStep = first.largestStep = 0.34;
-        first.smallestStep = 0.01;
+        const fe::Stage first = wholeOf(m.model, under, "set " + others->id + " without the moment of the curve");
         const fe::RunResult before = analysis->run(first, {}, progress);
         const bool isUsedUp = before.isComplete() && usesOf(*analysis, m, rules).limit.use >= 1;
         if (!before.isComplete() || isUsedUp)

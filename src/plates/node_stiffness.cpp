@@ -87,12 +87,7 @@ tl::expected<NodeStiffness, Diagnostics> nodeStiffness(const ResolvedJoint& join
     Diagnostics found;
     const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, 2});
     if (!analysis) return tl::unexpected(found);
-    fe::Stage stage;
-    stage.id = "set " + set.id;
-    stage.factors.assign(m.model.cases.size(), 0);
-    stage.factors[load] = 1;
-    stage.firstStep = stage.largestStep = 0.34;
-    stage.smallestStep = 0.01;
+    const fe::Stage stage = wholeOf(m.model, load, "set " + set.id);
     const fe::RunResult run = analysis->run(stage, {}, progress);
     out.part = analysis->state().factors[load];
     if (run.reason == fe::StopReason::Cancelled) return tl::unexpected(refused(joint, "Cancelled."));

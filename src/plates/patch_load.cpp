@@ -1,7 +1,6 @@
 #include "plates/patch_load.h"
 #include "joint/balance.h"
 #include "joint/geometry.h"
-#include "joint/weld_leg.h"
 #include "plates/connection_forces.h"
 #include <algorithm>
 #include <cmath>
@@ -52,12 +51,7 @@ std::vector<PatchLoad> patchLoads(const ResolvedJoint& joint, const ActionSet& s
         if (isTop ? side.spec.stiffenerTop.has_value() : side.spec.stiffenerBottom.has_value()) continue;
         PlateCurvePoint p;
         ConnectionForces(model, side, isTop).read(analysis, p);
-        const EndFace face = endFace(side);
-        const FlangeOnFace& flange = isTop ? face.flanges.front() : face.flanges.back();
-        const double plate = side.kind == ConnectionKind::EndPlate ? side.spec.plate.thickness : 0;
-        // At 45 degrees through weld and plate (6.3(1)).
-        const double half = flange.thickness / flange.cos / 2 + std::sqrt(2.0) * legOf(*flange.weld) + plate;
-        pushes.push_back({&side, isTop, flangeLevel(side, isTop), p.compression, half});
+        pushes.push_back({&side, isTop, flangeLevel(side, isTop), p.compression, halfBearing(side, isTop)});
     }
     for (const Push& push : pushes) {
         PatchLoadInput in;

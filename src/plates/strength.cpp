@@ -132,12 +132,7 @@ private:
     }
 
     void toTheSet(double first) {
-        fe::Stage stage;
-        stage.id = "set " + set_.id;
-        stage.factors.assign(m_.model.cases.size(), 0);
-        stage.factors[case_] = 1;
-        stage.firstStep = stage.largestStep = first;
-        stage.smallestStep = 0.01;
+        fe::Stage stage = wholeOf(m_.model, case_, "set " + set_.id, first);
         stage.goesTooFar = [this](const fe::Analysis&) { return jumpsOverLimit(); };
         // In thirds while elastic, in small steps from first yield on.
         bool isElastic = true;

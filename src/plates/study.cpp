@@ -146,12 +146,9 @@ private:
         if (task.kind == Kind::Curve || task.kind == Kind::CurveUnder || task.kind == Kind::CurveAbout) {
             MomentRotationSettings settings;
             settings.threads = threads;
-            if (task.kind == Kind::CurveAbout) {
-                auto curve = momentRotationAbout(joint_, task.side, task.axis, settings, &progress);
-                return place(index, curve, progress, [&] { curves_[index] = std::move(*curve); });
-            }
             if (task.kind == Kind::CurveUnder) settings.under = setUnder();
-            auto curve = momentRotation(joint_, task.side, task.isReversed, settings, &progress);
+            auto curve = task.kind == Kind::CurveAbout ? momentRotationAbout(joint_, task.side, task.axis, settings, &progress)
+                                                       : momentRotation(joint_, task.side, task.isReversed, settings, &progress);
             // Asked for by the joint's choices, a curve that cannot be is no reason to give up the rest.
             if (!curve && task.kind == Kind::CurveUnder && scope_.under.empty() && !progress.isCancelled()) {
                 const std::lock_guard<std::mutex> lock(guard_);

@@ -41,7 +41,7 @@ const CurveSeries& seriesOf(const CurvePlot& strip, CurveSeries::Kind kind) {
     return strip.figure().series.front();
 }
 
-void choose(QWidget& over, const QString& words) {
+void choose(CurvePlot& over, const QString& words) {
     QTimer::singleShot(0, &over, [&over, words] {
         for (QMenu* menu : over.findChildren<QMenu*>())
             for (QAction* a : menu->actions())
@@ -53,7 +53,7 @@ void choose(QWidget& over, const QString& words) {
         FAIL("no such command");
     });
     QContextMenuEvent event(QContextMenuEvent::Mouse, {20, 20}, over.mapToGlobal(QPoint(20, 20)));
-    QCoreApplication::sendEvent(&over.parentWidget()->findChild<QCustomPlot*>()[0], &event);
+    QCoreApplication::sendEvent(&over.plot(), &event);
 }
 
 } // namespace

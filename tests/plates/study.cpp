@@ -46,11 +46,6 @@ Joint jointOf(const Case& c) {
     return j;
 }
 
-double median(std::vector<double> v) {
-    std::sort(v.begin(), v.end());
-    return v.empty() ? 0 : (v[v.size() / 2] + v[(v.size() - 1) / 2]) / 2;
-}
-
 // How far the plates go.
 std::string sentence(const PlateMomentRotation& p) {
     return "ends at " + fixedDecimals(1e3 * p.phi_Cd, 1) + " mrad, " + fixedDecimals(p.phi_Cd / (p.M_j_Rd / p.S_j_ini), 1) +

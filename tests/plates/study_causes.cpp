@@ -3,6 +3,7 @@
 #include "plates/moment_rotation.h"
 #include "study_parts.h"
 #include "words/plate_words.h"
+#include <algorithm>
 #include <cmath>
 
 /// Why two methods part: what is suspected is taken away, and the difference must go.
@@ -55,6 +56,11 @@ std::optional<PlateMomentRotation> plates(const ResolvedJoint& joint, const Plat
 }
 
 } // namespace
+
+double median(std::vector<double> v) {
+    std::sort(v.begin(), v.end());
+    return v.empty() ? 0 : (v[v.size() / 2] + v[(v.size() - 1) / 2]) / 2;
+}
 
 std::string causesOf(const ResolvedJoint& joint, const ConnectionResult& one, const ConnectionResult* byWashers,
                      const PlateMomentRotation& p) {

@@ -20,11 +20,6 @@ struct HaunchCase {
     const char* what;
 };
 
-double median(std::vector<double> list) {
-    std::sort(list.begin(), list.end());
-    return list.empty() ? 0 : (list[list.size() / 2] + list[(list.size() - 1) / 2]) / 2;
-}
-
 } // namespace
 
 void studyHaunches() {

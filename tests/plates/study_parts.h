@@ -12,6 +12,9 @@ struct ResolvedJoint;
 std::string causesOf(const ResolvedJoint& joint, const ConnectionResult& one, const ConnectionResult* byWashers,
                      const PlateMomentRotation& plates);
 
+/// Of the two middle ones their mean; nil of none.
+double median(std::vector<double> values);
+
 void studyHaunches();
 void studyTStubs();
 

@@ -1,4 +1,5 @@
 #include "app/dialogs/prompts.h"
+#include "exchange/file.h"
 #include <QCoreApplication>
 #include <QDialogButtonBox>
 #include <QFileDialog>
@@ -62,6 +63,11 @@ void DialogPrompts::showText(QWidget* parent, const QString& title, const QStrin
     column->addWidget(page);
     column->addWidget(buttons);
     dialog.exec();
+}
+
+void writeOrTell(Prompts& prompts, QWidget* parent, const QString& title, const QString& path, const std::string& bytes) {
+    if (const auto written = writeFile(path.toStdString(), bytes); !written)
+        prompts.tell(parent, title, QString::fromStdString(sentenceOf(written.error())));
 }
 
 } // namespace zg

@@ -1,5 +1,6 @@
 #pragma once
 #include <QString>
+#include <string>
 #include <vector>
 
 class QWidget;
@@ -34,5 +35,8 @@ public:
     void tell(QWidget* parent, const QString& title, const QString& text) override;
     void showText(QWidget* parent, const QString& title, const QString& text) override;
 };
+
+/// Writes what was made for a chosen file; why it could not is told.
+void writeOrTell(Prompts& prompts, QWidget* parent, const QString& title, const QString& path, const std::string& bytes);
 
 } // namespace zg

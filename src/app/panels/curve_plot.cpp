@@ -3,7 +3,6 @@
 #include "app/panels/plot_library.h"
 #include "app/theme/theme.h"
 #include "base/text.h"
-#include "exchange/file.h"
 #include "print/painter.h"
 #include "words/phrases.h"
 #include <QBuffer>
@@ -78,7 +77,7 @@ CurvePlot::CurvePlot(Theme& theme, Prompts& prompts, QWidget* parent)
     });
     connect(plot_, &QCustomPlot::mouseMove, this, [this](QMouseEvent* event) { read(*event); });
     connect(plot_, &QCustomPlot::mouseDoubleClick, this, [this](QMouseEvent* event) {
-        if (!plot_->legend->selectTest(event->pos(), false) || plot_->axisRect()->rect().contains(event->pos())) whole();
+        if (plot_->axisRect()->rect().contains(event->pos())) whole();
     });
     for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis})
         connect(axis, qOverload<const QCPRange&>(&QCPAxis::rangeChanged), this, [this] { isWhole_ = false; });
@@ -433,15 +432,12 @@ void CurvePlot::savePicture() {
                       tr("The ending .%1 is not understood; understood are .pdf, .svg and .png.").arg(kind));
         return;
     }
-    if (const auto written = writeFile(path.toStdString(), buffer.data().toStdString()); !written)
-        prompts_.tell(this, tr("Save picture"), text(sentenceOf(written.error())));
+    writeOrTell(prompts_, this, tr("Save picture"), path, buffer.data().toStdString());
 }
 
 void CurvePlot::savePoints() {
     const QString path = prompts_.savePath(this, tr("Save points"), title_ + QStringLiteral(".csv"), tr("Table (*.csv)"));
-    if (path.isEmpty()) return;
-    if (const auto written = writeFile(path.toStdString(), pointsTable(figure_, units_)); !written)
-        prompts_.tell(this, tr("Save points"), text(sentenceOf(written.error())));
+    if (!path.isEmpty()) writeOrTell(prompts_, this, tr("Save points"), path, pointsTable(figure_, units_));
 }
 
 } // namespace zg

@@ -130,10 +130,11 @@ void PlateList::rebuild() {
         }
         if (const PlateMomentRotation* curve = display_.curve()) {
             auto* under = heading(tr("Along the moment"));
+            const QString marks = text(markWords(curve->marks(), units));
             for (const PartMark& m : curve->parts)
                 add(under, text(partName(m.part, isTwoSided)) + QStringLiteral(", ") + text(wordOf(m.what)),
                     text(shown(m.M, Quantity::Moment, units)), m.part,
-                    tr("%1 mrad; %2").arg(text(fixedDecimals(1e3 * m.phi, 2)), text(markWords(curve->marks(), units))));
+                    tr("%1 mrad; %2").arg(text(fixedDecimals(1e3 * m.phi, 2)), marks));
         }
         const PlateStudy& study = *display_.study();
         if (!study.curvesAbout.empty()) {

@@ -1,7 +1,6 @@
 #include "app/plates/stiffness_view.h"
 #include "app/dialogs/prompts.h"
 #include "base/text.h"
-#include "exchange/file.h"
 #include "exchange/plate_json.h"
 #include "joint/plate_key.h"
 #include "plates/node_stiffness.h"
@@ -74,10 +73,16 @@ StiffnessView::StiffnessView(Session& session, Prompts& prompts, QWidget* parent
     connect(&session, &Session::changed, this, &StiffnessView::follow);
     connect(&session.plates(), &PlateStudies::progressed, this, &StiffnessView::follow);
     setMinimumWidth(200); // the list beside the model makes way for it
+}
+
+void StiffnessView::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
     follow();
 }
 
+// While it is on show; the bench changes far more often.
 void StiffnessView::follow() {
+    if (!isVisible()) return;
     const Joint* joint = session_.current();
     const int chosen = sets_->currentIndex();
     const QSignalBlocker quiet(sets_);
@@ -143,9 +148,8 @@ void StiffnessView::save() {
     if (!joint || !entry || !entry->stiffness) return;
     const QString path =
         prompts_.savePath(this, tr("Save the stiffness"), text(joint->mark) + QStringLiteral(".json"), tr("JSON (*.json)"));
-    if (path.isEmpty()) return;
-    if (const auto written = writeFile(path.toStdString(), nodeStiffnessJson(*joint, *entry->stiffness)); !written)
-        prompts_.tell(this, tr("Save the stiffness"), text(sentenceOf(written.error())));
+    if (!path.isEmpty())
+        writeOrTell(prompts_, this, tr("Save the stiffness"), path, nodeStiffnessJson(*joint, *entry->stiffness));
 }
 
 } // namespace zg

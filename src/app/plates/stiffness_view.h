@@ -22,6 +22,9 @@ public:
 Q_SIGNALS:
     void left(); ///< back to the model
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     void follow();
     void fill();
