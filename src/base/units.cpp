@@ -18,6 +18,7 @@ Unit unitOf(Quantity quantity, UnitSystem system) {
     case Quantity::Area: return si ? Unit{"cm²", 1e2, 2} : Unit{"in²", inch * inch, 2};
     case Quantity::Modulus: return si ? Unit{"cm³", 1e3, 1} : Unit{"in³", inch * inch * inch, 1};
     case Quantity::Inertia: return si ? Unit{"cm⁴", 1e4, 0} : Unit{"in⁴", inch * inch * inch * inch, 0};
+    case Quantity::Flexibility: return si ? Unit{"µrad/kNm", 1e-12, 2} : Unit{"µrad/kip-ft", 1e-6 / (kip * 12 * inch), 2};
     case Quantity::Stiffness: return si ? Unit{"MNm/rad", 1e9, 1} : Unit{"kip-ft/rad", kip * 12 * inch, 0};
     case Quantity::Angle: return {"°", 3.14159265358979323846 / 180.0, 1};
     case Quantity::Rotation: return {"mrad", 1e-3, 2};
@@ -41,6 +42,7 @@ Unit workingUnitOf(Quantity quantity) {
     case Quantity::Modulus: return {"mm³", 1, 0};
     case Quantity::Inertia: return {"mm⁴", 1, 0};
     case Quantity::Stiffness: return {"Nmm/rad", 1, 0};
+    case Quantity::Flexibility: return {"rad/Nmm", 1, 16};
     case Quantity::LineForce: return {"N/mm", 1, 1};
     case Quantity::Angle:
     case Quantity::Rotation: return {"rad", 1, 5};

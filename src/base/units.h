@@ -14,6 +14,7 @@ enum class Quantity {
     Modulus,
     Inertia,
     Stiffness,
+    Flexibility, ///< of a joint: rotation per moment
     Angle,
     Rotation,
     Ratio,

@@ -294,7 +294,7 @@ int plates(const PlatesCommand& c) {
         std::cout << "    " << markWords(compared.back().marks, units) << "\n";
         print(m.parts, units, isTwoSided);
         for (const CounterpartRow& row : compared.back().rows)
-            if (row.row >= 0 || row.reason != PartingReason::None)
+            if (row.row >= 0 || row.what == Counterpart::Flexibility || row.reason != PartingReason::None)
                 std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units)
                           << (row.reason == PartingReason::None ? "" : std::string(". ") + sentenceOf(row.reason)) << "\n";
     }

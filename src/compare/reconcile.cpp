@@ -1,4 +1,5 @@
 #include "compare/reconcile.h"
+#include "compare/flexibility.h"
 #include "component/verify.h"
 #include <algorithm>
 #include <cmath>
@@ -29,10 +30,33 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
     return PartingReason::Unknown;
 }
 
-// Softer: plates shear. Stiffer: the rule's web bar, where without it the component method would be as stiff or more.
-PartingReason reasonOfStiffness(const ConnectionResult& c, double component, double plates) {
+// Softer, and it is known in what: what gives half of the difference or more.
+PartingReason reasonOfSoftness(const FlexibilityShares& component, const FlexibilityShares& plates) {
+    double difference = 0;
+    std::size_t most = 0;
+    for (std::size_t i = 0; i < flexiblePartCount; ++i) {
+        difference += plates[i] - component[i];
+        if (plates[i] - component[i] > plates[most] - component[most]) most = i;
+    }
+    if (plates[most] - component[most] < 0.5 * difference) return PartingReason::SeveralGive;
+    switch (static_cast<FlexiblePart>(most)) {
+    case FlexiblePart::EndPlates:
+    case FlexiblePart::ColumnFlanges: return PartingReason::ShearOfPlates;
+    case FlexiblePart::BeamEnds: return PartingReason::BeamEnds;
+    case FlexiblePart::Bolts: return PartingReason::PulledBolts;
+    case FlexiblePart::ColumnWeb: return PartingReason::GivingWeb;
+    default: return PartingReason::Unknown;
+    }
+}
+
+// Softer: by where it gives, or else plates shear; further on, plates that have begun to yield. Stiffer: the rule's web bar, where
+// without it the component method would be as stiff or more.
+PartingReason reasonOfStiffness(const ConnectionResult& c, const PlateMomentRotation& p, double component, double plates, double M) {
     if (plates <= 0) return PartingReason::StiffensMembers;
-    if (plates < component) return PartingReason::ShearOfPlates;
+    const bool isAsSoftAtFirst = p.stiffnessOfJointAlone(p.S_j_ini) > (1 - worthAWord) * c.stiffness.S_j_ini;
+    if (plates < component && isAsSoftAtFirst && p.at(M).plasticStrain > firstYieldStrain) return PartingReason::EarlyYield;
+    if (plates < component)
+        return isKnown(p.flexibility) ? reasonOfSoftness(flexibilityByRules(c), p.flexibility) : PartingReason::ShearOfPlates;
     const Stiffness& s = c.stiffness;
     if (s.k_2 <= 0 || s.k_2_isInfinite) return PartingReason::Unknown;
     const double flexibility = 1 / component - 1 / (youngsModulus * s.z_eq * s.z_eq * s.k_2);
@@ -57,7 +81,7 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     r.M = std::min(c.M_j_Rd, p.M_j_Rd);
     r.marks = p.marks();
     const auto add = [&](Counterpart what, int row, double component, double plates, Quantity quantity, PartingReason reason) {
-        CounterpartRow line{what, row, component, plates, quantity, PartingReason::None};
+        CounterpartRow line{what, row, component, plates, quantity, PartingReason::None, {}};
         if (line.isByPlatesOnly() || std::abs(line.apart()) > worthAWord) line.reason = reason;
         r.rows.push_back(line);
     };
@@ -65,10 +89,19 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     // Components know no bending of the haunch as a beam: it is taken off.
     const double S_j_ini = p.stiffnessOfJointAlone(p.S_j_ini);
     add(Counterpart::InitialStiffness, -1, c.stiffness.S_j_ini, S_j_ini, Quantity::Stiffness,
-        reasonOfStiffness(c, c.stiffness.S_j_ini, S_j_ini));
+        reasonOfStiffness(c, p, c.stiffness.S_j_ini, S_j_ini, 0));
     const double two = 2.0 / 3 * r.M, plates = p.at(two).phi > 0 ? p.stiffnessOfJointAlone(two / p.at(two).phi) : 0;
     if (const double component = secant(c.curve, two); component > 0)
-        add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness, reasonOfStiffness(c, component, plates));
+        add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness, reasonOfStiffness(c, p, component, plates, two));
+    if (isKnown(p.flexibility)) {
+        const FlexibilityShares byRules = flexibilityByRules(c);
+        const double whole = 1 / S_j_ini;
+        for (std::size_t i = 0; i < flexiblePartCount; ++i) {
+            if (std::max(byRules[i], p.flexibility[i]) < 0.03 * whole) continue;
+            add(Counterpart::Flexibility, -1, byRules[i], p.flexibility[i], Quantity::Flexibility, PartingReason::None);
+            r.rows.back().part = static_cast<FlexiblePart>(i);
+        }
+    }
     const PlateCurvePoint inside = p.at(r.M);
     const double scale = c.M_j_Rd > 0 ? r.M / c.M_j_Rd : 0;
     double most = 0, tension = 0;

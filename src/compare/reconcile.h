@@ -5,7 +5,7 @@
 namespace zg {
 
 /// What is set side by side.
-enum class Counterpart { MomentResistance, InitialStiffness, SecantStiffness, RowForce, Compression, PanelShear };
+enum class Counterpart { MomentResistance, InitialStiffness, SecantStiffness, Flexibility, RowForce, Compression, PanelShear };
 
 /// Why the methods part, where a reason is known.
 enum class PartingReason {
@@ -18,6 +18,11 @@ enum class PartingReason {
     PlasticSharing, ///< rows share by stiffness in plates, by plastic resistance in the component method
     WasherSpread,   ///< component: mode 1 takes a bolt at a point; with washers (method 2) two fifths of the difference go
     ShearOfPlates,  ///< component: k_4 and k_5 know bending alone and the l_eff of strength; thick plates give by shear too
+    BeamEnds,       ///< component: the beam's web and flange are rigid; in the plates the beam's end gives most of the difference
+    PulledBolts,    ///< component: k_10 has one share of prying for all; in the plates bolts give most of the difference
+    GivingWeb,      ///< in the plates the column's web gives most of the difference
+    SeveralGive,    ///< in the plates no part by itself gives half of the difference
+    EarlyYield,     ///< plates: as stiff at first, yielding has begun where the component method is straight still
     SpreadCompression, ///< contact spreads over the plate below the flange, so the arm differs
     ColumnBeyondPanel, ///< part of the panel's force goes through the flanges' bending into the column above and below
     PanelArea,         ///< component: A_vc counts root fillets and the core of the flanges; plates have them as strips of the web
@@ -31,10 +36,11 @@ enum class PartingReason {
 
 struct CounterpartRow {
     Counterpart what = Counterpart::MomentResistance;
-    int row = -1; ///< bolt row, place in the side's list
+    int row = -1;                                  ///< bolt row, place in the side's list
     double component = 0, plates = 0;
     Quantity quantity = Quantity::Moment;
     PartingReason reason = PartingReason::None;
+    FlexiblePart part = FlexiblePart::ColumnWeb; ///< of a flexibility
     [[nodiscard]] bool isByPlatesOnly() const { return component == 0 && plates != 0; }
     /// Plates over component less one; nil where there is nothing to divide by.
     [[nodiscard]] double apart() const { return component != 0 ? plates / component - 1 : 0; }

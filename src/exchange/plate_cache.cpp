@@ -12,7 +12,7 @@ namespace zg {
 namespace {
 
 using nlohmann::json;
-constexpr int version = 9; // raised whenever the same joint would come out otherwise
+constexpr int version = 10; // raised whenever the same joint would come out otherwise
 
 constexpr JsonLimits bounds{16, 2'000'000};
 
@@ -102,7 +102,7 @@ template <class V> void list(V& v, PartMark& p) { v("part", p.part), v("what", p
 template <class V> void list(V& v, PlateMomentRotation& m) {
     v("side", m.side), v("axis", m.axis), v("reversed", m.isReversed), v("curve", m.curve), v("S_j_ini", m.S_j_ini),
         v("M_j_Rd", m.M_j_Rd);
-    v("haunch", m.haunchFlexibility), v("under", m.under), v("rule", m.rule), v("M_limit", m.M_limit), v("parts", m.parts);
+    v("haunch", m.haunchFlexibility), v("under", m.under), v("rule", m.rule), v("M_limit", m.M_limit), v("parts", m.parts), v("flexibility", m.flexibility);
     v("phi_Cd", m.phi_Cd), v("limit", m.limit), v("limit_part", m.limitPart), v("rows", m.rows), v("contact", m.contact);
     v("imbalance", m.axialImbalance), v("peak", m.peakStress), v("peak_part", m.peakPart), v("freedoms", m.freedoms);
     v("seconds", m.seconds), v("complete", m.isComplete), v("message", m.message);
@@ -128,7 +128,7 @@ private:
         } else if constexpr (std::is_arithmetic_v<T> || std::is_same_v<T, std::string> ||
                              std::is_same_v<T, std::vector<double>> || std::is_same_v<T, std::vector<int>> ||
                              std::is_same_v<T, std::vector<std::string>> || std::is_same_v<T, Float3> ||
-                             std::is_same_v<T, std::array<double, 3>>) {
+                             std::is_same_v<T, std::array<double, 3>> || std::is_same_v<T, FlexibilityShares>) {
             return value;
         } else {
             Writer inner;
@@ -170,7 +170,7 @@ private:
             value = from.get<double>();
             if (!std::isfinite(value)) throw std::runtime_error("a number is not finite");
         } else if constexpr (std::is_arithmetic_v<T> || std::is_same_v<T, std::string> || std::is_same_v<T, Float3> ||
-                             std::is_same_v<T, std::array<double, 3>>) {
+                             std::is_same_v<T, std::array<double, 3>> || std::is_same_v<T, FlexibilityShares>) {
             value = from.get<T>();
         } else {
             Reader inner(from);

@@ -379,12 +379,19 @@ void System::external(const std::vector<double>& factors, const State& state, st
 System::Energy System::energy(const State& state) const {
     Energy e;
     for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
-        e.stored += shells_[i].storedEnergy(nodal(i, state), history(state, i), state.shells[i]);
+        e.stored += storedInShell(i, state);
         e.plastic += shells_[i].plasticWork(history(state, i));
     }
-    for (int i = 0; i < static_cast<int>(links_.size()); ++i)
-        e.stored += storedEnergy(model_->links[i].law, deflection(i, state), state.springs[i]);
+    for (int i = 0; i < static_cast<int>(links_.size()); ++i) e.stored += storedInLink(i, state);
     return e;
+}
+
+double System::storedInShell(int shell, const State& state) const {
+    return shells_[shell].storedEnergy(nodal(shell, state), history(state, shell), state.shells[shell]);
+}
+
+double System::storedInLink(int link, const State& state) const {
+    return storedEnergy(model_->links[link].law, deflection(link, state), state.springs[link]);
 }
 
 } // namespace zg::fe

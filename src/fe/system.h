@@ -70,6 +70,9 @@ public:
         double stored = 0, plastic = 0;
     };
     [[nodiscard]] Energy energy(const State& state) const;
+    /// Elastic energy stored in one element, N mm.
+    [[nodiscard]] double storedInShell(int shell, const State& state) const;
+    [[nodiscard]] double storedInLink(int link, const State& state) const;
 
     /// Assembles a matrix given shell by shell (nodal freedoms, [shell]) in the pattern of the stiffness; links add nothing.
     [[nodiscard]] SparseSymmetric assembleShellMatrices(const std::vector<ElementMatrix>& matrices) const;

@@ -64,7 +64,7 @@ int ModelBuilder::node(Vec3 x) {
 int ModelBuilder::part(PartRef ref, double thickness, double f_y, const std::string& suffix) {
     fe::Material m;
     m.id = partId(ref);
-    m.E = youngsModulus;
+    m.E = youngsModulus * (isOfBeam(ref) || isOfHaunch(ref.kind) ? settings_.beamStiffness : 1);
     m.f_y = f_y / joint_.settings.gamma_M0;
     m.E_t = settings_.hardeningPart * youngsModulus;
     m.transverseShear = settings_.transverseShear;

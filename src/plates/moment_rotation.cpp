@@ -6,6 +6,7 @@
 #include "plates/connection_forces.h"
 #include "plates/curve_run.h"
 #include "plates/end_forces.h"
+#include "plates/flexibility.h"
 #include "plates/snapshot.h"
 #include <algorithm>
 #include <cmath>
@@ -17,14 +18,18 @@ namespace {
 
 // Second moment of area of the column as it is modelled: mid-surfaces with thicker root strips. The table's value would leave
 // part of the member's own flexure in the joint.
-double modelled(const Section& s, double flangeRoot, double webRoot, double rootWidth) {
+struct Modelled {
+    double flanges, web;
+    [[nodiscard]] double I() const { return flanges + web; }
+};
+Modelled modelled(const Section& s, double flangeRoot, double webRoot, double rootWidth) {
     const double arm = (s.h - s.t_f) / 2, clear = s.h / 2 - s.t_f;
     const double flange = s.b * s.t_f + 2 * (s.t_w / 2 + rootWidth) * flangeRoot;
     const double strip = rootWidth * webRoot, stripArm = clear - rootWidth / 2;
-    return 2 * flange * arm * arm + s.b * s.t_f * s.t_f * s.t_f / 6 + s.t_w * std::pow(2 * arm, 3) / 12 +
-           2 * strip * stripArm * stripArm;
+    return {2 * flange * arm * arm + s.b * s.t_f * s.t_f * s.t_f / 6,
+            s.t_w * std::pow(2 * arm, 3) / 12 + 2 * strip * stripArm * stripArm};
 }
-double modelledColumn(const Section& s) { return s.isWelded ? modelled(s, 0, 0, 0) : modelled(s, s.r / 4, s.r / 2, 0.8 * s.r); }
+Modelled modelledColumn(const Section& s) { return s.isWelded ? modelled(s, 0, 0, 0) : modelled(s, s.r / 4, s.r / 2, 0.8 * s.r); }
 
 // Elastic rotation of the column as a member at the level of the beam's axis, per moment: constant moments above and below, which
 // share it as their lengths allow; or all of it on the held side, when the other ends or takes given forces only.
@@ -144,15 +149,20 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const auto ofMember = [&](const JointModel::Beam& b, const Section& section, double shearOver) {
         // Beyond the toe of a haunch; without one from the plate.
         return (b.length - b.toe - shearOver * (b.length * b.length - b.toe * b.toe) / 2) /
-               (youngsModulus * modelledSecondMoment(section));
+               (youngsModulus * model.beamStiffness * modelledSecondMoment(section));
     };
-    double members = ofMember(beam, resolved->beam.section, shear), haunched = haunchFlexibility(*resolved, shear);
+    double beams = ofMember(beam, resolved->beam.section, shear), haunched = haunchFlexibility(*resolved, shear);
+    double column = 0, ofFlanges = 0; // of the column's flexure
     if (const ResolvedSide* other = joint.splicedTo(*resolved)) {
-        members += ofMember(*m.beam(other->id), other->beam.section, -shear);
+        beams += ofMember(*m.beam(other->id), other->beam.section, -shear);
         haunched += haunchFlexibility(*other, -shear);
-    } else
-        members +=
-            columnFlexibility(m, levelOfCouple(*resolved, beam), modelledColumn(joint.column.section), model.isFreeEndLoaded);
+    } else {
+        const Modelled section = modelledColumn(joint.column.section);
+        column = columnFlexibility(m, levelOfCouple(*resolved, beam), section.I(), model.isFreeEndLoaded);
+        ofFlanges = section.flanges / section.I();
+    }
+    haunched /= model.beamStiffness;
+    double members = beams + column;
     const bool isOfMember = joint.plates.haunchCountsAs == HaunchCountsAs::Member;
     if (isOfMember) members += haunched;
     PlateMomentRotation out;
@@ -204,6 +214,14 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                     std::max(0.0, turn - elasticTurn * p.M);
             forces.read(a, p);
             const bool goesOn = curve.look(a, p);
+            if (isFirst && !others && shear == 0) {
+                // Less the members' own flexure, the column's as its flanges and web share it.
+                out.flexibility = elasticFlexibility(a, m, p.M);
+                const auto less = [&](FlexiblePart part, double by) { out.flexibility[static_cast<std::size_t>(part)] -= by; };
+                less(FlexiblePart::BeamEnds, beams + haunched);
+                less(FlexiblePart::ColumnFlanges, column * ofFlanges);
+                less(FlexiblePart::ColumnWeb, column * (1 - ofFlanges));
+            }
             if (isFirst)
                 for (const PartUse& u : curve.uses().parts)
                     if (u.stress / p.M > out.peakStress) out.peakStress = u.stress / p.M, out.peakPart = partId(u.part);

@@ -218,6 +218,13 @@ struct PlateRow {
     double tension = 0; ///< of all its bolts at the end, prying included, N
 };
 
+/// In what the elastic rotation of a joint sits.
+enum class FlexiblePart { ColumnWeb, ColumnFlanges, EndPlates, Bolts, BeamEnds, Welds, Contact, Fittings };
+inline constexpr std::size_t flexiblePartCount = 8;
+/// Rotation per moment by FlexiblePart, 1/(N mm).
+using FlexibilityShares = std::array<double, flexiblePartCount>;
+[[nodiscard]] inline bool isKnown(const FlexibilityShares& shares) { return shares != FlexibilityShares{}; }
+
 /// About what a curve turns: the beam's major axis; its minor axis; its own line, torsion.
 enum class CurveAxis { Major, Minor, Torsion };
 
@@ -237,6 +244,9 @@ struct PlateMomentRotation {
         const double rest = S > 0 ? 1 / S - (haunchFlexibility > 0 ? haunchFlexibility : 0) : 0;
         return rest > 0 ? 1 / rest : S;
     }
+    /// What 1/S_j_ini of the joint alone is made of, by elastic energy. Nil throughout where other forces act besides the moment,
+    /// the shear of a haunched beam among them.
+    FlexibilityShares flexibility{};
     MomentRule rule = MomentRule::Limit;
     double M_limit = 0; ///< N mm, largest on the way to the limit
     double M_j_Rd = 0;  ///< N mm, by the rule; M_limit where the curve ends before it

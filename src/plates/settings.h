@@ -11,6 +11,7 @@ struct PlateModelSettings {
     double beamStub = 1.5;       ///< length of a beam's stub over its depth
     double columnStub = 1.5;     ///< length of the column beyond the outermost plate end over the column's depth
     double beamStrength = 1;     ///< factor on the beams' yield strength (over-strength of a plastic hinge)
+    double beamStiffness = 1;    ///< factor on the elasticity of beams and haunches: a variation that shows a cause
     double transverseShear = 1;  ///< factor on the plates' stiffness against shear across them: a variation that shows a cause
     /// Whether the column's end is free for the given forces of the column (true), or held against turning and along its axis and
     /// free sideways only, so that the column carries its moments without shear, as the component method has it.

@@ -27,6 +27,7 @@ const char* wordOf(Counterpart what) {
     case Counterpart::MomentResistance: return "M_j_Rd";
     case Counterpart::InitialStiffness: return "S_j_ini";
     case Counterpart::SecantStiffness: return "S_j at 2/3 of M";
+    case Counterpart::Flexibility: return "gives";
     case Counterpart::RowForce: return "force of row";
     case Counterpart::Compression: return "compression";
     case Counterpart::PanelShear: return "panel shear";
@@ -34,7 +35,22 @@ const char* wordOf(Counterpart what) {
     return "";
 }
 
+const char* wordOf(FlexiblePart part) {
+    switch (part) {
+    case FlexiblePart::ColumnWeb: return "column web gives";
+    case FlexiblePart::ColumnFlanges: return "column flanges give";
+    case FlexiblePart::EndPlates: return "end plates give";
+    case FlexiblePart::Bolts: return "bolts give";
+    case FlexiblePart::BeamEnds: return "beam ends give";
+    case FlexiblePart::Welds: return "welds give";
+    case FlexiblePart::Contact: return "contact gives";
+    case FlexiblePart::Fittings: return "fittings give";
+    }
+    return "";
+}
+
 std::string nameOf(const CounterpartRow& row) {
+    if (row.what == Counterpart::Flexibility) return wordOf(row.part);
     return row.row >= 0 ? wordOf(row.what) + std::string(" ") + std::to_string(row.row + 1) : wordOf(row.what);
 }
 
@@ -58,6 +74,14 @@ const char* sentenceOf(PartingReason reason) {
                "goes).";
     case PartingReason::ShearOfPlates:
         return "The rules' plates bend and do not shear, over the effective length of strength; thick plates give more.";
+    case PartingReason::BeamEnds:
+        return "The rules have the beam's web and flanges rigid (table 6.11); in the plates they give most of the difference.";
+    case PartingReason::PulledBolts:
+        return "k_10 has one share of prying for every plate; in the plates the bolts give most of the difference.";
+    case PartingReason::GivingWeb: return "In the plates the column's web gives most of the difference.";
+    case PartingReason::SeveralGive: return "Several parts give more than the rules have it: see what each gives.";
+    case PartingReason::EarlyYield:
+        return "As stiff at first; in the plates yielding has begun where the component method is still straight.";
     case PartingReason::SpreadCompression: return "Contact spreads round the compression flange and prying is taken off by rows.";
     case PartingReason::ColumnBeyondPanel: return "Part of the force leaves the panel through the bending of the column flanges.";
     case PartingReason::PanelArea:

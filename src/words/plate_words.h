@@ -9,6 +9,7 @@ namespace zg {
 /// What a run ended at ("plastic strain of 5.0 % in the end plate").
 [[nodiscard]] std::string limitWords(PlateLimit limit, const std::string& part, double strainLimit);
 [[nodiscard]] const char* wordOf(Counterpart what);
+[[nodiscard]] const char* wordOf(FlexiblePart part);
 [[nodiscard]] std::string nameOf(const CounterpartRow& row);
 [[nodiscard]] const char* sentenceOf(PartingReason reason);
 /// What each rule reads off a plates' curve ("By plates: first yield at 96, 1 % strain at 180, limit at 199 kNm.").

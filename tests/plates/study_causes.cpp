@@ -46,11 +46,12 @@ std::optional<ConnectionResult> component(ResolvedJoint joint, EndId side, bool 
 }
 
 std::optional<PlateMomentRotation> plates(const ResolvedJoint& joint, const PlateMomentRotation& like, double hardening,
-                                          double transverseShear, double beamStrength) {
+                                          double transverseShear, double beamStrength, double beamStiffness = 1) {
     MomentRotationSettings settings;
     settings.model.hardeningPart = hardening;
     settings.model.transverseShear = transverseShear;
     settings.model.beamStrength = beamStrength;
+    settings.model.beamStiffness = beamStiffness;
     const auto p = momentRotation(joint, like.side, like.isReversed, settings);
     return p ? std::optional<PlateMomentRotation>(*p) : std::nullopt;
 }
@@ -120,6 +121,10 @@ std::string causesOf(const ResolvedJoint& joint, const ConnectionResult& one, co
         if (S_stiff) trial.add("column stiffened at all flanges", *S_stiff);
         if (const auto q = plates(joint, p, usual.hardeningPart, 1e3, 1))
             trial.add("plates that do not shear", q->stiffnessOfJointAlone(q->S_j_ini) / one.stiffness.S_j_ini);
+        if (const auto q = plates(joint, p, usual.hardeningPart, 1, 1, 1e3))
+            trial.add("beams whose ends stay plane", q->stiffnessOfJointAlone(q->S_j_ini) / one.stiffness.S_j_ini);
+        if (const auto q = plates(joint, p, usual.hardeningPart, 1e3, 1, 1e3))
+            trial.add("both of these", q->stiffnessOfJointAlone(q->S_j_ini) / one.stiffness.S_j_ini);
         words += (words.empty() ? "" : " ") + trial.words();
     }
     return words;
