@@ -28,11 +28,14 @@ namespace zg::cli {
 
 namespace {
 
-std::string beside(const std::string& name, double component, double plates, Quantity quantity, UnitSystem units) {
+std::string beside(const std::string& name, double component, double plates, Quantity quantity, UnitSystem units,
+                   double whole = 0) {
     std::ostringstream s;
     s << name << " component " << shown(component, quantity, units) << ", plates " << shown(plates, quantity, units);
-    if (component == 0) return s.str();
-    s << " (" << (plates >= component ? "+" : "") << fixedDecimals(100 * (plates / component - 1), 0) << " %)";
+    if (component == 0 && whole == 0) return s.str();
+    s << " (" << (plates >= component ? "+" : "")
+      << fixedDecimals(100 * (whole != 0 ? (plates - component) / whole : plates / component - 1), 0)
+      << (whole != 0 ? " % of 1/S_j,ini)" : " %)");
     return s.str();
 }
 
@@ -295,7 +298,7 @@ int plates(const PlatesCommand& c) {
         print(m.parts, units, isTwoSided);
         for (const CounterpartRow& row : compared.back().rows)
             if (row.row >= 0 || row.what == Counterpart::Flexibility || row.reason != PartingReason::None)
-                std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units)
+                std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units, row.whole)
                           << (row.reason == PartingReason::None ? "" : std::string(". ") + sentenceOf(row.reason)) << "\n";
     }
     if (!study->curvesUnder.empty())

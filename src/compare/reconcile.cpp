@@ -49,9 +49,10 @@ PartingReason reasonOfSoftness(const FlexibilityShares& component, const Flexibi
     }
 }
 
-// Softer: by where it gives, or else plates shear; further on, plates that have begun to yield. Stiffer: the rule's web bar, where
-// without it the component method would be as stiff or more.
-PartingReason reasonOfStiffness(const ConnectionResult& c, const PlateMomentRotation& p, double component, double plates, double M) {
+// Softer: by where it gives, or else plates shear; further on, plates that have begun to yield. Stiffer: the rule's web bar,
+// where without it the component method would be as stiff or more.
+PartingReason reasonOfStiffness(const ConnectionResult& c, const PlateMomentRotation& p, double component, double plates,
+                                double M) {
     if (plates <= 0) return PartingReason::StiffensMembers;
     const bool isAsSoftAtFirst = p.stiffnessOfJointAlone(p.S_j_ini) > (1 - worthAWord) * c.stiffness.S_j_ini;
     if (plates < component && isAsSoftAtFirst && p.at(M).plasticStrain > firstYieldStrain) return PartingReason::EarlyYield;
@@ -81,7 +82,7 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     r.M = std::min(c.M_j_Rd, p.M_j_Rd);
     r.marks = p.marks();
     const auto add = [&](Counterpart what, int row, double component, double plates, Quantity quantity, PartingReason reason) {
-        CounterpartRow line{what, row, component, plates, quantity, PartingReason::None, {}};
+        CounterpartRow line{what, row, component, plates, quantity, PartingReason::None, {}, 0};
         if (line.isByPlatesOnly() || std::abs(line.apart()) > worthAWord) line.reason = reason;
         r.rows.push_back(line);
     };
@@ -92,7 +93,8 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
         reasonOfStiffness(c, p, c.stiffness.S_j_ini, S_j_ini, 0));
     const double two = 2.0 / 3 * r.M, plates = p.at(two).phi > 0 ? p.stiffnessOfJointAlone(two / p.at(two).phi) : 0;
     if (const double component = secant(c.curve, two); component > 0)
-        add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness, reasonOfStiffness(c, p, component, plates, two));
+        add(Counterpart::SecantStiffness, -1, component, plates, Quantity::Stiffness,
+            reasonOfStiffness(c, p, component, plates, two));
     if (isKnown(p.flexibility)) {
         const FlexibilityShares byRules = flexibilityByRules(c);
         const double whole = 1 / S_j_ini;
@@ -100,6 +102,7 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
             if (std::max(byRules[i], p.flexibility[i]) < 0.03 * whole) continue;
             add(Counterpart::Flexibility, -1, byRules[i], p.flexibility[i], Quantity::Flexibility, PartingReason::None);
             r.rows.back().part = static_cast<FlexiblePart>(i);
+            r.rows.back().whole = 1 / c.stiffness.S_j_ini;
         }
     }
     const PlateCurvePoint inside = p.at(r.M);

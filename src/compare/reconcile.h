@@ -36,14 +36,17 @@ enum class PartingReason {
 
 struct CounterpartRow {
     Counterpart what = Counterpart::MomentResistance;
-    int row = -1;                                  ///< bolt row, place in the side's list
+    int row = -1; ///< bolt row, place in the side's list
     double component = 0, plates = 0;
     Quantity quantity = Quantity::Moment;
     PartingReason reason = PartingReason::None;
     FlexiblePart part = FlexiblePart::ColumnWeb; ///< of a flexibility
-    [[nodiscard]] bool isByPlatesOnly() const { return component == 0 && plates != 0; }
-    /// Plates over component less one; nil where there is nothing to divide by.
-    [[nodiscard]] double apart() const { return component != 0 ? plates / component - 1 : 0; }
+    double whole = 0;                            ///< of a flexibility: 1/S_j_ini by the component method
+    [[nodiscard]] bool isByPlatesOnly() const { return component == 0 && plates != 0 && whole == 0; }
+    /// Plates over component less one; nil where there is nothing to divide by. Of a flexibility what it adds to the whole.
+    [[nodiscard]] double apart() const {
+        return whole != 0 ? (plates - component) / whole : component != 0 ? plates / component - 1 : 0;
+    }
 };
 
 /// One connection by both methods: resistances, stiffness, and the forces inside at the smaller of both moment resistances. Rows

@@ -45,7 +45,8 @@ Drawing reconciliationDrawing(const Reconciliation& r, const ReconciliationOptio
         const bool isOnly = row.isByPlatesOnly(), isApart = isOnly || std::abs(apart) > 0.15;
         d.polygon({{zero, base - 9}, {x(apart), base - 9}, {x(apart), base + 1}, {zero, base + 1}},
                   isApart ? Tone::Close : Tone::Within, Tone::None, 0);
-        const std::string off = (apart >= 0 ? "+" : "−") + fixedDecimals(100 * std::abs(apart), 0) + " %";
+        const std::string off =
+            (apart >= 0 ? "+" : "−") + fixedDecimals(100 * std::abs(apart), 0) + (row.whole != 0 ? " % of 1/S" : " %");
         d.label({o.width - 26, base}, isOnly ? "plates only" : off, textSize::strong, Tone::Ink, Align::Right).isBold = isApart;
         if (row.reason != PartingReason::None)
             d.label({left, base + 13}, sentenceOf(row.reason), textSize::small, Tone::FaintInk).hasHalo = true;

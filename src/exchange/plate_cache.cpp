@@ -102,7 +102,8 @@ template <class V> void list(V& v, PartMark& p) { v("part", p.part), v("what", p
 template <class V> void list(V& v, PlateMomentRotation& m) {
     v("side", m.side), v("axis", m.axis), v("reversed", m.isReversed), v("curve", m.curve), v("S_j_ini", m.S_j_ini),
         v("M_j_Rd", m.M_j_Rd);
-    v("haunch", m.haunchFlexibility), v("under", m.under), v("rule", m.rule), v("M_limit", m.M_limit), v("parts", m.parts), v("flexibility", m.flexibility);
+    v("haunch", m.haunchFlexibility), v("under", m.under), v("rule", m.rule), v("M_limit", m.M_limit), v("parts", m.parts),
+        v("flexibility", m.flexibility);
     v("phi_Cd", m.phi_Cd), v("limit", m.limit), v("limit_part", m.limitPart), v("rows", m.rows), v("contact", m.contact);
     v("imbalance", m.axialImbalance), v("peak", m.peakStress), v("peak_part", m.peakPart), v("freedoms", m.freedoms);
     v("seconds", m.seconds), v("complete", m.isComplete), v("message", m.message);

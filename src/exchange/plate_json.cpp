@@ -125,8 +125,8 @@ ordered_json stabilityJson(const PlateStability& s, const LimitRules& rules) {
     return j;
 }
 
-constexpr std::array<const char*, flexiblePartCount> flexibleNames{
-    "column_web", "column_flanges", "end_plates", "bolts", "beam_ends", "welds", "contact", "fittings"};
+constexpr std::array<const char*, flexiblePartCount> flexibleNames{"column_web", "column_flanges", "end_plates", "bolts",
+                                                                   "beam_ends",  "welds",          "contact",    "fittings"};
 
 ordered_json curveJson(const PlateMomentRotation& m, const LimitRules& rules) {
     ordered_json points = ordered_json::array(), rows = ordered_json::array();
@@ -166,8 +166,7 @@ ordered_json curveJson(const PlateMomentRotation& m, const LimitRules& rules) {
                       {"M_phi", std::move(points)}};
     if (isKnown(m.flexibility)) {
         ordered_json gives = ordered_json::object();
-        for (std::size_t i = 0; i < flexiblePartCount; ++i)
-            gives[flexibleNames[i]] = m.flexibility[i];
+        for (std::size_t i = 0; i < flexiblePartCount; ++i) gives[flexibleNames[i]] = m.flexibility[i];
         j["flexibility_rad_per_Nmm"] = std::move(gives);
     }
     if (!m.under.empty()) j["under"] = m.under;
