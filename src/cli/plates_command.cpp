@@ -49,6 +49,7 @@ std::string curveTable(const PlateMomentRotation& r) {
 
 void print(const PlateStrength& s, double strainLimit, UnitSystem units, bool isTwoSided) {
     std::cout << "  " << s.id << ": " << strengthSentence(s, strainLimit) << ".\n";
+    for (const SlipUse& slip : s.slips) std::cout << "    " << slipWords(slip, units) << "\n";
     if (!s.isLoaded) return;
     if (!s.message.empty()) std::cout << "    " << s.message << "\n";
     for (const PathStretch& stretch : pathOf(s, isTwoSided, units)) {
@@ -224,9 +225,10 @@ int plates(const PlatesCommand& c) {
         if (!joint.plates) joint.plates = PlateSpec{};
         joint.plates->sizeFactor = c.size;
     }
-    if (c.isImperfect) {
+    if (c.isImperfect || c.isPreloaded) {
         if (!joint.plates) joint.plates = PlateSpec{};
-        joint.plates->isImperfect = true;
+        joint.plates->isImperfect |= c.isImperfect;
+        joint.plates->isPreloaded |= c.isPreloaded;
     }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());

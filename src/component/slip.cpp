@@ -2,6 +2,7 @@
 #include "base/traced.h"
 #include "catalogue/friction.h"
 #include "component/check_list.h"
+#include "joint/bolt_strength.h"
 #include <cmath>
 
 namespace zg {
@@ -26,7 +27,7 @@ template <class Num>
 void verifySlip(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ActionSet& set, int index,
                 std::vector<Check>& checks) {
     const BoltSpec& bolts = side.spec.bolts;
-    if (side.kind != ConnectionKind::EndPlate || side.isPartner || !bolts.slip || side.spec.rows.empty()) return;
+    if (!mustNotSlip(side) || side.spec.rows.empty()) return;
     const bool isService = *bolts.slip == SlipLimit::Serviceability;
     if (isService != (set.kind == SetKind::Serviceability)) return;
     if constexpr (Workings<Num>::tracing)

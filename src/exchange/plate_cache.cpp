@@ -55,7 +55,11 @@ template <class V> void list(V& v, BoltUse& u) {
     v("row", u.row), v("bolt", u.bolt), v("tension", u.tension), v("shear", u.shear), v("F_t_Rd", u.F_t_Rd),
         v("F_v_Rd", u.F_v_Rd);
     v("B_p_Rd", u.B_p_Rd), v("F_b_Rd", u.F_b_Rd), v("elongation", u.elongation), v("fracture", u.fractureLength),
-        v("yield", u.yieldLength);
+        v("yield", u.yieldLength), v("preload", u.preload), v("clamp", u.clamp);
+}
+template <class V> void list(V& v, SlipUse& u) {
+    v("side", u.side), v("service", u.isService), v("shear", u.shear), v("F_s_Rd", u.F_s_Rd), v("bolts", u.bolts),
+        v("slipped", u.slipped);
 }
 template <class V> void list(V& v, WeldUse& u) {
     v("part", u.part), v("stress", u.stress), v("strength", u.strength), v("deformation", u.deformation), v("limit", u.limit);
@@ -69,7 +73,7 @@ template <class V> void list(V& v, PlateStrength& s) {
         v("reserve", s.reserve);
     v("open", s.isReserveOpen), v("limit", s.limit), v("limit_part", s.limitPart), v("message", s.message), v("parts", s.parts);
     v("bolts", s.bolts), v("welds", s.welds), v("contact", s.contact), v("balance", s.balance), v("frames", s.frames);
-    v("full_frame", s.fullFrame), v("seconds", s.seconds);
+    v("full_frame", s.fullFrame), v("seconds", s.seconds), v("slips", s.slips), v("service", s.isService);
 }
 template <class V> void list(V& v, PlateMode::Share& s) { v("part", s.part), v("energy", s.energy); }
 template <class V> void list(V& v, PlateMode& m) {

@@ -30,7 +30,7 @@ ordered_json strengthJson(const PlateStrength& s, const LimitRules& rules) {
                          {"f_y_MPa", p.f_y},
                          {"plastic_strain", p.strain},
                          {"at_mm", p.strainAt}});
-    for (const BoltUse& b : s.bolts)
+    for (const BoltUse& b : s.bolts) {
         bolts.push_back({{"row", partId(b.row)},
                          {"tension_N", b.tension},
                          {"shear_N", b.shear},
@@ -41,6 +41,8 @@ ordered_json strengthJson(const PlateStrength& s, const LimitRules& rules) {
                          {"plastic_elongation_mm", b.elongation},
                          {"fracture_mm", b.fractureLength},
                          {"utilisation", b.utilisation()}});
+        if (b.preload > 0) bolts.back().update({{"preload_N", b.preload}, {"clamp_N", b.clamp}, {"pulled_by_N", b.demand()}});
+    }
     for (const WeldUse& w : s.welds) {
         ordered_json one{{"part", partId(w.part)}, {"stress_MPa", w.stress}, {"kind", w.strength > 0 ? "fillet" : "butt"}};
         if (w.strength > 0)
@@ -55,6 +57,18 @@ ordered_json strengthJson(const PlateStrength& s, const LimitRules& rules) {
     j["bolts"] = std::move(bolts);
     j["welds"] = std::move(welds);
     j["contact"] = std::move(contact);
+    if (!s.slips.empty()) {
+        ordered_json slips = ordered_json::array();
+        for (const SlipUse& slip : s.slips)
+            slips.push_back({{"side", name(slip.side)},
+                             {"no_slip_at", slip.isService ? "serviceability" : "ultimate"},
+                             {"shear_N", slip.shear},
+                             {"F_s_Rd_N", slip.F_s_Rd},
+                             {"bolts", slip.bolts},
+                             {"slipped", slip.slipped}});
+        j["slip"] = std::move(slips);
+    }
+    if (s.isService) j["serviceability"] = true;
     j["balance"] = {{"largest_applied_N", s.balance.applied},
                     {"left_N", s.balance.left},
                     {"left_Nmm", s.balance.leftMoment},

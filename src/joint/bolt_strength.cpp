@@ -1,4 +1,5 @@
 #include "joint/bolt_strength.h"
+#include "catalogue/friction.h"
 #include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
@@ -46,6 +47,23 @@ BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, 
     return through(joint.settings, side, side.spec.bolts.threadInShearPlane, gripped + side.spec.plate.thickness + backing,
                    std::min(side.spec.plate.thickness * side.plateSteel.f_u, gripped * grippedStrength),
                    side.spec.bolts.threadInGrip);
+}
+
+bool mustNotSlip(const ResolvedSide& side) {
+    return side.kind == ConnectionKind::EndPlate && !side.isPartner && side.spec.bolts.slip;
+}
+
+bool mustNotSlip(const ResolvedSide& side, SlipLimit at) { return mustNotSlip(side) && *side.spec.bolts.slip == at; }
+
+SlipStrength slipStrength(const ResolvedJoint& joint, const ResolvedSide& side, double F_t) {
+    const BoltSpec& bolts = side.spec.bolts;
+    const bool isService = *bolts.slip == SlipLimit::Serviceability;
+    SlipStrength s;
+    s.F_p_C = 0.7 * side.boltClass.f_ub * side.bolt.A_s;
+    s.F_s_Rd = holeFactor(bolts.holes == HoleKind::Oversize) *
+               slipFactor(EnumNames<FrictionClass>::names[static_cast<int>(bolts.surface)]) *
+               std::max(0.0, s.F_p_C - 0.8 * F_t) / (isService ? joint.settings.gamma_M3_ser : joint.settings.gamma_M3);
+    return s;
 }
 
 std::array<BearingPlace, 2> finBearing(const ResolvedSide& side, bool isPlate) {

@@ -38,6 +38,18 @@ struct FinBoltStrength {
 };
 [[nodiscard]] FinBoltStrength finBoltStrength(const ResolvedJoint& joint, const ResolvedSide& side);
 
+/// Of one preloaded bolt in an end plate, N.
+struct SlipStrength {
+    double F_p_C = 0; ///< preload, EN 1993-1-8:2005 (3.7)
+    double F_s_Rd = 0;
+};
+/// Whether the bolts of an end plate must not slip (at this limit state), so that they are preloaded.
+[[nodiscard]] bool mustNotSlip(const ResolvedSide& side);
+[[nodiscard]] bool mustNotSlip(const ResolvedSide& side, SlipLimit at);
+/// At the limit state at which the bolts must not slip (EN 1993-1-8:2005 3.9.1, 3.9.2), with axial tension `F_t` (N) on the bolt
+/// that no contact balances. The bolts must be of such a kind.
+[[nodiscard]] SlipStrength slipStrength(const ResolvedJoint& joint, const ResolvedSide& side, double F_t);
+
 [[nodiscard]] BoltStrength boltStrength(const ResolvedJoint& joint, const ResolvedSide& side, double backing = 0);
 
 /// Grip (flange, plate, backing, two washers) plus half of head and nut (EN 1993-1-8:2005 table 6.11), mm.

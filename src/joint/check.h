@@ -68,6 +68,7 @@ enum class CheckCode {
     PlatesOverStrength,
     PlateStrain,
     PlatesBolt,
+    PlatesSlip,
     PlatesBoltElongation,
     PlatesWeld,
     PlatesWeldDeformation,

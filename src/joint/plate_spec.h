@@ -30,6 +30,7 @@ struct PlateSpec {
     double strainLimit = 0.05;
     MomentRule momentRule = MomentRule::Limit;
     bool doBoltsRedistribute = true;
+    bool isPreloaded = false;
     bool hasOtherAxes = false;
     std::string curvesUnder; ///< id of an action set; empty: none
     HeldEnd heldEnd = HeldEnd::ColumnBelow;
@@ -47,6 +48,9 @@ struct PlateSpec {
         v(Field{"bolts_redistribute", Quantity::None, 0, 0,
                 "false ends every run where a bolt comes to its resistance (EN 1993-1-8:2005 6.2.7.2(9))"},
           s.doBoltsRedistribute);
+        v(Field{"preloaded", Quantity::None, 0, 0,
+                "bolts that must not slip are tightened before every run and carry shear by friction until they slip"},
+          s.isPreloaded);
         v(Field{"curves_other_axes", Quantity::None, 0, 0, "moment-rotation about the minor axis and of torsion too"},
           s.hasOtherAxes);
         v(Field{"curves_under", Quantity::None, 0, 0,

@@ -44,6 +44,7 @@ void ModelBuilder::endPlate(const ResolvedSide& s) {
     const std::vector<int> far = partner ? plates_[partner->id] : supportShells(s);
     bolts(s, plateShells, far, partner ? std::vector<Backing>{} : backings(s, far));
     contact(ref, plateShells, far, t_p + (partner ? partner->spec.plate.thickness : s.isInPlane() ? col_.t_f : col_.t_w));
+    clamps(s);
 }
 
 // Fillets run along both faces of a flange but for the web and its roots on the inner one.

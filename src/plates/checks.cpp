@@ -47,6 +47,14 @@ std::vector<Check> plateChecks(const PlateStudy& study, const LimitRules& rules)
     Ledger ledger;
     const auto of = [&](const PlateStrength& s, bool isOverStrength) {
         if (!s.isLoaded) return;
+        for (const SlipUse& slip : s.slips) {
+            if (slip.isService != s.isService || isOverStrength) continue;
+            Check c = made(CheckCode::PlatesSlip, s.set, slip.shear, slip.F_s_Rd, Quantity::Force, useOf(slip.shear, slip.F_s_Rd),
+                           "EN 1993-1-8:2005 3.9");
+            c.side = slip.side;
+            ledger.add(c);
+        }
+        if (s.isService) return;
         Check whole =
             made(isOverStrength ? CheckCode::PlatesOverStrength : CheckCode::PlatesReserve, s.set, 1, s.reserve, Quantity::Ratio,
                  useOf(1, s.reserve), isOverStrength ? "EN 1998-1:2004 6.5.5" : "EN 1993-1-5:2006 annex C");
@@ -64,7 +72,7 @@ std::vector<Check> plateChecks(const PlateStudy& study, const LimitRules& rules)
             Check c = b.elongation > 0 && rules.doBoltsRedistribute
                           ? made(CheckCode::PlatesBoltElongation, s.set, b.elongation, b.fractureLength, Quantity::Length,
                                  useOf(b.elongation, b.fractureLength), "EN ISO 898-1:2013 table 3")
-                          : made(CheckCode::PlatesBolt, s.set, b.tension, b.F_t_Rd, Quantity::Force, b.utilisation(),
+                          : made(CheckCode::PlatesBolt, s.set, b.demand(), b.F_t_Rd, Quantity::Force, b.utilisation(),
                                  "EN 1993-1-8:2005 table 3.4");
             if (!rules.doBoltsRedistribute) c.utilisation = useOf(b.useWithoutRedistribution(), 1);
             c.side = b.row.side;

@@ -44,6 +44,7 @@ PlateModelSettings settingsFor(const ResolvedJoint& joint, const ActionSet& set,
     for (const ResolvedSide& beam : joint.sides) {
         const double V = forcesAt(set, beam.id).V;
         settings.shearSense[beam.id] = V > 0 ? 1 : V < 0 ? -1 : 0;
+        settings.axialTension[beam.id] = std::max(0.0, faceForces(joint, beam.id, set).N);
     }
     return settings;
 }

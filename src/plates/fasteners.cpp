@@ -1,8 +1,13 @@
 #include "fe/connect.h"
 #include "joint/bolt_strength.h"
 #include "plates/model_builder.h"
+#include <cmath>
 
 namespace zg {
+
+namespace {
+constexpr double pi = 3.14159265358979323846;
+}
 
 void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
                          const std::vector<Backing>& backings) {
@@ -27,13 +32,43 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
         bolt.plates.push_back(patch(plateShells, bolt.position, bolt.axis, s.bolt));
         const double F_b_Rd = bearingStrength(joint_, s, i, sense == settings_.shearSense.end() ? 0 : sense->second);
         // A row kept for shear alone has play along its bolts.
-        addBolt(*built, std::move(bolt), s.bolt.A_s, strength, F_b_Rd, s.spec.rows[i].takesTension ? 1 : 1e-4);
+        const bool isTightened = joint_.plates.isPreloaded && mustNotSlip(s);
+        if (isTightened) {
+            const auto tension = settings_.axialTension.find(s.id);
+            const double N_t = tension == settings_.axialTension.end() ? 0 : tension->second;
+            const SlipStrength slip = slipStrength(joint_, s, N_t / static_cast<double>(builtBolts(s.id).size()));
+            bolt.preload = slip.F_p_C;
+            bolt.law.slip = slip.F_s_Rd;
+            bolt.law.slipStiffness = slip.F_s_Rd / slipStart;
+        }
+        addBolt(*built, std::move(bolt), s.bolt.A_s, strength, F_b_Rd, s.spec.rows[i].takesTension || isTightened ? 1 : 1e-4);
+        out_.bolts.back().isServiceSlip = isTightened && mustNotSlip(s, SlipLimit::Serviceability);
+    }
+}
+
+// Pressure under a washer spreads at 30 degrees through the plate; where two meet it is the nearer bolt's.
+void ModelBuilder::clamps(const ResolvedSide& s) {
+    const double reach = s.bolt.washerOuter / 2 + s.spec.plate.thickness * std::tan(pi / 6);
+    for (const JointModel::Contact& c : out_.contacts) {
+        if (c.part != PartRef{PartKind::EndPlate, s.id}) continue;
+        for (int link = c.firstLink; link < c.firstLink + c.linkCount; ++link) {
+            JointModel::Bolt* nearest = nullptr;
+            double least = reach;
+            for (JointModel::Bolt& b : out_.bolts) {
+                if (b.preload <= 0 || b.row.side != s.id) continue;
+                const Vec3 away = out_.model.links[link].a.position - b.head, axis = fe::unit(b.nut - b.head);
+                const double distance = norm(away - dot(away, axis) * axis);
+                if (distance < least) least = distance, nearest = &b;
+            }
+            if (nearest) nearest->clamp.push_back(link);
+        }
     }
 }
 
 void ModelBuilder::addBolt(const BoltPart& built, fe::BoltData bolt, double A_s, const BoltStrength& strength, double F_b_Rd,
                            double play) {
     bolt.id = partId(built.part);
+    const double preload = bolt.preload, F_s_Rd = bolt.law.slip;
     const double k = youngsModulus * A_s / strength.L_b * play;
     // The hole gives way where it is weaker than the shank.
     const double ratio = strength.F_t_Rd / std::max(1.0, std::min(strength.F_v_Rd, F_b_Rd));
@@ -52,6 +87,8 @@ void ModelBuilder::addBolt(const BoltPart& built, fe::BoltData bolt, double A_s,
     placed.F_b_Rd = F_b_Rd;
     placed.fractureLength = strength.fractureLength;
     placed.yieldLength = strength.F_t_Rd / k;
+    placed.preload = preload;
+    placed.F_s_Rd = F_s_Rd;
     out_.bolts.push_back(placed);
 }
 

@@ -121,6 +121,7 @@ private:
     std::vector<Backing> backings(const ResolvedSide& s, const std::vector<int>& flangeShells);
 
     // fasteners.cpp
+    void clamps(const ResolvedSide& s);
     void bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
                const std::vector<Backing>& backings);
     /// Puts a bolt, with its axis, place and patches, into the model. `play`: on its stiffness along the axis.

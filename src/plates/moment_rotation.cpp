@@ -8,6 +8,7 @@
 #include "plates/end_forces.h"
 #include "plates/flexibility.h"
 #include "plates/snapshot.h"
+#include "plates/tighten.h"
 #include <algorithm>
 #include <cmath>
 #include <optional>
@@ -138,7 +139,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const int under = others ? m.model.addCase("under set " + others->id) : -1;
     if (others) m.model.cases[under].forces = endForces(joint, m, *others);
     Diagnostics found;
-    const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, settings.threads});
+    const auto analysis = analysisOf(m, found, {plateTolerance, 30, settings.threads}, progress);
     if (!analysis) return tl::unexpected(found);
 
     const JointModel::Beam& beam = *m.beam(side);
@@ -180,9 +181,11 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
             return tl::unexpected(Diagnostics{{Severity::Error, joint.mark,
                                                "The other forces of set " + others->id + " alone are more than joint " +
                                                    joint.mark + " carries: there is no curve under them. " + before.message}});
+        out.under = others->id;
+    }
+    if (others || m.isPreloaded()) {
         turnBefore = dir * analysis->displacement(beam.handle, fe::Ry);
         stubBefore = turnOfStub(*analysis, beam, sign, *resolved);
-        out.under = others->id;
     }
     fe::Stage stage;
     stage.id = std::string("moment on the ") + name(side) + (isReversed ? ", tension at the bottom" : ", tension at the top");
@@ -214,7 +217,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
                     std::max(0.0, turn - elasticTurn * p.M);
             forces.read(a, p);
             const bool goesOn = curve.look(a, p);
-            if (isFirst && !others && shear == 0) {
+            if (isFirst && !others && !m.isPreloaded() && shear == 0) {
                 // Less the members' own flexure, the column's as its flanges and web share it.
                 out.flexibility = elasticFlexibility(a, m, p.M);
                 const auto less = [&](FlexiblePart part, double by) { out.flexibility[static_cast<std::size_t>(part)] -= by; };

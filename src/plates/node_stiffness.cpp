@@ -1,3 +1,4 @@
+#include "plates/tighten.h"
 #include "plates/node_stiffness.h"
 #include "base/text.h"
 #include "fe/condense.h"
@@ -85,7 +86,7 @@ tl::expected<NodeStiffness, Diagnostics> nodeStiffness(const ResolvedJoint& join
     const int load = m.model.addCase("set " + set.id);
     m.model.cases[load].forces = forces;
     Diagnostics found;
-    const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, 2});
+    const auto analysis = analysisOf(m, found, {plateTolerance, 30, 2}, progress);
     if (!analysis) return tl::unexpected(found);
     const fe::Stage stage = wholeOf(m.model, load, "set " + set.id);
     const fe::RunResult run = analysis->run(stage, {}, progress);

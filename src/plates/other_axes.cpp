@@ -1,3 +1,4 @@
+#include "plates/tighten.h"
 #include "plates/other_axes.h"
 #include "base/elapsed.h"
 #include "fe/analysis.h"
@@ -105,7 +106,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotationAbout(const Resolve
     const ResolvedSide* partner = free.splicedTo(*resolved);
     const fe::Terms support = turnOf(m.model, partner ? sectionOf(m, *m.beam(partner->id)) : panelOf(m, *resolved), about);
     Diagnostics found;
-    const auto analysis = fe::Analysis::create(m.model, found, {plateTolerance, 30, settings.threads});
+    const auto analysis = analysisOf(m, found, {plateTolerance, 30, settings.threads}, progress);
     if (!analysis) return tl::unexpected(found);
     // Of the stub between the plate (the toe of a haunch, which is the joint's) and the section; the other beam's as well in a
     // splice.

@@ -53,14 +53,25 @@ struct PartUse {
 struct BoltUse {
     PartRef row;
     int bolt = 0;                  ///< index in the geometry
-    double tension = 0, shear = 0; ///< prying included
+    double tension = 0, shear = 0; ///< prying included; shear on the shank, without what friction carries
     double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0, F_b_Rd = 0;
     double elongation = 0, fractureLength = 0; ///< plastic
     double yieldLength = 0;                    ///< elastic, at F_t_Rd
+    double preload = 0;                        ///< nil of a bolt that is not tightened
+    double clamp = 0;                          ///< with which its washers still press the plates on each other
+    /// What pulls at it from outside, prying included: of a tightened bolt its force less what it still clamps with.
+    [[nodiscard]] double demand() const;
     /// Largest of tension, punching, bearing and the interaction of EN 1993-1-8:2005 table 3.4.
     [[nodiscard]] double utilisation() const;
     /// The same, and beyond it the plastic elongation over the elastic one: of a bolt that may not redistribute.
     [[nodiscard]] double useWithoutRedistribution() const { return utilisation() + elongation / yieldLength; }
+};
+/// The preloaded bolts of one connection: what they carry across, and what friction can.
+struct SlipUse {
+    EndId side = ends::right;
+    bool isService = false;        ///< must not slip at serviceability; else at the ultimate limit state
+    double shear = 0, F_s_Rd = 0;  ///< of all bolts together, N
+    int bolts = 0, slipped = 0;    ///< how many, and how many of them have slipped by themselves
 };
 struct WeldUse {
     PartRef part;
@@ -102,6 +113,8 @@ struct PlateStrength {
     std::vector<PartUse> parts;
     std::vector<BoltUse> bolts;
     std::vector<WeldUse> welds;
+    std::vector<SlipUse> slips; ///< of connections with preloaded bolts
+    bool isService = false;     ///< a serviceability set, run for slip alone: nothing is said of its strength
     std::vector<std::pair<PartRef, double>> contact; ///< sum of pressure under each plate, N
     PlateBalance balance;
     std::vector<PlateFrame> frames; ///< on the way to the set, the whole set among them, and on to the limit

@@ -18,6 +18,7 @@ struct PlateModelSettings {
     bool isFreeEndLoaded = false;
     /// Sense of each beam's shear: 1 when the beam pushes the column down, -1 up, unknown when absent. Bolts bear accordingly.
     std::map<EndId, int> shearSense;
+    std::map<EndId, double> axialTension; ///< N at the connection's plate: takes of the friction of preloaded bolts
 };
 
 /// Residual to which plates are brought into equilibrium, of the largest force: results move by less than a thousandth of a per
@@ -30,6 +31,10 @@ inline constexpr double hingeWidth = 0.5;
 /// Stiffness of a fillet weld, N/mm per mm over E. The standard has it rigid (EN 1993-1-8:2005 table 6.11, k_19); ten times what
 /// the fillet itself would give as a short plate moves S_j,ini by about 1 %.
 inline constexpr double weldStiffness = 5;
+
+/// Movement at which friction under a preloaded bolt is used up, mm: the standard has it rigid until it slips (EN 1993-1-8:2005
+/// table 6.11, k_11), and calls 0.15 mm slip in the test (EN 1090-2:2018 annex G).
+inline constexpr double slipStart = 0.01;
 
 /// From a plate's side to where its fillet holds the other plate, mm: 0.8 of the leg (EN 1993-1-8:2005 figures 6.2, 6.8).
 [[nodiscard]] inline double footOfFillet(double throat) { return 0.8 * 1.41421356237309504880 * throat; }

@@ -49,8 +49,11 @@ void fieldsAtCorners(const fe::Analysis& a, PlateFrame& f) {
 
 double BoltUse::utilisation() const {
     const double bearing = F_b_Rd > 0 ? shear / F_b_Rd : shear > 0 ? farOver : 0;
-    return std::min(farOver, std::max({tension / F_t_Rd, tension / B_p_Rd, bearing, shear / F_v_Rd + tension / (1.4 * F_t_Rd)}));
+    const double pull = demand();
+    return std::min(farOver, std::max({pull / F_t_Rd, pull / B_p_Rd, bearing, shear / F_v_Rd + pull / (1.4 * F_t_Rd)}));
 }
+
+double BoltUse::demand() const { return preload > 0 ? std::max(0.0, tension - clamp) : tension; }
 
 PlateGeometry geometryOf(const ResolvedJoint& joint, const JointModel& m) {
     PlateGeometry g;
@@ -141,6 +144,14 @@ std::vector<PartUse> partUses(const fe::Analysis& a, const JointModel& m) {
     return uses;
 }
 
+// Shear that bears on the shank: friction under a tightened bolt passes it by.
+double onShank(const fe::Analysis& a, int link, const fe::LinkState& s) {
+    const auto* law = std::get_if<fe::CoupledLaw>(&a.model().links[link].law);
+    const double friction = law ? law->slipStiffness : 0;
+    const std::array<double, 2>& slipped = a.state().springs[link].slipped;
+    return std::hypot(s.force[1] - friction * (s.deflection[1] - slipped[0]), s.force[2] - friction * (s.deflection[2] - slipped[1]));
+}
+
 std::vector<BoltUse> boltUses(const fe::Analysis& a, const JointModel& m) {
     std::vector<BoltUse> uses;
     for (std::size_t i = 0; i < m.bolts.size(); ++i) {
@@ -150,11 +161,15 @@ std::vector<BoltUse> boltUses(const fe::Analysis& a, const JointModel& m) {
         u.bolt = static_cast<int>(i);
         u.F_t_Rd = b.F_t_Rd, u.F_v_Rd = b.F_v_Rd, u.B_p_Rd = b.B_p_Rd, u.F_b_Rd = b.F_b_Rd, u.fractureLength = b.fractureLength;
         u.yieldLength = b.yieldLength;
+        u.preload = b.preload;
+        // Some of the preload presses beyond the washer's reach: what is left of the part within it stands for the whole.
+        for (const int link : b.clamp) u.clamp -= a.springForce(link)[0];
+        if (b.firstClamp > 0) u.clamp *= b.preload / b.firstClamp;
         u.tension = a.springForce(b.firstLink)[0];
         for (int k = 0; k < b.linkCount; ++k) {
             const fe::LinkState s = fe::linkState(a, b.firstLink + k);
             // Of several links the first carries the tension, the others the shear of one plane each.
-            if (b.linkCount == 1 || k > 0) u.shear = std::max(u.shear, std::hypot(s.force[1], s.force[2]));
+            if (b.linkCount == 1 || k > 0) u.shear = std::max(u.shear, onShank(a, b.firstLink + k, s));
             u.elongation = std::max(u.elongation, s.plastic);
         }
         uses.push_back(u);

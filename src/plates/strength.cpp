@@ -2,7 +2,9 @@
 #include "base/elapsed.h"
 #include "fe/buckling.h"
 #include "plates/end_forces.h"
+#include "plates/slip_use.h"
 #include "plates/snapshot.h"
+#include "plates/tighten.h"
 #include <algorithm>
 #include <cmath>
 #include <optional>
@@ -40,6 +42,7 @@ public:
         if (!built) return tl::unexpected(built.error());
         m_ = std::move(*built);
         forces_ = endForces(joint_, m_, set_);
+        s.isService = set_.kind == SetKind::Serviceability;
         if (forces_.empty()) {
             s.isLoaded = false;
             s.message = "Set " + set_.id + " has no forces.";
@@ -55,7 +58,7 @@ public:
         Diagnostics found;
         // A first step that finds no equilibrium says only that the limit is below it: start again with smaller ones.
         for (double first : {0.34, 0.06, 0.012}) {
-            analysis_ = fe::Analysis::create(m_.model, found, solver);
+            analysis_ = analysisOf(m_, found, solver, progress_);
             if (!analysis_) return tl::unexpected(found);
             s.frames.clear();
             s.limit = PlateLimit::None;
@@ -112,6 +115,7 @@ private:
         if (isWithinSet) {
             s.parts = uses.parts, s.bolts = uses.bolts, s.welds = uses.welds;
             s.contact = contactForces(*analysis_, m_);
+            s.slips = slipUses(*analysis_, m_);
             s.reached = factor;
             s.fullFrame = static_cast<int>(s.frames.size()) - 1;
         }

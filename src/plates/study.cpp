@@ -1,4 +1,5 @@
 #include "plates/study.h"
+#include "joint/bolt_strength.h"
 #include "base/elapsed.h"
 #include "plates/moment_rotation.h"
 #include "plates/other_axes.h"
@@ -97,7 +98,8 @@ private:
     void plan(const JointModel& model) {
         if (scope_.strength || scope_.buckling || wantsStability())
             for (std::size_t i = 0; i < joint_.actions.size(); ++i)
-                if (joint_.actions[i].kind != SetKind::Serviceability) tasks_.push_back({Kind::Set, static_cast<int>(i)});
+                if (joint_.actions[i].kind != SetKind::Serviceability || isRunForSlip(joint_.actions[i]))
+                    tasks_.push_back({Kind::Set, static_cast<int>(i)});
         for (const auto& [isWanted, kind] :
              {std::pair{scope_.curves, Kind::Curve}, std::pair{setUnder() != nullptr, Kind::CurveUnder},
               std::pair{wantsOverStrength(), Kind::OverStrength}})
@@ -161,9 +163,11 @@ private:
         StrengthSettings settings;
         settings.threads = threads;
         const bool isSet = task.kind == Kind::Set;
-        const bool isImperfect = isSet && wantsStability();
-        settings.wantsBuckling = isSet && (scope_.buckling || isImperfect);
-        settings.wantsReserve = settings.keepsFrames = isSet;
+        const bool isService = isSet && joint_.actions[task.set].kind == SetKind::Serviceability;
+        const bool isImperfect = isSet && !isService && wantsStability();
+        settings.wantsBuckling = isSet && !isService && (scope_.buckling || isImperfect);
+        settings.wantsReserve = isSet && !isService;
+        settings.keepsFrames = isSet;
         if (!isSet) {
             // The hinge's moment comes from beyond the model: its stub is given a little more, to hand it on whole.
             settings.model.beamStrength = 1.05 * joint_.plates.hardening * joint_.plates.overStrength;
@@ -221,7 +225,7 @@ private:
                 for (const Float3& u : shapeOf(set.mechanism)) all.mechanism.insert(all.mechanism.end(), u.begin(), u.end());
             } else if (tasks_[i].kind == Kind::Set) {
                 all.sets.push_back(set.strength);
-                if (scope_.buckling || wantsStability()) all.buckling.push_back(set.buckling);
+                if ((scope_.buckling || wantsStability()) && !set.strength.isService) all.buckling.push_back(set.buckling);
                 if (stable_[i]) all.stability.push_back(*stable_[i]);
             } else {
                 all.overStrength.push_back(set.strength);
@@ -252,13 +256,22 @@ private:
                (scope_.otherAxes == Wanted::AsChosen && scope_.curves && joint_.plates.hasOtherAxes);
     }
 
+    // Serviceability is run where tightened bolts must not slip at it.
+    [[nodiscard]] bool isRunForSlip(const ActionSet& set) const {
+        return joint_.plates.isPreloaded && set.kind == SetKind::Serviceability &&
+               std::any_of(joint_.sides.begin(), joint_.sides.end(),
+                           [](const ResolvedSide& s) { return mustNotSlip(s, SlipLimit::Serviceability); });
+    }
+
     [[nodiscard]] bool wantsStability() const {
         return scope_.stability == Wanted::Yes || (scope_.stability == Wanted::AsChosen && joint_.plates.isImperfect);
     }
 
     void notes() {
         for (const ActionSet& actions : joint_.actions)
-            if (actions.kind == SetKind::Serviceability)
+            if (isRunForSlip(actions))
+                out_.notes.push_back("Set " + actions.id + " is a serviceability set, run for the slip of tightened bolts alone.");
+            else if (actions.kind == SetKind::Serviceability)
                 out_.notes.push_back("Set " + actions.id +
                                      " is a serviceability set; the plates' limits are those of strength, so it is "
                                      "not run.");
@@ -267,6 +280,12 @@ private:
         if (joint_.actions.empty()) out_.notes.emplace_back("The joint has no action sets: strength and buckling wait for them.");
         if (!under().empty() && !setUnder())
             out_.notes.push_back("Curves under " + under() + ": the joint has no such set; they were not run.");
+        const bool isTightened =
+            std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) { return mustNotSlip(s); });
+        if (joint_.plates.isPreloaded && !isTightened)
+            out_.notes.emplace_back("Tightened bolts were asked for, but no end plate's bolts must not slip (no_slip_at): none was tightened.");
+        if (!joint_.plates.isPreloaded && isTightened)
+            out_.notes.emplace_back("Bolts that must not slip: not tightened in the plates (not asked for); they bear from the start.");
         if (!wantsStability())
             out_.notes.emplace_back(
                 "Moved geometry with imperfections: not asked for; buckling factors and slenderness stand for it.");

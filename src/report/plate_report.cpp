@@ -64,7 +64,7 @@ private:
         t.widths = {0.08, 0.1, 0.36, 0.2, 0.14, 0.12};
         const PlateStrength* least = nullptr;
         for (const PlateStrength& s : study_.sets) {
-            if (!s.isLoaded) continue;
+            if (!s.isLoaded || s.isService) continue;
             if (!least || s.reserve < least->reserve) least = &s;
             const PartUse* part = nullptr;
             for (const PartUse& p : s.parts)
@@ -79,7 +79,9 @@ private:
                  words(part ? partName(part->part, isTwoSided_) + ", " + fixedDecimals(100 * part->strain, 2) + " %" : ""),
                  number(fixedDecimals(bolt, 2)), number(shown(s.balance.left, Quantity::Force, units_))});
         }
-        d_.blocks.emplace_back(std::move(t));
+        if (least) d_.blocks.emplace_back(std::move(t));
+        for (const PlateStrength& s : study_.sets)
+            for (const SlipUse& slip : s.slips) d_.text("Slip in set " + s.id + ", bolts " + slipWords(slip, units_) + ".");
         if (!least) return;
         d_.heading(3, "The path of the force in set " + least->id);
         TableBlock path;

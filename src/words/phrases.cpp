@@ -75,6 +75,8 @@ constexpr std::array phrases{
            "The joint must outlast the beam's plastic hinge only where it is designed for capacity."},
     Phrase{CheckCode::PlateStrain, "plate_strain", "Plates: plastic strain", "Thicker plate, or a stiffener beside it."},
     Phrase{CheckCode::PlatesBolt, "plates_bolt", "Plates: bolt with prying", "Larger bolts, or a thicker plate against prying."},
+    Phrase{CheckCode::PlatesSlip, "plates_slip", "Plates: slip of the bolts",
+           "More or larger bolts, or faces of a better friction class."},
     Phrase{CheckCode::PlatesBoltElongation, "plates_bolt_elongation", "Plates: bolt yielding",
            "Larger bolts, or a thicker plate against prying."},
     Phrase{CheckCode::PlatesWeld, "plates_weld", "Plates: throat stress", "Larger throat, or a butt weld."},

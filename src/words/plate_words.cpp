@@ -170,8 +170,20 @@ std::string reachWords(const PlateMode& mode, bool isTwoSided) {
     return part;
 }
 
+std::string slipWords(const SlipUse& s, UnitSystem units) {
+    return std::string(name(s.side)) + ": " + shown(s.shear, Quantity::Force, units) + " of " +
+           shown(s.F_s_Rd, Quantity::Force, units) + " by friction" +
+           (s.F_s_Rd > 0 ? " (" + fixedDecimals(s.shear / s.F_s_Rd, 2) + ")" : std::string()) + " at " +
+           (s.isService ? "serviceability" : "the ultimate limit state") + ", " +
+           (s.slipped == 0 ? std::string("no bolt has slipped")
+                           : std::to_string(s.slipped) + " of " + std::to_string(s.bolts) + " bolts have slipped by themselves");
+}
+
 std::string strengthSentence(const PlateStrength& s, double strainLimit) {
     if (!s.isLoaded) return s.message;
+    if (s.isService)
+        return s.reached < 1 - 1e-9 ? "serviceability, carried to " + fixedDecimals(100 * s.reached, 0) + " % only"
+                                    : "serviceability, run for slip alone";
     const std::string carried = s.reached < 1 - 1e-9 ? "carried to " + fixedDecimals(100 * s.reached, 0) + " % only; " : "";
     if (s.isReserveOpen) return carried + "no limit met up to " + fixedDecimals(s.reserve, 1) + " times the set";
     return carried + "limit at " + fixedDecimals(s.reserve, 2) +

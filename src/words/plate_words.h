@@ -27,6 +27,8 @@ namespace zg {
 [[nodiscard]] std::string reachWords(const PlateMode& mode, bool isTwoSided);
 /// One line of a set: how far it is carried and what ends it.
 [[nodiscard]] std::string strengthSentence(const PlateStrength& strength, double strainLimit);
+/// "right: 98 kN of 240 kN by friction (0.41) at serviceability, no bolt has slipped".
+[[nodiscard]] std::string slipWords(const SlipUse& slip, UnitSystem units);
 /// "shape of mode 1: column web, 1/200 of 240 mm: 1.2 mm".
 [[nodiscard]] std::string imperfectionWords(const PlateImperfection& imperfection, bool isTwoSided);
 /// "column web under the bottom flange, right: 380 kN of 567 kN (0.67), EN 1993-1-5 section 6, pressed from both sides".

@@ -446,6 +446,25 @@ TEST_CASE("forces on an end that cannot carry them: the ways out are offered, ea
     CHECK_FALSE(remedies->isVisible());
 }
 
+TEST_CASE("tightened bolts: ticked, slip told in sentence and ledger, taken back", "[app][plates]") {
+    PlatesBench b;
+    b.session.edit("no slip", [](Joint& joint) {
+        for (Connection& c : joint.connections)
+            if (EndPlate* plate = std::get_if<EndPlate>(&c.how)) plate->bolts.size += " HV", plate->bolts.slip = SlipLimit::Ultimate;
+    });
+    auto* tick = b.child<QCheckBox>("plateTightened");
+    CHECK_FALSE(tick->isChecked());
+    QTest::mouseClick(tick, Qt::LeftButton, Qt::NoModifier, {10, tick->height() / 2});
+    REQUIRE(platesOf(*b.session.current()).isPreloaded);
+    b.run();
+    const auto checks = b.session.plates().current()->checks;
+    CHECK(std::any_of(checks.begin(), checks.end(), [](const Check& c) { return c.code == CheckCode::PlatesSlip; }));
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("by friction")));
+    b.session.undoStack()->undo();
+    CHECK_FALSE(tick->isChecked());
+    CHECK(b.session.plates().isStale(*b.session.current()));
+}
+
 TEST_CASE("sets with imperfections: ticked, run, stepped through, told in sentence, list and ledger, taken back",
           "[app][plates]") {
     PlatesBench b;

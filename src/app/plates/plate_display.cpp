@@ -86,7 +86,7 @@ int PlateDisplay::setToShow() const {
     const auto same = std::find_if(all.begin(), all.end(), [&](const PlateStrength* s) { return nameOf(*s) == chosenSet_; });
     if (same != all.end()) return static_cast<int>(same - all.begin());
     const std::vector<PlateStrength>& sets = study_->sets;
-    const auto reserve = [](const PlateStrength& s) { return s.isLoaded ? s.reserve : 1e9; };
+    const auto reserve = [](const PlateStrength& s) { return s.isLoaded && !s.isService ? s.reserve : 1e9; };
     const auto least = std::min_element(sets.begin(), sets.end(),
                                         [&](const PlateStrength& a, const PlateStrength& b) { return reserve(a) < reserve(b); });
     return static_cast<int>(least - sets.begin());

@@ -266,13 +266,21 @@ QWidget* PlatesView::makeOptions() {
         if (!isFollowing_) choose(tr("imperfections"), [&](PlateSpec& spec) { spec.isImperfect = is; });
     });
     grid->addWidget(imperfect_, 3, 0, 1, 3);
+    tightened_ = new QCheckBox(tr("bolts tightened"), box);
+    tightened_->setObjectName(QStringLiteral("plateTightened"));
+    tightened_->setToolTip(
+        tr("Bolts that must not slip are tightened before every run and carry shear by friction until they slip"));
+    connect(tightened_, &QCheckBox::toggled, this, [this](bool is) {
+        if (!isFollowing_) choose(tr("tightened bolts"), [&](PlateSpec& spec) { spec.isPreloaded = is; });
+    });
+    grid->addWidget(tightened_, 4, 0, 1, 3);
     axes_ = new QCheckBox(tr("minor axis and torsion"), box);
     axes_->setObjectName(QStringLiteral("plateAxes"));
     axes_->setToolTip(tr("Moment-rotation about the beams' minor axis and of torsion too"));
     connect(axes_, &QCheckBox::toggled, this, [this](bool is) {
         if (!isFollowing_) choose(tr("other axes"), [&](PlateSpec& spec) { spec.hasOtherAxes = is; });
     });
-    grid->addWidget(axes_, 4, 0, 1, 3);
+    grid->addWidget(axes_, 5, 0, 1, 3);
     under_ = new QComboBox(box);
     under_->setObjectName(QStringLiteral("plateUnder"));
     under_->setAccessibleName(tr("Curves under the other forces of a set"));
@@ -284,7 +292,7 @@ QWidget* PlatesView::makeOptions() {
     });
     under_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     under_->setMinimumContentsLength(10);
-    grid->addWidget(under_, 5, 0, 1, 3);
+    grid->addWidget(under_, 6, 0, 1, 3);
     auto* stiffness = new QPushButton(tr("Node stiffness..."), box);
     stiffness->setObjectName(QStringLiteral("plateStiffness"));
     stiffness->setToolTip(tr("Every member's end against every other at the set on show, for frame programs, as JSON"));
@@ -297,7 +305,7 @@ QWidget* PlatesView::makeOptions() {
     runs->setSpacing(4);
     runs->addWidget(converge);
     runs->addWidget(stiffness);
-    grid->addLayout(runs, 6, 0, 1, 3);
+    grid->addLayout(runs, 7, 0, 1, 3);
     return box;
 }
 
@@ -353,6 +361,8 @@ void PlatesView::follow() {
     const Joint* joint = session_.current();
     imperfect_->setChecked(joint && platesOf(*joint).isImperfect);
     imperfect_->setEnabled(joint != nullptr);
+    tightened_->setChecked(joint && platesOf(*joint).isPreloaded);
+    tightened_->setEnabled(joint != nullptr);
     axes_->setChecked(joint && platesOf(*joint).hasOtherAxes);
     axes_->setEnabled(joint != nullptr);
     under_->clear();
@@ -409,8 +419,11 @@ void PlatesView::say() {
             words << tr("Set %1 in moved geometry: %2.")
                          .arg(QString::fromStdString(imperfect->run.id),
                               QString::fromStdString(stabilitySentence(*imperfect, limit)));
-        else if (const PlateStrength* set = display_->set())
+        else if (const PlateStrength* set = display_->set()) {
             words << QString::fromStdString("Set " + set->id + ": " + strengthSentence(*set, limit) + ".");
+            for (const SlipUse& slip : set->slips)
+                words << QString::fromStdString("Bolts " + slipWords(slip, session_.job().settings.units) + ".");
+        }
         if (!study->isComplete && !plates.isRunning()) words << tr("The run was not finished; what is shown stands.");
     }
     const PlateStudies::Entry* entry = plates.current();
