@@ -75,6 +75,7 @@ enum class Problem {
     NoBolts,
     SizeFactor,
     HeldAtFreeEnd,
+    PreloadTooHigh,
     NoBeamThere,
     NoCurveOfItsOwn,
     // reading a job

@@ -96,6 +96,9 @@ constexpr Words table[] = {
     {Problem::NoBolts, "no_bolts", "There are no bolts on the {0}: nothing holds the beam."},
     {Problem::SizeFactor, "size_factor", "The factor on the element size is {value}; allowed is {min} to {max}."},
     {Problem::HeldAtFreeEnd, "held_at_free_end", "The column ends above the beam, so it cannot be held there; hold it below."},
+    {Problem::PreloadTooHigh, "preload_too_high",
+     "The preload of the bolts on the {0}, 0.7 f_ub A_s = {1}, is above their tension resistance {2}; with this gamma_M2 they cannot be "
+     "tightened in the plates."},
     {Problem::NoBeamThere, "no_beam_there", "Joint {0} has no beam on the {1}."},
     {Problem::NoCurveOfItsOwn, "no_curve_of_its_own", "The {0} beam has no moment-rotation of its own: it is {1}."},
 

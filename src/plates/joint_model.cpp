@@ -1,4 +1,6 @@
 #include "plates/joint_model.h"
+#include "base/units.h"
+#include "joint/bolt_strength.h"
 #include "plates/end_forces.h"
 #include "plates/model_builder.h"
 
@@ -28,6 +30,14 @@ tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint
     const bool isTopHeld = joint.plates.heldEnd == HeldEnd::ColumnAbove;
     if (isTopHeld && joint.columnSpec.endAbove)
         found.push_back(problem(Problem::HeldAtFreeEnd, joint.mark, FieldPath{"plates", "held_end"}));
+    for (const ResolvedSide& s : joint.sides) {
+        if (!joint.plates.isPreloaded || !mustNotSlip(s)) continue;
+        const double F_p_C = slipStrength(joint, s, 0).F_p_C, F_t_Rd = boltStrength(joint, s).F_t_Rd;
+        if (F_p_C > F_t_Rd)
+            found.push_back(problem(Problem::PreloadTooHigh, joint.mark, FieldPath{"plates", "preloaded"},
+                                    {name(s.id), shown(F_p_C, Quantity::Force, UnitSystem::SI),
+                                     shown(F_t_Rd, Quantity::Force, UnitSystem::SI)}));
+    }
     const Diagnostics released = forcesOnReleases(joint);
     found.insert(found.end(), released.begin(), released.end());
     if (hasErrors(found)) return tl::unexpected(found);

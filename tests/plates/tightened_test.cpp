@@ -161,3 +161,13 @@ TEST_CASE("A serviceability set is run for slip alone, and asking in vain is sai
     for (const std::string& note : without->notes) isSaid = isSaid || note.find("none was tightened") != std::string::npos;
     CHECK(isSaid);
 }
+
+TEST_CASE("Bolts whose preload is above their resistance are refused in words") {
+    Job job = slipJob(SlipLimit::Ultimate, true);
+    job.settings.gamma_M2 = 1.4; // F_t_Rd = 0.9/1.4 f_ub A_s < 0.7 f_ub A_s
+    const auto m = buildJointModel(resolved(job));
+    REQUIRE_FALSE(m);
+    CHECK(joined(m.error()).find("247.1 kN") != std::string::npos);
+    job.joints[0].plates->isPreloaded = false;
+    CHECK(buildJointModel(resolved(job)));
+}
