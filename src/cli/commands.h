@@ -35,7 +35,7 @@ struct PlatesCommand : JobSource {
     bool isKept = false;
     double size = 1;
     std::string under, stiffness;
-    bool isImperfect = false, hasOtherAxes = false, isPreloaded = false;
+    bool isImperfect = false, hasOtherAxes = false, isPreloaded = false, hasHoles = false;
     bool isConverging = false;
 };
 

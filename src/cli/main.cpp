@@ -147,6 +147,7 @@ int main(int argc, char** argv) {
                       "Every set also in moved geometry, with its buckling shapes as imperfections");
     plates_->add_flag("--tightened", platesC.isPreloaded,
                       "Bolts that must not slip are tightened first and carry shear by friction until they slip");
+    plates_->add_flag("--holes", platesC.hasHoles, "Holes are cut: net sections yield, shanks bear on the edges of their holes");
     plates_->add_option("--only", platesC.only, "One kind of analysis")
         ->check(CLI::IsMember({"strength", "buckling", "stability", "curves", "over-strength"}));
     plates_->add_option("--size", platesC.size, "Factor on the element size")->check(numberWithin(0.3, 4));

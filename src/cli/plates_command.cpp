@@ -225,10 +225,11 @@ int plates(const PlatesCommand& c) {
         if (!joint.plates) joint.plates = PlateSpec{};
         joint.plates->sizeFactor = c.size;
     }
-    if (c.isImperfect || c.isPreloaded) {
+    if (c.isImperfect || c.isPreloaded || c.hasHoles) {
         if (!joint.plates) joint.plates = PlateSpec{};
         joint.plates->isImperfect |= c.isImperfect;
         joint.plates->isPreloaded |= c.isPreloaded;
+        joint.plates->hasHoles |= c.hasHoles;
     }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());

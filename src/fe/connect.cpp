@@ -330,9 +330,12 @@ int addBolt(Model& model, const BoltData& bolt) {
         link.preload = preload;
         model.links.push_back(link);
     };
-    if (at.size() == 2) {
+    std::vector<Attachment> bearing = at;
+    for (std::size_t i = 0; i < bolt.edges.size() && i < bearing.size(); ++i)
+        bearing[i] = attachToPatch(model.nodes, bolt.edges[i].nodes, bolt.edges[i].weights, bolt.position);
+    if (at.size() == 2 && bolt.edges.empty()) {
         add(at[0], at[1], bolt.law, bolt.preload);
-    } else if (at.size() > 2) {
+    } else if (at.size() >= 2) {
         const EllipsoidLaw& e = bolt.law.ellipsoid;
         YieldingLaw axial;
         axial.stiffness = e.stiffness[0];
@@ -345,7 +348,14 @@ int addBolt(Model& model, const BoltData& bolt) {
         shear.isTensionOnly = false;
         shear.ellipsoid.weight[0] = 0;
         shear.ellipsoid.stiffness[0] = 1e-6 * e.stiffness[0]; // its own axial part is next to nothing
-        for (std::size_t i = 0; i + 1 < at.size(); ++i) add(at[i], at[i + 1], shear, 0);
+        // The shank bears on edges, friction acts under the washers.
+        CoupledLaw friction = shear;
+        if (!bolt.edges.empty()) shear.slip = shear.slipStiffness = 0;
+        for (double& k : friction.ellipsoid.stiffness) k *= 1e-6;
+        for (std::size_t i = 0; i + 1 < at.size(); ++i) {
+            add(bearing[i], bearing[i + 1], shear, 0);
+            if (!bolt.edges.empty() && friction.slip > 0) add(at[i], at[i + 1], friction, 0);
+        }
     }
     return static_cast<int>(model.links.size() - before);
 }

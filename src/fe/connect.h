@@ -96,11 +96,12 @@ struct BoltData {
     std::string id;
     Vec3 position, axis; ///< axis: unit, from head to nut
     std::vector<BoltPatch> plates;
+    std::vector<BoltPatch> edges; ///< of their holes, on which the shank bears; none: it bears on the patches too
     CoupledLaw law;
     double preload = 0;
 };
-/// Two plates: one spring with tension and shear together. More: tension between the outer ones, shear at each plane between
-/// neighbours; tension and shear then do not weaken each other (said in docs/theory/plate-fe.md).
+/// Two plates without edges: one spring with tension and shear together. More, or with edges: tension between the outer ones,
+/// shear at each plane between neighbours; tension and shear then do not weaken each other (said in docs/theory/plate-fe.md).
 int addBolt(Model& model, const BoltData& bolt);
 
 } // namespace zg::fe

@@ -31,6 +31,7 @@ struct PlateSpec {
     MomentRule momentRule = MomentRule::Limit;
     bool doBoltsRedistribute = true;
     bool isPreloaded = false;
+    bool hasHoles = false;
     bool hasOtherAxes = false;
     std::string curvesUnder; ///< id of an action set; empty: none
     HeldEnd heldEnd = HeldEnd::ColumnBelow;
@@ -51,6 +52,10 @@ struct PlateSpec {
         v(Field{"preloaded", Quantity::None, 0, 0,
                 "bolts that must not slip are tightened before every run and carry shear by friction until they slip"},
           s.isPreloaded);
+        v(Field{"cut_holes", Quantity::None, 0, 0,
+                "holes of the bolts are cut into end plates and column flanges, so that net sections yield and shanks bear on "
+                "edges"},
+          s.hasHoles);
         v(Field{"curves_other_axes", Quantity::None, 0, 0, "moment-rotation about the minor axis and of torsion too"},
           s.hasOtherAxes);
         v(Field{"curves_under", Quantity::None, 0, 0,

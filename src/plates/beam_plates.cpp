@@ -36,13 +36,17 @@ void ModelBuilder::endPlate(const ResolvedSide& s) {
     if (partner) linesOfSide(*partner, y, z); // the beam on the other side of the bolts
     const int plate = part(ref, t_p, s.plateSteel.f_y);
     grid(plate, y.positions(), z.positions(), [&](double u, double v) { return on(drawn, u, v); });
+    cutHoles(s.isPartner ? *joint_.splicedTo(s) : s, ref, {plate});
     const std::vector<int>& plateShells = plates_[s.id] = fe::shellsOf(out_.model, plate);
     beam(s, plateShells);
     rib(s, true, plateShells);
     rib(s, false, plateShells);
     if (s.isPartner) return; // bolts and contact are with the connection onto it
     const std::vector<int> far = partner ? plates_[partner->id] : supportShells(s);
-    bolts(s, plateShells, far, partner ? std::vector<Backing>{} : backings(s, far));
+    const PartRef support = partner         ? PartRef{PartKind::EndPlate, partner->id}
+                            : s.isInPlane() ? PartRef{PartKind::ColumnFlange, s.dir() > 0 ? ends::right : ends::left}
+                                            : PartRef{PartKind::ColumnWeb};
+    bolts(s, support, plateShells, far, partner ? std::vector<Backing>{} : backings(s, far));
     contact(ref, plateShells, far, t_p + (partner ? partner->spec.plate.thickness : s.isInPlane() ? col_.t_f : col_.t_w));
     clamps(s);
 }

@@ -118,6 +118,9 @@ void ModelBuilder::column() {
     }
     if (root > 0) thickenRoots(half - col_.t_f / 2 - root, col_.t_w / 2 + root);
     columnStiffeners(xs, across[0].positions(), zs);
+    for (const ResolvedSide& s : joint_.sides)
+        if (s.isInPlane() && s.kind == ConnectionKind::EndPlate)
+            cutHoles(s, {PartKind::ColumnFlange, s.dir() > 0 ? ends::right : ends::left}, flanges_[s.dir() > 0 ? 0 : 1]);
     if (joint_.topPlate) // its edges share their nodes with the ends of web and flanges
         grid(part({PartKind::TopPlate}, joint_.topPlate->thickness, joint_.topPlateSteel.f_y), xs, across[0].positions(),
              [&](double u, double v) {

@@ -9,8 +9,8 @@ namespace {
 constexpr double pi = 3.14159265358979323846;
 }
 
-void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
-                         const std::vector<Backing>& backings) {
+void ModelBuilder::bolts(const ResolvedSide& s, PartRef support, const std::vector<int>& plateShells,
+                         const std::vector<int>& flangeShells, const std::vector<Backing>& backings) {
     const auto sense = settings_.shearSense.find(s.id);
     for (const BoltPart* built : builtBolts(s.id)) {
         const auto i = static_cast<std::size_t>(built->part.index);
@@ -30,6 +30,11 @@ void ModelBuilder::bolts(const ResolvedSide& s, const std::vector<int>& plateShe
         if (backing) bolt.plates.push_back(patch(backing->shells, bolt.position, bolt.axis, s.bolt));
         bolt.plates.push_back(patch(flangeShells, bolt.position, bolt.axis, s.bolt));
         bolt.plates.push_back(patch(plateShells, bolt.position, bolt.axis, s.bolt));
+        // The plate that goes down comes to the bolt with the upper edge of its hole.
+        const double down = sense == settings_.shearSense.end() ? 0 : sense->second;
+        const fe::BoltPatch ofSupport = edgeOf(*built, support, {0, 0, -down}),
+                            ofPlate = edgeOf(*built, {PartKind::EndPlate, s.id}, {0, 0, down});
+        if (!ofSupport.nodes.empty() && !ofPlate.nodes.empty() && !backing) bolt.edges = {ofSupport, ofPlate};
         const double F_b_Rd = bearingStrength(joint_, s, i, sense == settings_.shearSense.end() ? 0 : sense->second);
         // A row kept for shear alone has play along its bolts.
         const bool isTightened = joint_.plates.isPreloaded && mustNotSlip(s);
@@ -69,6 +74,7 @@ void ModelBuilder::addBolt(const BoltPart& built, fe::BoltData bolt, double A_s,
                            double play) {
     bolt.id = partId(built.part);
     const double preload = bolt.preload, F_s_Rd = bolt.law.slip;
+    const bool hasEdges = !bolt.edges.empty();
     const double k = youngsModulus * A_s / strength.L_b * play;
     // The hole gives way where it is weaker than the shank.
     const double ratio = strength.F_t_Rd / std::max(1.0, std::min(strength.F_v_Rd, F_b_Rd));
@@ -88,6 +94,7 @@ void ModelBuilder::addBolt(const BoltPart& built, fe::BoltData bolt, double A_s,
     placed.fractureLength = strength.fractureLength;
     placed.yieldLength = strength.F_t_Rd / k;
     placed.preload = preload;
+    placed.bearsOnEdges = hasEdges;
     placed.F_s_Rd = F_s_Rd;
     out_.bolts.push_back(placed);
 }

@@ -34,9 +34,9 @@ tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint
         if (!joint.plates.isPreloaded || !mustNotSlip(s)) continue;
         const double F_p_C = slipStrength(joint, s, 0).F_p_C, F_t_Rd = boltStrength(joint, s).F_t_Rd;
         if (F_p_C > F_t_Rd)
-            found.push_back(problem(Problem::PreloadTooHigh, joint.mark, FieldPath{"plates", "preloaded"},
-                                    {name(s.id), shown(F_p_C, Quantity::Force, UnitSystem::SI),
-                                     shown(F_t_Rd, Quantity::Force, UnitSystem::SI)}));
+            found.push_back(problem(
+                Problem::PreloadTooHigh, joint.mark, FieldPath{"plates", "preloaded"},
+                {name(s.id), shown(F_p_C, Quantity::Force, UnitSystem::SI), shown(F_t_Rd, Quantity::Force, UnitSystem::SI)}));
     }
     const Diagnostics released = forcesOnReleases(joint);
     found.insert(found.end(), released.begin(), released.end());

@@ -22,9 +22,10 @@ struct JointModel {
         double F_t_Rd = 0, F_v_Rd = 0, B_p_Rd = 0, F_b_Rd = 0; ///< EN 1993-1-8:2005 table 3.4, N
         double fractureLength = 0, yieldLength = 0;            ///< elongation: plastic at which it breaks, elastic at F_t_Rd, mm
         double preload = 0, F_s_Rd = 0;                        ///< EN 1993-1-8:2005 3.9.1, N; nil of a bolt that is not tightened
-        bool isServiceSlip = false;                            ///< must not slip at serviceability; else at the ultimate limit state
-        double firstClamp = 0;                                 ///< force of `clamp` once the bolts are tightened, N
-        std::vector<int> clamp;                                ///< contact links that its washer presses on each other
+        bool bearsOnEdges = false;                             ///< of cut holes
+        bool isServiceSlip = false; ///< must not slip at serviceability; else at the ultimate limit state
+        double firstClamp = 0;      ///< force of `clamp` once the bolts are tightened, N
+        std::vector<int> clamp;     ///< contact links that its washer presses on each other
     };
     std::vector<Bolt> bolts;
     [[nodiscard]] bool isPreloaded() const {

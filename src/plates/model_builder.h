@@ -122,12 +122,18 @@ private:
 
     // fasteners.cpp
     void clamps(const ResolvedSide& s);
-    void bolts(const ResolvedSide& s, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
+    void bolts(const ResolvedSide& s, PartRef support, const std::vector<int>& plateShells, const std::vector<int>& flangeShells,
                const std::vector<Backing>& backings);
     /// Puts a bolt, with its axis, place and patches, into the model. `play`: on its stiffness along the axis.
     void addBolt(const BoltPart& built, fe::BoltData bolt, double A_s, const BoltStrength& strength, double F_b_Rd,
                  double play = 1);
     [[nodiscard]] fe::BoltPatch patch(const std::vector<int>& shells, Vec3 centre, Vec3 axis, const BoltSize& bolt) const;
+
+    // cut_holes.cpp
+    /// Cuts the holes of a side's bolts into a plate; those that cannot be cut are told in the notes.
+    void cutHoles(const ResolvedSide& s, PartRef plate, const std::vector<int>& parts);
+    /// Nothing where the hole is not cut.
+    [[nodiscard]] fe::BoltPatch edgeOf(const BoltPart& bolt, PartRef plate, Vec3 pushes) const;
 
     const ResolvedJoint& joint_;
     const PlateModelSettings& settings_;
@@ -138,6 +144,12 @@ private:
     std::vector<int> web_;                     ///< parts of the column's web
     std::array<std::vector<int>, 2> flanges_;  ///< parts of the column's flanges, right and left
     std::map<EndId, std::vector<int>> plates_; ///< shells of end plates
+    struct Hole {
+        PartRef plate;
+        const BoltPart* bolt = nullptr;
+        std::vector<int> edge;
+    };
+    std::vector<Hole> holes_;
     double fine_ = 10;
 };
 

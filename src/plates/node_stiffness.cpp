@@ -1,8 +1,8 @@
-#include "plates/tighten.h"
 #include "plates/node_stiffness.h"
 #include "base/text.h"
 #include "fe/condense.h"
 #include "plates/end_forces.h"
+#include "plates/tighten.h"
 #include <algorithm>
 #include <cmath>
 

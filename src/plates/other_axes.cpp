@@ -1,9 +1,9 @@
-#include "plates/tighten.h"
 #include "plates/other_axes.h"
 #include "base/elapsed.h"
 #include "fe/analysis.h"
 #include "joint/geometry.h"
 #include "plates/curve_run.h"
+#include "plates/tighten.h"
 #include <algorithm>
 #include <array>
 #include <cmath>

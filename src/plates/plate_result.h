@@ -69,9 +69,9 @@ struct BoltUse {
 /// The preloaded bolts of one connection: what they carry across, and what friction can.
 struct SlipUse {
     EndId side = ends::right;
-    bool isService = false;        ///< must not slip at serviceability; else at the ultimate limit state
-    double shear = 0, F_s_Rd = 0;  ///< of all bolts together, N
-    int bolts = 0, slipped = 0;    ///< how many, and how many of them have slipped by themselves
+    bool isService = false;       ///< must not slip at serviceability; else at the ultimate limit state
+    double shear = 0, F_s_Rd = 0; ///< of all bolts together, N
+    int bolts = 0, slipped = 0;   ///< how many, and how many of them have slipped by themselves
 };
 struct WeldUse {
     PartRef part;

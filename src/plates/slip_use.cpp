@@ -18,11 +18,13 @@ std::vector<SlipUse> slipUses(const fe::Analysis& a, const JointModel& m) {
             sum->use.side = b.row.side;
             sum->use.isService = b.isServiceSlip;
         }
-        // The last plane is that of the end plate.
-        const int link = b.firstLink + b.linkCount - 1;
-        const auto force = a.springForce(link);
-        for (int k = 1; k < 3; ++k) sum->shear = sum->shear + force[k] * m.model.links[link].axes[k];
-        const std::array<double, 2>& slipped = a.state().springs[link].slipped;
+        // The last plane is that of the end plate; where shanks bear on edges of holes friction has a link of its own.
+        const int last = b.firstLink + b.linkCount - 1;
+        for (int link = b.bearsOnEdges ? last - 1 : last; link <= last; ++link) {
+            const auto force = a.springForce(link);
+            for (int k = 1; k < 3; ++k) sum->shear = sum->shear + force[k] * m.model.links[link].axes[k];
+        }
+        const std::array<double, 2>& slipped = a.state().springs[last].slipped;
         sum->use.F_s_Rd += b.F_s_Rd;
         ++sum->use.bolts;
         sum->use.slipped += std::hypot(slipped[0], slipped[1]) > 0;

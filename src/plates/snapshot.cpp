@@ -149,7 +149,8 @@ double onShank(const fe::Analysis& a, int link, const fe::LinkState& s) {
     const auto* law = std::get_if<fe::CoupledLaw>(&a.model().links[link].law);
     const double friction = law ? law->slipStiffness : 0;
     const std::array<double, 2>& slipped = a.state().springs[link].slipped;
-    return std::hypot(s.force[1] - friction * (s.deflection[1] - slipped[0]), s.force[2] - friction * (s.deflection[2] - slipped[1]));
+    return std::hypot(s.force[1] - friction * (s.deflection[1] - slipped[0]),
+                      s.force[2] - friction * (s.deflection[2] - slipped[1]));
 }
 
 std::vector<BoltUse> boltUses(const fe::Analysis& a, const JointModel& m) {

@@ -1,6 +1,6 @@
 #include "plates/study.h"
-#include "joint/bolt_strength.h"
 #include "base/elapsed.h"
+#include "joint/bolt_strength.h"
 #include "plates/moment_rotation.h"
 #include "plates/other_axes.h"
 #include "plates/patch_load.h"
@@ -270,7 +270,8 @@ private:
     void notes() {
         for (const ActionSet& actions : joint_.actions)
             if (isRunForSlip(actions))
-                out_.notes.push_back("Set " + actions.id + " is a serviceability set, run for the slip of tightened bolts alone.");
+                out_.notes.push_back("Set " + actions.id +
+                                     " is a serviceability set, run for the slip of tightened bolts alone.");
             else if (actions.kind == SetKind::Serviceability)
                 out_.notes.push_back("Set " + actions.id +
                                      " is a serviceability set; the plates' limits are those of strength, so it is "
@@ -283,9 +284,11 @@ private:
         const bool isTightened =
             std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) { return mustNotSlip(s); });
         if (joint_.plates.isPreloaded && !isTightened)
-            out_.notes.emplace_back("Tightened bolts were asked for, but no end plate's bolts must not slip (no_slip_at): none was tightened.");
+            out_.notes.emplace_back(
+                "Tightened bolts were asked for, but no end plate's bolts must not slip (no_slip_at): none was tightened.");
         if (!joint_.plates.isPreloaded && isTightened)
-            out_.notes.emplace_back("Bolts that must not slip: not tightened in the plates (not asked for); they bear from the start.");
+            out_.notes.emplace_back(
+                "Bolts that must not slip: not tightened in the plates (not asked for); they bear from the start.");
         if (!wantsStability())
             out_.notes.emplace_back(
                 "Moved geometry with imperfections: not asked for; buckling factors and slenderness stand for it.");

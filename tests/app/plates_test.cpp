@@ -450,8 +450,14 @@ TEST_CASE("tightened bolts: ticked, slip told in sentence and ledger, taken back
     PlatesBench b;
     b.session.edit("no slip", [](Joint& joint) {
         for (Connection& c : joint.connections)
-            if (EndPlate* plate = std::get_if<EndPlate>(&c.how)) plate->bolts.size += " HV", plate->bolts.slip = SlipLimit::Ultimate;
+            if (EndPlate* plate = std::get_if<EndPlate>(&c.how))
+                plate->bolts.size += " HV", plate->bolts.slip = SlipLimit::Ultimate;
     });
+    auto* holes = b.child<QCheckBox>("plateHoles");
+    QTest::mouseClick(holes, Qt::LeftButton, Qt::NoModifier, {10, holes->height() / 2});
+    CHECK(platesOf(*b.session.current()).hasHoles);
+    b.session.undoStack()->undo();
+    CHECK_FALSE(holes->isChecked());
     auto* tick = b.child<QCheckBox>("plateTightened");
     CHECK_FALSE(tick->isChecked());
     QTest::mouseClick(tick, Qt::LeftButton, Qt::NoModifier, {10, tick->height() / 2});

@@ -74,8 +74,10 @@ TEST_CASE("Tightened bolts hold their preload and press the plates on each other
 }
 
 TEST_CASE("Slip by plates is that of the rule, axial tension included") {
-    for (const SlipLimit at : {SlipLimit::Serviceability, SlipLimit::Ultimate}) {
-        const Job job = slipJob(at, true);
+    for (const auto& [at, hasHoles] : {std::pair{SlipLimit::Serviceability, false}, std::pair{SlipLimit::Ultimate, false},
+                                       std::pair{SlipLimit::Ultimate, true}}) {
+        Job job = slipJob(at, true);
+        job.joints[0].plates->hasHoles = hasHoles;
         const ResolvedJoint joint = resolved(job);
         const char* set = at == SlipLimit::Serviceability ? "SLS" : "R1"; // R1 pulls with 6.1 kN
         const PlateStrength s = strengthOf(joint, set);

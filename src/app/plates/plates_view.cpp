@@ -273,7 +273,15 @@ QWidget* PlatesView::makeOptions() {
     connect(tightened_, &QCheckBox::toggled, this, [this](bool is) {
         if (!isFollowing_) choose(tr("tightened bolts"), [&](PlateSpec& spec) { spec.isPreloaded = is; });
     });
-    grid->addWidget(tightened_, 4, 0, 1, 3);
+    grid->addWidget(tightened_, 4, 0, 1, 2);
+    holes_ = new QCheckBox(tr("holes cut"), box);
+    holes_->setObjectName(QStringLiteral("plateHoles"));
+    holes_->setToolTip(tr("Holes of the bolts are cut into end plates and column flanges: net sections yield, shanks bear on the "
+                          "edges of their holes. Thin end plates come out a little weaker."));
+    connect(holes_, &QCheckBox::toggled, this, [this](bool is) {
+        if (!isFollowing_) choose(tr("holes"), [&](PlateSpec& spec) { spec.hasHoles = is; });
+    });
+    grid->addWidget(holes_, 4, 2);
     axes_ = new QCheckBox(tr("minor axis and torsion"), box);
     axes_->setObjectName(QStringLiteral("plateAxes"));
     axes_->setToolTip(tr("Moment-rotation about the beams' minor axis and of torsion too"));
@@ -363,6 +371,8 @@ void PlatesView::follow() {
     imperfect_->setEnabled(joint != nullptr);
     tightened_->setChecked(joint && platesOf(*joint).isPreloaded);
     tightened_->setEnabled(joint != nullptr);
+    holes_->setChecked(joint && platesOf(*joint).hasHoles);
+    holes_->setEnabled(joint != nullptr);
     axes_->setChecked(joint && platesOf(*joint).hasOtherAxes);
     axes_->setEnabled(joint != nullptr);
     under_->clear();

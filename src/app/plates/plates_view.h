@@ -56,7 +56,7 @@ private:
     QProgressBar* progress_ = nullptr;
     QComboBox *under_ = nullptr, *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
     QSlider *steps_ = nullptr, *cut_ = nullptr;
-    QCheckBox *imperfect_ = nullptr, *tightened_ = nullptr, *axes_ = nullptr;
+    QCheckBox *imperfect_ = nullptr, *tightened_ = nullptr, *holes_ = nullptr, *axes_ = nullptr;
     QLabel* line_ = nullptr;
     QWidget *foot_ = nullptr, *side_ = nullptr, *remedies_ = nullptr;
     QTimer* swinging_ = nullptr;
