@@ -38,6 +38,7 @@ PartingReason reasonOfSoftness(const FlexibilityShares& component, const Flexibi
         difference += plates[i] - component[i];
         if (plates[i] - component[i] > plates[most] - component[most]) most = i;
     }
+    if (!(difference > 0)) return PartingReason::Unknown;
     if (plates[most] - component[most] < 0.5 * difference) return PartingReason::SeveralGive;
     switch (static_cast<FlexiblePart>(most)) {
     case FlexiblePart::EndPlates:
