@@ -1,14 +1,17 @@
+#include "base/elapsed.h"
 #include "exchange/job_file.h"
 #include "fe/analysis.h"
 #include "joint/resolve.h"
 #include "plates/moment_rotation.h"
 #include "plates/snapshot.h"
 #include "plates/stability.h"
+#include "scene/plate_scene.h"
+#include <algorithm>
 #include <cstdio>
 #include <cstring>
 
 /// The plate method on the demo joints: seconds of a moment-rotation curve, of the first action set, of its modes and of its run
-/// with imperfections, and where a curve's time goes. Arguments: marks of joints; all when none is given.
+/// with imperfections, of a large picture, and where a curve's time goes. Arguments: marks of joints; all when none is given.
 namespace {
 
 using namespace zg;
@@ -36,13 +39,25 @@ void curve(const ResolvedJoint& joint) {
 
 void firstSet(const ResolvedJoint& joint) {
     StrengthSettings settings;
-    settings.wantsBuckling = true;
+    settings.wantsBuckling = settings.keepsFrames = true;
     const auto r = analyseSet(joint, joint.actions[0], 0, settings);
     if (!r) return std::printf("  no set\n"), void();
     std::printf("  set %s %.2f s, of which modes %.2f s; reserve %.3f\n", joint.actions[0].id.c_str(), r->strength.seconds,
                 r->buckling.seconds, r->strength.reserve);
     const auto model = buildJointModel(joint);
-    const auto stable = analyseStability(joint, joint.actions[0], geometryOf(joint, *model), *r, 2);
+    const PlateGeometry geometry = geometryOf(joint, *model);
+    const PlateScene scene(geometry);
+    SceneState state;
+    state.frame = &r->strength.frames.back();
+    std::vector<double> seconds;
+    for (int i = 0; i < 7; ++i) {
+        const Elapsed drawing;
+        (void)scene.draw(state, Camera{}, 3000, 1700, 2);
+        seconds.push_back(drawing.seconds());
+    }
+    std::sort(seconds.begin(), seconds.end());
+    std::printf("  picture of 3000 x 1700, four samples a pixel: %.3f s\n", seconds[seconds.size() / 2]);
+    const auto stable = analyseStability(joint, joint.actions[0], geometry, *r, 2);
     if (!stable) return;
     std::printf("  imperfect in moved geometry %.2f s%s; reserve %.3f\n", stable->run.seconds,
                 stable->otherReserve > 0 ? " a sense" : "", stable->run.reserve);

@@ -105,6 +105,8 @@ int main(int argc, char** argv) {
         while (session.plates().isRunning()) QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
     }
     QTimer::singleShot(150, &window, [&] {
+        (void)session.plates().current(); // kept results are read when they are asked for
+        session.plates().finishReading();
         const JointState* state = session.state();
         if (parser.isSet(QStringLiteral("select")) && state && state->result) session.selectCheck(ledger(*state->result).front());
         if (parser.isSet(QStringLiteral("run"))) {

@@ -14,7 +14,8 @@ struct Picture {
     }
 };
 
-/// Triangles and lines on a depth buffer, `samples` by `samples` points a pixel.
+/// Triangles and lines on a depth buffer, `samples` by `samples` points a pixel. They are drawn in the order given when the
+/// picture is asked for, strip by strip of its height, strips on as many cores as there are: the picture hangs on neither.
 class Rasteriser {
 public:
     Rasteriser(int width, int height, int samples, std::uint32_t background);
@@ -34,18 +35,25 @@ public:
     void triangle(const Vertex& a, const Vertex& b, const Vertex& c, const Paint& paint);
     /// `width` in pixels; `bias` brings it in front of the surface it lies on.
     void line(const Vertex& a, const Vertex& b, std::uint32_t colour, float width, float bias);
-    [[nodiscard]] Picture finished() const;
+    /// `threads`: 0 for one a core.
+    [[nodiscard]] Picture finished(unsigned threads = 0) const;
 
 private:
-    void put(std::size_t at, float depth, std::uint32_t colour, int id) {
-        depth_[at] = depth;
-        colour_[at] = colour;
-        if (id >= 0) id_[at] = id;
-    }
+    struct Item {
+        Vertex a, b, c;
+        Paint paint;
+        float width = 0, bias = 0; ///< of a line; 0 wide: a triangle
+        float top = 0, bottom = 0; ///< of samples
+    };
+    struct Strip;
+    void draw(const Item& item, Strip& strip) const;
+    void drawTriangle(const Item& item, Strip& strip) const;
+    void drawLine(const Item& item, Strip& strip) const;
+    void finish(const Strip& strip, Picture& picture) const;
+
     int samples_, width_, height_; ///< of samples
-    std::vector<float> depth_;
-    std::vector<std::uint32_t> colour_;
-    std::vector<int> id_;
+    std::uint32_t background_;
+    std::vector<Item> items_;
 };
 
 } // namespace zg

@@ -69,6 +69,24 @@ TEST_CASE("triangles cover their area and the nearer one is seen", "[scene]") {
     CHECK(p.idAt(-1, 0) == -1);
 }
 
+TEST_CASE("the picture does not hang on how many draw it", "[scene]") {
+    Rasteriser r(137, 211, 2, paper); // no whole number of strips
+    Rasteriser::Paint p;
+    for (int i = 0; i < 200; ++i) {
+        const float x = static_cast<float>((i * 37) % 160) - 10, y = static_cast<float>((i * 53) % 240) - 10;
+        p.flat = static_cast<std::uint32_t>(i * 40503) & 0xffffffU, p.id = i;
+        r.triangle(at(x, y, static_cast<float>(i % 7)), at(x + 40, y + 5, static_cast<float>(i % 5)), at(x + 10, y + 90, 3), p);
+        r.line(at(x, y, 1), at(x + 15, y + 70, 2), p.flat, 1.5F, 0.1F);
+    }
+    const Picture one = r.finished(1);
+    for (const unsigned threads : {2U, 5U, 64U}) {
+        const Picture many = r.finished(threads);
+        CHECK(many.pixels == one.pixels);
+        CHECK(many.ids == one.ids);
+    }
+    CHECK(count(one, paper) < 137 * 211 / 2);
+}
+
 TEST_CASE("what no number can be drawn from is left out", "[scene]") {
     Rasteriser r(50, 50, 1, paper);
     Rasteriser::Paint p;
