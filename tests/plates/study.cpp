@@ -272,7 +272,8 @@ int main(int count, char** arguments) {
     if (only == "demo") return demo(), 0;
     if (only == "others") return others(), 0;
     if (only == "stubs") return studyTStubs(), 0;
-    if (only == "haunches") return studyHaunches(), 0;
+    if (only == "haunches") return studyHaunches(false), 0;
+    if (only == "apexes") return studyHaunches(true), 0;
     const PlateReach F = PlateReach::Flush, T = PlateReach::ExtendedTop, B = PlateReach::ExtendedBoth;
     const std::vector<Case> cases{{"HEB200", "IPE300", F, 1, false, false},
                                   {"HEB200", "IPE300", T, 1, false, false},
@@ -377,7 +378,8 @@ int main(int count, char** arguments) {
     if (only == "joints") return 0;
     studyTStubs();
     others();
-    studyHaunches();
+    studyHaunches(false);
+    studyHaunches(true);
     panel();
     webCompression();
     demo();

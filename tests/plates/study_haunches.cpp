@@ -22,7 +22,7 @@ struct HaunchCase {
 
 } // namespace
 
-void studyHaunches() {
+void studyHaunches(bool areApexes) {
     const PlateReach F = PlateReach::Flush, T = PlateReach::ExtendedTop;
     const HaunchCase cases[] = {{"eaves", "HEB260", "IPE400", 6, 0, 0, T, ""},
                                 {"eaves", "HEB280", "IPE450", 8, 380, 1100, T, ""},
@@ -40,7 +40,7 @@ void studyHaunches() {
                                 {"apex", "", "IPE450", -12, 250, 800, T, ""},
                                 {"apex", "", "IPE500", -5, 0, 0, PlateReach::ExtendedBoth, "extended both"},
                                 {"apex", "", "IPE400", 0, 200, 700, F, "straight, flush"}};
-    std::printf("\n## Haunched joints\nFirst layouts in S355 with haunches from cuttings, one member turned. The moment falls "
+    std::printf("\n## %s\nFirst layouts in S355 with haunches from cuttings, one member turned. The moment falls "
                 "away from the "
                 "joint to nothing at 4 m, as in a portal of 20 m, so that the member does not end the curve beyond its haunch; "
                 "of an apex it is the same on both sides. "
@@ -49,10 +49,12 @@ void studyHaunches() {
                 "| Kind | Column | Beam | Slope | Haunch | What | Tension at the | M_j,Rd component | plates | off %% | S_j,ini "
                 "component "
                 "| plates | off %% | with the haunch | component limit | plates end at |\n"
-                "|---|---|---|---:|---|---|---|---:|---:|---:|---:|---:|---:|---:|---|---|\n");
-    std::vector<double> strength[2], stiffness[2];
+                "|---|---|---|---:|---|---|---|---:|---:|---:|---:|---:|---:|---:|---|---|\n",
+                areApexes ? "Apexes" : "Haunched joints");
+    std::vector<double> strength, stiffness;
     std::string explained;
     for (const HaunchCase& c : cases) {
+        if ((*c.column == 0) != areApexes) continue;
         Job job;
         Joint j;
         j.id = j.mark = "H";
@@ -86,9 +88,8 @@ void studyHaunches() {
                 continue;
             }
             const double S = p->stiffnessOfJointAlone(p->S_j_ini), m = p->M_j_Rd / one->M_j_Rd, s = S / one->stiffness.S_j_ini;
-            const std::size_t kind = *c.column ? 0 : 1;
-            strength[kind].push_back(m);
-            stiffness[kind].push_back(s);
+            strength.push_back(m);
+            stiffness.push_back(s);
             const HaunchSpec& h = *findFraming(j, ends::right)->haunchBelow;
             if (const std::string why = causesOf(*resolved, *one, find(component.byWashers, ends::right, isReversed), *p);
                 !why.empty())
@@ -103,21 +104,21 @@ void studyHaunches() {
         }
     }
     std::printf("\n");
-    for (const std::size_t kind : {0, 1})
-        std::printf("- %s: M_j,Rd median ratio %.2f; S_j,ini median ratio %.2f over %zu.\n",
-                    kind ? "Apexes" : "Eaves, valleys, haunched beams", median(strength[kind]), median(stiffness[kind]),
-                    stiffness[kind].size());
-    std::printf(
-        "- Panels: where a tall rolled panel governs with tension at the top the plates stay below 6.2.6.1 by 12 to 21 %%; the "
-        "cause was "
-        "shown by variation ([haunches](theory/haunches.md), by plates): A_vc counts root fillets and the core of the flanges. "
-        "Use the "
-        "plates, or a\n  supplementary web plate, where the panel governs beyond 0.8.\n- Apexes, tension at the top: both "
-        "members come to "
-        "their own hinge (M_pl) before the joint does. S_j,ini: two plates back to back, as said of splices above.\n- Stiffness "
-        "of eaves: "
-        "as part of the joint a haunch halves S_j,ini; without its own bending plates and components agree (median %.2f).\n",
-        median(stiffness[0]));
+    std::printf("- M_j,Rd median ratio %.2f; S_j,ini median ratio %.2f over %zu.\n", median(strength), median(stiffness),
+                stiffness.size());
+    if (areApexes)
+        std::printf("- Tension at the top: both members come to their own hinge (M_pl) before the joint does. S_j,ini: two "
+                    "plates back to "
+                    "back and the ends of the members, as said of splices above.\n");
+    else
+        std::printf(
+            "- Panels: where a tall rolled panel governs with tension at the top the plates stay below 6.2.6.1 by 12 to 21 %%; "
+            "the "
+            "cause was shown by variation ([haunches](theory/haunches.md), by plates): A_vc counts root fillets and the core of "
+            "the flanges. Use the plates, or a\n  supplementary web plate, where the panel governs beyond 0.8.\n"
+            "- Stiffness: as part of the joint a haunch halves S_j,ini; without its own bending plates and components agree "
+            "(median %.2f).\n",
+            median(stiffness));
     std::printf("\n### More than 15 %% apart, by variation\n%s", explained.empty() ? "None.\n" : explained.c_str());
     std::fflush(stdout);
 }

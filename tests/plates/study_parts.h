@@ -15,7 +15,7 @@ std::string causesOf(const ResolvedJoint& joint, const ConnectionResult& one, co
 /// Of the two middle ones their mean; nil of none.
 double median(std::vector<double> values);
 
-void studyHaunches();
+void studyHaunches(bool areApexes);
 void studyTStubs();
 
 } // namespace zg
