@@ -256,9 +256,9 @@ void others() {
     for (const std::size_t kind : {0, 1})
         std::printf("- %s: M_j,Rd median ratio %.2f; S_j,ini median ratio %.2f over %zu.\n", kind ? "Splices" : "Welded joints",
                     median(strength[kind]), median(stiffness[kind]), stiffness[kind].size());
-    std::printf(
-        "- S_j,ini of splices: two end plates back to back and the bolts are all there is. The causes, by variation, are in "
-        "theory/other-connections.md.\n");
+    std::printf("- S_j,ini of splices: two end plates back to back, the bolts and the beams' own ends are all there is. The "
+                "causes, by variation, are in "
+                "theory/other-connections.md.\n");
     std::printf("\n### More than 15 %% apart, by variation\n%s", explained.empty() ? "None.\n" : explained.c_str());
 }
 
