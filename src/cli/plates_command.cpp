@@ -28,15 +28,20 @@ namespace zg::cli {
 
 namespace {
 
-std::string beside(const std::string& name, double component, double plates, Quantity quantity, UnitSystem units,
-                   double whole = 0) {
+std::string beside(const std::string& name, const CounterpartRow& row, UnitSystem units) {
     std::ostringstream s;
-    s << name << " component " << shown(component, quantity, units) << ", plates " << shown(plates, quantity, units);
-    if (component == 0 && whole == 0) return s.str();
-    s << " (" << (plates >= component ? "+" : "")
-      << fixedDecimals(100 * (whole != 0 ? (plates - component) / whole : plates / component - 1), 0)
-      << (whole != 0 ? " % of 1/S_j,ini)" : " %)");
+    s << name << " component " << shown(row.component, row.quantity, units) << ", plates "
+      << shown(row.plates, row.quantity, units);
+    if (row.component == 0 && row.whole == 0) return s.str();
+    s << " (" << (row.plates >= row.component ? "+" : "") << fixedDecimals(100 * row.apart(), 0)
+      << (row.whole != 0 ? " % of 1/S_j,ini)" : " %)");
     return s.str();
+}
+
+std::string beside(const std::string& name, double component, double plates, Quantity quantity, UnitSystem units) {
+    CounterpartRow row;
+    row.component = component, row.plates = plates, row.quantity = quantity;
+    return beside(name, row, units);
 }
 
 std::string curveTable(const PlateMomentRotation& r) {
@@ -301,7 +306,7 @@ int plates(const PlatesCommand& c) {
         print(m.parts, units, isTwoSided);
         for (const CounterpartRow& row : compared.back().rows)
             if (row.row >= 0 || row.what == Counterpart::Flexibility || row.reason != PartingReason::None)
-                std::cout << "    " << beside(nameOf(row), row.component, row.plates, row.quantity, units, row.whole)
+                std::cout << "    " << beside(nameOf(row), row, units)
                           << (row.reason == PartingReason::None ? "" : std::string(". ") + sentenceOf(row.reason)) << "\n";
     }
     if (!study->curvesUnder.empty())

@@ -1,6 +1,7 @@
 #include "words/plate_path.h"
 #include "base/text.h"
 #include "words/phrases.h"
+#include "words/plate_words.h"
 #include <algorithm>
 
 namespace zg {
@@ -72,10 +73,8 @@ PathPart bolt(const BoltUse& b, bool isTwoSided, UnitSystem units) {
     return {b.row, shortName(b.row, isTwoSided),
             hasYielded ? "yields, " + fixedDecimals(100 * (1 - b.elongation / b.fractureLength), 0) + " % left"
                        : fixedDecimals(b.utilisation(), 2),
-            "one bolt: tension " + shown(b.tension, Quantity::Force, units) +
-                (b.preload > 0 ? " of which " + shown(b.clamp, Quantity::Force, units) + " clamps" : " with prying") + ", shear " +
-                shown(b.shear, Quantity::Force, units) + ", F_t,Rd " + shown(b.F_t_Rd, Quantity::Force, units) + ", F_b,Rd " +
-                shown(b.F_b_Rd, Quantity::Force, units),
+            "one bolt: " + tensionWords(b, units) + ", shear " + shown(b.shear, Quantity::Force, units) + ", F_t,Rd " +
+                shown(b.F_t_Rd, Quantity::Force, units) + ", F_b,Rd " + shown(b.F_b_Rd, Quantity::Force, units),
             hasYielded ? 1 + b.elongation / b.fractureLength : b.utilisation()};
 }
 

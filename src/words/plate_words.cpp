@@ -170,6 +170,11 @@ std::string reachWords(const PlateMode& mode, bool isTwoSided) {
     return part;
 }
 
+std::string tensionWords(const BoltUse& b, UnitSystem units) {
+    return "tension " + shown(b.tension, Quantity::Force, units) +
+           (b.preload > 0 ? " of which " + shown(b.clamp, Quantity::Force, units) + " clamps" : std::string(" with prying"));
+}
+
 std::string slipWords(const SlipUse& s, UnitSystem units) {
     return std::string(name(s.side)) + ": " + shown(s.shear, Quantity::Force, units) + " of " +
            shown(s.F_s_Rd, Quantity::Force, units) + " by friction" +

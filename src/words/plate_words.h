@@ -27,6 +27,8 @@ namespace zg {
 [[nodiscard]] std::string reachWords(const PlateMode& mode, bool isTwoSided);
 /// One line of a set: how far it is carried and what ends it.
 [[nodiscard]] std::string strengthSentence(const PlateStrength& strength, double strainLimit);
+/// "tension 250 kN with prying"; of a tightened bolt with what of it clamps.
+[[nodiscard]] std::string tensionWords(const BoltUse& bolt, UnitSystem units);
 /// "right: 98 kN of 240 kN by friction (0.41) at serviceability, no bolt has slipped".
 [[nodiscard]] std::string slipWords(const SlipUse& slip, UnitSystem units);
 /// "shape of mode 1: column web, 1/200 of 240 mm: 1.2 mm".

@@ -8,6 +8,7 @@
 #include "session/plate_studies.h"
 #include "session/session.h"
 #include "words/phrases.h"
+#include "words/plate_words.h"
 #include <QHelpEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -184,9 +185,8 @@ bool PlateCanvas::event(QEvent* event) {
                     fixedDecimals(100 * u.strain, 2) + " %";
     for (const BoltUse& b : set->bolts)
         if (b.row == *part)
-            text += "\ntension " + shown(b.tension, Quantity::Force, units) +
-                    (b.preload > 0 ? " of which " + shown(b.clamp, Quantity::Force, units) + " clamps" : " with prying") + ", shear " +
-                    shown(b.shear, Quantity::Force, units) + ", use " + fixedDecimals(b.utilisation(), 2);
+            text += "\n" + tensionWords(b, units) + ", shear " + shown(b.shear, Quantity::Force, units) + ", use " +
+                    fixedDecimals(b.utilisation(), 2);
     QToolTip::showText(help->globalPos(), QString::fromStdString(text), this);
     return true;
 }

@@ -257,37 +257,24 @@ QWidget* PlatesView::makeOptions() {
     automatic->setToolTip(tr("Computes the plates again by itself whenever the joint has changed"));
     connect(automatic, &QCheckBox::toggled, this, [this](bool is) { session_.plates().setAutomatic(is); });
     grid->addWidget(automatic, 2, 0, 1, 3);
-    imperfect_ = new QCheckBox(tr("with imperfections"), box);
-    imperfect_->setObjectName(QStringLiteral("plateImperfect"));
+    imperfect_ =
+        choiceTick(box, tr("with imperfections"), QStringLiteral("plateImperfect"), tr("imperfections"), &PlateSpec::isImperfect);
     imperfect_->setToolTip(
         tr("Every set also where the joint has moved to, with its buckling shapes as imperfections (EN 1993-1-5 "
            "annex C): buckling is in that limit. A run takes two to three times as long."));
-    connect(imperfect_, &QCheckBox::toggled, this, [this](bool is) {
-        if (!isFollowing_) choose(tr("imperfections"), [&](PlateSpec& spec) { spec.isImperfect = is; });
-    });
     grid->addWidget(imperfect_, 3, 0, 1, 3);
-    tightened_ = new QCheckBox(tr("bolts tightened"), box);
-    tightened_->setObjectName(QStringLiteral("plateTightened"));
+    tightened_ =
+        choiceTick(box, tr("bolts tightened"), QStringLiteral("plateTightened"), tr("tightened bolts"), &PlateSpec::isPreloaded);
     tightened_->setToolTip(
         tr("Bolts that must not slip are tightened before every run and carry shear by friction until they slip"));
-    connect(tightened_, &QCheckBox::toggled, this, [this](bool is) {
-        if (!isFollowing_) choose(tr("tightened bolts"), [&](PlateSpec& spec) { spec.isPreloaded = is; });
-    });
     grid->addWidget(tightened_, 4, 0, 1, 2);
-    holes_ = new QCheckBox(tr("holes cut"), box);
-    holes_->setObjectName(QStringLiteral("plateHoles"));
+    holes_ = choiceTick(box, tr("holes cut"), QStringLiteral("plateHoles"), tr("holes"), &PlateSpec::hasHoles);
     holes_->setToolTip(tr("Holes of the bolts are cut into end plates and column flanges: net sections yield, shanks bear on the "
                           "edges of their holes. Thin end plates come out a little weaker."));
-    connect(holes_, &QCheckBox::toggled, this, [this](bool is) {
-        if (!isFollowing_) choose(tr("holes"), [&](PlateSpec& spec) { spec.hasHoles = is; });
-    });
     grid->addWidget(holes_, 4, 2);
-    axes_ = new QCheckBox(tr("minor axis and torsion"), box);
-    axes_->setObjectName(QStringLiteral("plateAxes"));
+    axes_ =
+        choiceTick(box, tr("minor axis and torsion"), QStringLiteral("plateAxes"), tr("other axes"), &PlateSpec::hasOtherAxes);
     axes_->setToolTip(tr("Moment-rotation about the beams' minor axis and of torsion too"));
-    connect(axes_, &QCheckBox::toggled, this, [this](bool is) {
-        if (!isFollowing_) choose(tr("other axes"), [&](PlateSpec& spec) { spec.hasOtherAxes = is; });
-    });
     grid->addWidget(axes_, 5, 0, 1, 3);
     under_ = new QComboBox(box);
     under_->setObjectName(QStringLiteral("plateUnder"));
@@ -315,6 +302,17 @@ QWidget* PlatesView::makeOptions() {
     runs->addWidget(stiffness);
     grid->addLayout(runs, 7, 0, 1, 3);
     return box;
+}
+
+// A tick that is one of the joint's choices.
+QCheckBox* PlatesView::choiceTick(QWidget* box, const QString& label, const QString& name, const QString& words,
+                                  bool PlateSpec::*choice) {
+    auto* made = new QCheckBox(label, box);
+    made->setObjectName(name);
+    connect(made, &QCheckBox::toggled, this, [this, words, choice](bool is) {
+        if (!isFollowing_) choose(words, [&](PlateSpec& spec) { spec.*choice = is; });
+    });
+    return made;
 }
 
 // One of the joint's choices of the plate method; absent from the joint while all are as usual.
@@ -367,14 +365,12 @@ void PlatesView::follow() {
     }
     sets_->setEnabled(sets_->count() > 1);
     const Joint* joint = session_.current();
-    imperfect_->setChecked(joint && platesOf(*joint).isImperfect);
-    imperfect_->setEnabled(joint != nullptr);
-    tightened_->setChecked(joint && platesOf(*joint).isPreloaded);
-    tightened_->setEnabled(joint != nullptr);
-    holes_->setChecked(joint && platesOf(*joint).hasHoles);
-    holes_->setEnabled(joint != nullptr);
-    axes_->setChecked(joint && platesOf(*joint).hasOtherAxes);
-    axes_->setEnabled(joint != nullptr);
+    const PlateSpec spec = joint ? platesOf(*joint) : PlateSpec{};
+    for (const auto& [box, is] : {std::pair{imperfect_, spec.isImperfect}, std::pair{tightened_, spec.isPreloaded},
+                                  std::pair{holes_, spec.hasHoles}, std::pair{axes_, spec.hasOtherAxes}}) {
+        box->setChecked(is);
+        box->setEnabled(joint != nullptr);
+    }
     under_->clear();
     under_->addItem(tr("curves: no other forces"), QString());
     if (joint) {

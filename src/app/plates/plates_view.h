@@ -43,6 +43,7 @@ private:
     void follow();
     void say();
     void offer();
+    QCheckBox* choiceTick(QWidget* box, const QString& label, const QString& name, const QString& words, bool PlateSpec::*choice);
     void choose(const QString& words, const std::function<void(PlateSpec&)>& change);
     void showPage(int page); ///< 0: the model
     Session& session_;
