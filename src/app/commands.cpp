@@ -7,6 +7,7 @@
 #include "app/plates/plates_view.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
+#include "app/views/lists_view.h"
 #include "app/views/workings_view.h"
 #include "session/session.h"
 #include <QAction>
@@ -52,6 +53,9 @@ void MainWindow::makeCommands() {
         const QString path = prompts_.savePath(this, tr("Print to PDF"), QStringLiteral("joint.pdf"), tr("PDF (*.pdf)"));
         if (!path.isEmpty()) printTo(path, true);
     });
+    command(job, tr("Save lists of pieces, bolts, welds …"), {}, [this] { lists_->saveTables(); });
+    command(job, tr("Save parts to be cut as DXF …"), {}, [this] { lists_->saveParts(); });
+    command(job, tr("Prices of the job …"), {}, [this] { lists_->editPrices(); });
     command(job, tr("Settings of the job …"), QKeySequence(tr("Ctrl+,")), [this] { askForSettings(session_, this); });
     job->addSeparator();
     command(job, tr("Close"), QKeySequence::Quit, [this] { close(); });
@@ -105,6 +109,7 @@ void MainWindow::makeCommands() {
     command(look, tr("Springs"), QKeySequence(tr("Alt+2")), [this] { show(View::Springs); });
     command(look, tr("Plates"), QKeySequence(tr("Alt+3")), [this] { show(View::Plates); });
     command(look, tr("Workings"), QKeySequence(tr("Alt+4")), [this] { show(View::Workings); });
+    command(look, tr("Lists"), QKeySequence(tr("Alt+5")), [this] { show(View::Lists); });
     look->addSeparator();
     command(look, tr("Workings: brief"), {}, [this] {
         show(View::Workings);

@@ -15,6 +15,7 @@
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "app/views/drawing_view.h"
+#include "app/views/lists_view.h"
 #include "app/views/start_view.h"
 #include "app/views/workings_view.h"
 #include "drawing/springs.h"
@@ -84,7 +85,7 @@ void MainWindow::build() {
     tabs_->setObjectName(QStringLiteral("views"));
     tabs_->setDrawBase(false);
     tabs_->setExpanding(false);
-    for (const QString& name : {tr("Sheet"), tr("Springs"), tr("Plates"), tr("Workings")}) tabs_->addTab(name);
+    for (const QString& name : {tr("Sheet"), tr("Springs"), tr("Plates"), tr("Workings"), tr("Lists")}) tabs_->addTab(name);
     work->addWidget(tabs_);
     chips_ = new ChipRow(
         session_, [this](const QString& now) { return chooseSection(now); }, centre);
@@ -112,6 +113,8 @@ void MainWindow::build() {
     views_->addWidget(plates_);
     workings_ = new WorkingsView(session_, theme_, views_);
     views_->addWidget(workings_);
+    lists_ = new ListsView(session_, prompts_, views_);
+    views_->addWidget(lists_);
     connect(tabs_, &QTabBar::currentChanged, views_, &QStackedWidget::setCurrentIndex);
     work->addWidget(views_, 1);
     middle->addLayout(work, 1);

@@ -14,6 +14,7 @@ class ActionsPanel;
 class FieldPath;
 class ChipRow;
 class GalleryPanel;
+class ListsView;
 class PlatesView;
 class Prompts;
 class SheetView;
@@ -28,7 +29,7 @@ struct Check;
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum class View { Sheet, Springs, Plates, Workings };
+    enum class View { Sheet, Springs, Plates, Workings, Lists };
     MainWindow(Session& session, Theme& theme, Prompts& prompts, const QString& demoPath, QWidget* parent = nullptr);
     ~MainWindow() override;
     void show(View view);
@@ -36,6 +37,7 @@ public:
     [[nodiscard]] SheetView* sheet() const { return sheet_; }
     [[nodiscard]] PlatesView* plates() const { return plates_; }
     [[nodiscard]] WorkingsView* workings() const { return workings_; }
+    [[nodiscard]] ListsView* lists() const { return lists_; }
     [[nodiscard]] VerdictBar* verdict() const { return verdict_; }
     [[nodiscard]] ActionsPanel* actionsPanel() const { return actions_; }
     [[nodiscard]] const std::vector<QAction*>& commands() const { return commands_; }
@@ -79,6 +81,7 @@ private:
     SheetView* sheet_ = nullptr;
     PlatesView* plates_ = nullptr;
     WorkingsView* workings_ = nullptr;
+    ListsView* lists_ = nullptr;
     StartView* start_ = nullptr;
     ActionsPanel* actions_ = nullptr;
     std::vector<QAction*> commands_;

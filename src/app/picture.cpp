@@ -5,6 +5,7 @@
 #include "app/plates/plates_view.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
+#include "app/views/lists_view.h"
 #include "session/plate_studies.h"
 #include "session/session.h"
 #include <QAction>
@@ -24,6 +25,10 @@ using namespace zg;
 void showView(MainWindow& window, const QString& view) {
     if (view == QLatin1String("springs")) window.show(MainWindow::View::Springs);
     if (view == QLatin1String("workings")) window.show(MainWindow::View::Workings);
+    if (view.startsWith(QLatin1String("lists"))) {
+        window.show(MainWindow::View::Lists);
+        window.lists()->showTable(view.section(QLatin1Char('-'), 1));
+    }
     const bool isPlates =
         view == QLatin1String("plates") || view == QLatin1String("comparison") || view == QLatin1String("stiffness");
     if (isPlates) window.show(MainWindow::View::Plates);

@@ -41,7 +41,7 @@ private:
 
     void plate(PartRef part, Point3 origin, Point3 u, Point3 v, std::vector<Point2> outline, double t, const std::string& steel,
                std::string what = {}) {
-        out_.plates.push_back({part, origin, u, v, std::move(outline), t, steel, std::move(what)});
+        out_.plates.push_back({part, origin, u, v, std::move(outline), t, steel, std::move(what), {}});
     }
 
     void column() {
@@ -142,32 +142,41 @@ private:
         plate(part(PartKind::HaunchFlange), p.start + (outer + sign * h.flange / 2) * ez, along, p.across,
               rectangle(0, -h.b / 2, run / h.cos, h.b / 2), h.t_f, steel,
               std::holds_alternative<Cutting>(h.spec.made) ? what : plateText(h.t_f, h.b, L / h.cos));
+        const std::string cutFrom =
+            std::holds_alternative<Cutting>(h.spec.made) ? std::get<Cutting>(h.spec.made).section : std::string();
+        out_.plates.back().cutFrom = cutFrom;
         if (h.clear() > 0) {
             const double inner = outer + sign * h.flange, toe = L * h.clear() / h.spec.depth; // where web and flange meet
             std::vector<Point2> outline{{0, inner}, {toe, inner + toe * h.tan}, {0, face}};
             if (!h.isBelow) std::swap(outline[0], outline[2]);
             plate(part(PartKind::HaunchWeb), p.start, p.out, ez, outline, h.t_w, steel, what);
+            out_.plates.back().cutFrom = cutFrom;
         }
         const auto at = [&](double away, double level) { return p.start + away * p.out + level * ez; };
-        const auto weld = [&](PartKind kind, Point3 from, Point3 to, const WeldSpec& spec, PartKind of, PartRef on) {
-            out_.welds.push_back({part(kind), from, to, spec.kind, spec.throat, part(of), on});
+        const auto weld = [&](PartKind kind, Point3 from, Point3 to, const WeldSpec& spec, PartKind of, PartRef on, double both) {
+            const double t = of == PartKind::HaunchWeb ? h.t_w : h.t_f;
+            out_.welds.push_back(
+                {part(kind), from, to, spec.kind, spec.throat, part(of), on, t, spec.kind == WeldKind::Butt ? both / 2 : both});
         };
         const PartRef onto = s.kind == ConnectionKind::EndPlate ? PartRef{PartKind::EndPlate, s.id} : columnFace(s);
         const PartRef member{h.isBelow ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange, s.id};
         weld(PartKind::WeldHaunchFlange, at(0, outer) + (-h.b / 2) * p.across,
-             at(0, outer + sign * h.flange) + (h.b / 2) * p.across, h.spec.flangeWeld, PartKind::HaunchFlange, onto);
-        weld(PartKind::WeldHaunchWeb, at(0, outer + sign * h.flange), at(0, face), h.spec.webWeld, PartKind::HaunchWeb, onto);
+             at(0, outer + sign * h.flange) + (h.b / 2) * p.across, h.spec.flangeWeld, PartKind::HaunchFlange, onto, 2 * h.b);
+        weld(PartKind::WeldHaunchWeb, at(0, outer + sign * h.flange), at(0, face), h.spec.webWeld, PartKind::HaunchWeb, onto,
+             2 * std::max(0.0, h.clear()));
         weld(PartKind::WeldHaunch, at(0, face), at(L, face + L * tan), {WeldKind::Fillet, h.spec.throat}, PartKind::HaunchWeb,
-             member);
+             member, 2 * h.alongMember);
         weld(PartKind::WeldHaunchToe, at(L, face + L * tan) + (-h.b / 2) * p.across, at(L, face + L * tan) + (h.b / 2) * p.across,
-             h.spec.toeWeld, PartKind::HaunchFlange, member);
+             h.spec.toeWeld, PartKind::HaunchFlange, member, h.spec.toeWeld.kind == WeldKind::Butt ? 2 * h.b : h.b);
         if (h.spec.toeStiffener) toeStiffener(p, h, *h.spec.toeStiffener, part(PartKind::HaunchToeStiffener));
         if (h.spec.midStiffener && h.clear() > 0) {
             const WebStiffenerSpec& w = *h.spec.midStiffener;
             const double x = L / 2, low = outer + x * h.tan + sign * h.flange, high = face + x * tan;
             const double width = stiffenerWidth(w.width, h.b, h.t_w);
+            const std::optional<PartRef> flange = part(PartKind::HaunchFlange);
             pairOfPlates(part(PartKind::HaunchStiffener), p.start + x * p.out, p.across, ez, h.t_w, width, std::min(low, high),
-                         std::max(low, high), w);
+                         std::max(low, high), w, part(PartKind::HaunchWeb), h.isBelow ? flange : member,
+                         h.isBelow ? member : flange);
         }
     }
 
@@ -181,17 +190,32 @@ private:
         const double clear = b.h - 2 * b.t_f, reach = w.reach == StiffenerReach::Half ? clear / 2 : clear;
         const double width = stiffenerWidth(w.width, b);
         const double from = sign > 0 ? b.t_f : -b.t_f - reach;
-        pairOfPlates(part, toe, p.across, up, b.t_w, width, from, from + reach, w);
+        const std::optional<PartRef> near = PartRef{h.isBelow ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange, s.id};
+        std::optional<PartRef> far;
+        if (w.reach == StiffenerReach::Full)
+            far = PartRef{h.isBelow ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id};
+        pairOfPlates(part, toe, p.across, up, b.t_w, width, from, from + reach, w, {PartKind::BeamWeb, s.id},
+                     h.isBelow ? near : far, h.isBelow ? far : near);
     }
 
-    /// Two plates beside a web, from `low` to `high` along `up`.
+    /// Two plates beside a web, from `low` to `high` along `up`: on the web, and on the flanges at the ends that `onto` names.
     void pairOfPlates(PartRef part, Point3 origin, Point3 across, Point3 up, double web, double width, double low, double high,
-                      const WebStiffenerSpec& w) {
+                      const WebStiffenerSpec& w, PartRef webPart, std::optional<PartRef> lowOnto,
+                      std::optional<PartRef> highOnto) {
         for (const double sign : {-1.0, 1.0}) {
             const double y0 = sign * web / 2, y1 = y0 + sign * width;
             plate(part, origin, across, up, rectangle(std::min(y0, y1), low, std::max(y0, y1), high), w.thickness, w.steel,
                   plateText(w.thickness, width, high - low));
+            const auto at = [&](double y, double z) { return origin + y * across + z * up; };
+            edgeFillets(part, at(y0, low), at(y0, high), w.throat, w.thickness, webPart);
+            if (lowOnto) edgeFillets(part, at(y0, low), at(y1, low), w.throat, w.thickness, *lowOnto);
+            if (highOnto) edgeFillets(part, at(y0, high), at(y1, high), w.throat, w.thickness, *highOnto);
         }
+    }
+
+    /// Fillets on both sides of a plate's edge.
+    void edgeFillets(PartRef part, Point3 from, Point3 to, double throat, double thickness, PartRef on) {
+        out_.welds.push_back({part, from, to, WeldKind::Fillet, throat, part, on, thickness, 2 * length(to - from)});
     }
 
     void topPlate() {
@@ -200,6 +224,15 @@ private:
         plate({PartKind::TopPlate}, {0, 0, *joint_.columnSpec.endAbove + t.thickness / 2}, ex, ey,
               rectangle(-col_.h / 2, -col_.b / 2, col_.h / 2, col_.b / 2), t.thickness, t.steel,
               plateText(t.thickness, col_.h, col_.b));
+        const double z = *joint_.columnSpec.endAbove, h = (col_.h - col_.t_f) / 2;
+        const PartRef top{PartKind::TopPlate};
+        const auto on = [&](Point3 from, Point3 to, double thickness, PartRef part) {
+            edgeFillets(top, from, to, t.throat, thickness, part);
+        };
+        for (const double sign : {-1.0, 1.0})
+            on({sign * h, -col_.b / 2, z}, {sign * h, col_.b / 2, z}, col_.t_f,
+               {PartKind::ColumnFlange, sign > 0 ? ends::right : ends::left});
+        on({-h + col_.t_f / 2, 0, z}, {h - col_.t_f / 2, 0, z}, col_.t_w, {PartKind::ColumnWeb});
     }
 
     BoltPart boltOf(const ResolvedSide& s, int row) const {
@@ -210,6 +243,11 @@ private:
         bolt.washerThickness = s.bolt.washerThickness;
         bolt.headHeight = s.bolt.headHeight;
         bolt.nutHeight = s.bolt.nutHeight;
+        const bool isFin = s.kind == ConnectionKind::FinPlate;
+        bolt.size = isFin ? s.spec.fin.size : s.spec.bolts.size;
+        bolt.grade = isFin ? s.spec.fin.grade : s.spec.bolts.grade;
+        bolt.hole = s.bolt.d_0;
+        bolt.isPreloaded = !isFin && s.spec.bolts.slip.has_value();
         return bolt;
     }
 
@@ -236,11 +274,24 @@ private:
 
     void flangeWelds(const Place& p, PartRef on) {
         const ResolvedSide& s = p.s;
-        const double b = s.beam.section.b / 2;
+        const Section& m = s.beam.section;
+        const double b = m.b / 2;
+        // Fillets run outside and inside a flange, where web and roots leave it, and on both sides of the web between the roots.
+        const double inside = std::max(0.0, m.b - m.t_w - 2 * m.r);
+        const double web = std::max(0.0, s.depth - 2 * s.flange - 2 * m.r / s.cosSlope);
         const auto add = [&](PartKind kind, PartKind of, double down0, double down1, double halfWidth, const WeldSpec& weld) {
             const auto at = [&](double y, double down) { return p.start + y * p.across + levelOf(s, down) * ez; };
-            out_.welds.push_back(
-                {{kind, s.id}, at(-halfWidth, down0), at(halfWidth, down1), weld.kind, weld.throat, {of, s.id}, on});
+            const bool isWeb = of == PartKind::BeamWeb, isButt = weld.kind == WeldKind::Butt;
+            const double run = isWeb ? (isButt ? 1 : 2) * web : isButt ? m.b : m.b + inside;
+            out_.welds.push_back({{kind, s.id},
+                                  at(-halfWidth, down0),
+                                  at(halfWidth, down1),
+                                  weld.kind,
+                                  weld.throat,
+                                  {of, s.id},
+                                  on,
+                                  isWeb ? m.t_w : m.t_f,
+                                  run});
         };
         add(PartKind::WeldTop, PartKind::BeamTopFlange, 0, s.flange, b, s.spec.topWeld);
         add(PartKind::WeldBottom, PartKind::BeamBottomFlange, s.depth, s.depth - s.flange, b, s.spec.bottomWeld);
@@ -266,7 +317,7 @@ private:
                 out_.bolts.push_back(bolt);
             }
         const Point3 edge = p.face + beside * p.across;
-        out_.welds.push_back({ref, edge + (top - f.depth) * ez, edge + top * ez, WeldKind::Fillet, f.throat, ref, columnFace(s)});
+        edgeFillets(ref, edge + (top - f.depth) * ez, edge + top * ez, f.throat, f.thickness, columnFace(s));
     }
 
     void rib(const Place& p, const std::optional<RibSpec>& spec, PartKind kind, double level, double height) {
@@ -276,6 +327,12 @@ private:
         plate({kind, s.id}, p.start + level * ez, s.cosSlope * p.out + s.sinSlope * ez, (height > 0 ? 1.0 : -1.0) * ez,
               {{0, 0}, {spec->length, 0}, {0, std::abs(height)}}, spec->thickness, spec->steel,
               plateText(spec->thickness, std::abs(height), spec->length));
+        const PlatePart& made = out_.plates.back();
+        const auto edge = [&](Point2 to, PartRef on) {
+            edgeFillets({kind, s.id}, made.origin, pointOf(made, to, 0), spec->throat, spec->thickness, on);
+        };
+        edge({spec->length, 0}, {kind == PartKind::RibTop ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id});
+        edge({0, std::abs(height)}, {PartKind::EndPlate, s.id});
     }
 
     void backing(const Place& p, const std::optional<BackingSpec>& spec, PartKind kind, bool atTop) {
@@ -295,15 +352,24 @@ private:
     void stiffeners() {
         const double inner = col_.h / 2 - col_.t_f;
         for (const StiffenerPair& pair : columnStiffeners(joint_)) {
-            const double width = stiffenerWidth(pair.spec->width, col_), length = std::sqrt(1 + pair.tan * pair.tan);
-            for (const double sign : {-1.0, 1.0}) {
-                const double y0 = sign * col_.t_w / 2;
-                plate(
-                    {pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side},
-                    {0, 0, pair.level}, length > 1 ? Point3{1 / length, 0, pair.tan / length} : ex, ey,
-                    rectangle(-inner * length, std::min(y0, y0 + sign * width), inner * length, std::max(y0, y0 + sign * width)),
-                    pair.spec->thickness, pair.spec->steel, plateText(pair.spec->thickness, width, 2 * inner * length));
-            }
+            const double length = std::sqrt(1 + pair.tan * pair.tan);
+            acrossColumn({pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side},
+                         {0, 0, pair.level}, length > 1 ? Point3{1 / length, 0, pair.tan / length} : ex, -inner * length,
+                         inner * length, stiffenerWidth(pair.spec->width, col_), *pair.spec);
+        }
+    }
+
+    /// Two plates beside the column's web, from one flange to the other along u.
+    template <class Spec>
+    void acrossColumn(PartRef part, Point3 origin, Point3 u, double from, double to, double width, const Spec& spec) {
+        for (const double sign : {-1.0, 1.0}) {
+            const double y0 = sign * col_.t_w / 2, y1 = y0 + sign * width;
+            plate(part, origin, u, ey, rectangle(from, std::min(y0, y1), to, std::max(y0, y1)), spec.thickness, spec.steel,
+                  plateText(spec.thickness, width, to - from));
+            const auto at = [&](double x, double y) { return origin + x * u + y * ey; };
+            edgeFillets(part, at(from, y0), at(to, y0), spec.throat, spec.thickness, {PartKind::ColumnWeb});
+            edgeFillets(part, at(from, y0), at(from, y1), spec.throat, spec.thickness, {PartKind::ColumnFlange, ends::left});
+            edgeFillets(part, at(to, y0), at(to, y1), spec.throat, spec.thickness, {PartKind::ColumnFlange, ends::right});
         }
     }
 
@@ -316,6 +382,16 @@ private:
             const double y = (i ? -1 : 1) * (col_.t_w + d.thickness) / 2;
             plate({PartKind::Doubler}, {0, y, 0}, ex, ez, rectangle(-half, bottom, half, top), d.thickness, d.steel,
                   plateText(d.thickness, 2 * half, top - bottom));
+            for (const double sign : {-1.0, 1.0})
+                out_.welds.push_back({{PartKind::Doubler},
+                                      {sign * half, y, bottom},
+                                      {sign * half, y, top},
+                                      d.weld.kind,
+                                      d.weld.throat,
+                                      {PartKind::Doubler},
+                                      {PartKind::ColumnFlange, sign > 0 ? ends::right : ends::left},
+                                      d.thickness,
+                                      top - bottom});
         }
     }
 
@@ -330,13 +406,7 @@ private:
         const double length = std::hypot(2 * inner, top - bottom);
         const Point3 from{-inner, 0, rises ? bottom : top};
         const Point3 u{2 * inner / length, 0, (rises ? top - bottom : bottom - top) / length};
-        const double width = stiffenerWidth(d.width, col_);
-        for (const double sign : {-1.0, 1.0}) {
-            const double y0 = sign * col_.t_w / 2;
-            plate({PartKind::Diagonal}, from, u, ey,
-                  rectangle(0, std::min(y0, y0 + sign * width), length, std::max(y0, y0 + sign * width)), d.thickness, d.steel,
-                  plateText(d.thickness, width, length));
-        }
+        acrossColumn({PartKind::Diagonal}, from, u, 0, length, stiffenerWidth(d.width, col_), d);
     }
 
     const ResolvedJoint& joint_;

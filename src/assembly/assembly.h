@@ -13,7 +13,8 @@ struct PlatePart {
     std::vector<Point2> outline; ///< convex, in (u, v)
     double thickness = 0;
     std::string steel;
-    std::string what; ///< size as on a material list ("PL 20 x 200 x 480")
+    std::string what;    ///< size as on a material list ("PL 20 x 200 x 480")
+    std::string cutFrom; ///< section that it is a piece of; nothing for plates
 };
 
 /// One bolt: its axis runs from under the head to under the nut, whichever way that is.
@@ -22,15 +23,20 @@ struct BoltPart {
     Point3 head, nut;
     double d = 0, washerOuter = 0, headHeight = 0, nutHeight = 0, washerThickness = 0;
     std::vector<PartRef> plies; ///< what it holds together, from the head
+    std::string size, grade;
+    double hole = 0; ///< in its plies, diameter
+    bool isPreloaded = false;
 };
 
-/// Weld along an edge of one part on the face of another.
+/// Weld along an edge of one part on the face of another: a weld of its own (of a flange, a web), or one of its part's.
 struct WeldPart {
     PartRef part;
     Point3 from, to;
     WeldKind kind = WeldKind::Fillet;
     double throat = 0;
     PartRef of, on;
+    double thickness = 0; ///< of the part along whose edge it runs
+    double run = 0;       ///< weld laid, of all its runs together
 };
 
 /// Explicit geometry of the joint: every part in space, with what holds it. Drawing, detailing, lists and pictures read this,

@@ -26,6 +26,9 @@ Unit unitOf(Quantity quantity, UnitSystem system) {
     case Quantity::Coefficient: return si ? Unit{"mm", 1.0, 2} : Unit{"in", inch, 3};
     case Quantity::LineForce: return si ? Unit{"kN/mm", 1e3, 3} : Unit{"kip/in", kip / inch, 2};
     case Quantity::Mass: return si ? Unit{"kg/m", 1.0, 1} : Unit{"lb/ft", 1.48816394357, 1};
+    case Quantity::Weight: return si ? Unit{"kg", 1.0, 2} : Unit{"lb", 0.45359237, 2};
+    case Quantity::Surface: return si ? Unit{"m²", 1e6, 3} : Unit{"ft²", 144 * inch * inch, 2};
+    case Quantity::Volume: return si ? Unit{"cm³", 1e3, 1} : Unit{"in³", inch * inch * inch, 2};
     case Quantity::None: break;
     }
     return {"", 1.0, 3};
@@ -47,6 +50,9 @@ Unit workingUnitOf(Quantity quantity) {
     case Quantity::Angle:
     case Quantity::Rotation: return {"rad", 1, 5};
     case Quantity::Mass: return {"kg/m", 1, 1};
+    case Quantity::Weight: return {"kg", 1, 3};
+    case Quantity::Surface: return {"mm²", 1, 0};
+    case Quantity::Volume: return {"mm³", 1, 0};
     case Quantity::Ratio:
     case Quantity::None: break;
     }

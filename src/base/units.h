@@ -20,7 +20,10 @@ enum class Quantity {
     Ratio,
     Coefficient,
     LineForce,
-    Mass
+    Mass,    ///< of a member, per length
+    Weight,  ///< mass of a piece, kg
+    Surface, ///< to be coated
+    Volume   ///< of weld metal
 };
 
 /// The two sets of units the program shows and reads.

@@ -42,7 +42,8 @@ const std::vector<BoltSize>& boltSizes() {
             b.nutHeight = table.required(i, "nut_h_mm");
             b.d_m = table.required(i, "dm_mm");
             b.acrossCorners = table.required(i, "across_corners_mm");
-            b.threadInGrip = leastThreadInGrip(b, table.number(i, "thread_len_mm"));
+            b.threadLength = table.number(i, "thread_len_mm");
+            b.threadInGrip = leastThreadInGrip(b, b.threadLength);
             for (std::size_t k = 0; k < preference.rowCount(); ++k)
                 if (preference.text(k, "designation") == b.designation) b.isUsual = preference.required(k, "preference") == 1;
             list.push_back(std::move(b));
@@ -56,6 +57,11 @@ const BoltSize* findBoltSize(std::string_view designation) {
     for (const BoltSize& b : boltSizes())
         if (b.designation == designation) return &b;
     return nullptr;
+}
+
+std::optional<double> threadLengthOf(const BoltSize& size, double length) {
+    if (!size.threadLength || size.set == "US") return size.threadLength;
+    return *size.threadLength + (length > 200 ? 19 : length > 125 ? 6 : 0);
 }
 
 const std::vector<BoltClass>& boltClasses() {

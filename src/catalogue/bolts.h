@@ -1,4 +1,5 @@
 #pragma once
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -12,6 +13,7 @@ struct BoltSize {
     bool isUsual = true;     ///< not one of the sizes that hardly anyone stocks
     double d = 0, A_s = 0, A = 0, d_0 = 0, d_0_oversize = 0;
     double threadInGrip = 0; ///< least free thread between nut and shank of listed bolts
+    std::optional<double> threadLength; ///< of bolts up to 125 mm long; nothing where no listing gives it
     double washerOuter = 0, washerThickness = 0, pitch = 0, headHeight = 0, nutHeight = 0, d_m = 0, acrossCorners = 0;
 };
 
@@ -26,6 +28,8 @@ struct BoltClass {
 
 [[nodiscard]] const std::vector<BoltSize>& boltSizes();
 [[nodiscard]] const BoltSize* findBoltSize(std::string_view designation);
+/// Thread of a bolt this long: 6 mm more beyond 125 mm and 13 more beyond 200 (ISO 888); nothing where no listing gives it.
+[[nodiscard]] std::optional<double> threadLengthOf(const BoltSize& size, double length);
 /// Classes of EN 1993-1-8:2005 table 3.1, then the groups of AISC 360-16 table J3.2. Table 3.4 has no alpha_v for the latter:
 /// here they have its smaller value in the thread, 0.5, and 0.6 in the shank.
 [[nodiscard]] const std::vector<BoltClass>& boltClasses();

@@ -14,5 +14,7 @@ struct StockSize {
 /// Plates by thickness; `isUs` selects inch sizes.
 [[nodiscard]] std::vector<StockSize> stockPlates(bool isUs);
 [[nodiscard]] std::vector<StockSize> stockFillets(bool isUs);
+/// Lengths under the head of bolts of a set (ISO, HR, HV, US), rising. Not every diameter has every length.
+[[nodiscard]] const std::vector<StockSize>& stockBoltLengths(const std::string& set);
 
 } // namespace zg

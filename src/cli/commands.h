@@ -25,6 +25,14 @@ struct AdviseCommand : JobSource {
     std::string part;
 };
 
+struct ListCommand : JobSource {
+    std::string out = "-", table = "joints";
+};
+
+struct DxfCommand : JobSource {
+    std::string out;
+};
+
 struct SectionCommand {
     std::string name, series;
 };
@@ -45,6 +53,8 @@ int sheet(const SheetCommand& c);
 int create(const NewCommand& c);
 int stock(const AdviseCommand& c);
 int relieve(const AdviseCommand& c);
+int list(const ListCommand& c);
+int dxf(const DxfCommand& c);
 int section(const SectionCommand& c);
 int plates(const PlatesCommand& c);
 int tidy(const JobSource& source, const std::string& out);

@@ -2,6 +2,7 @@
 #include "base/text.h"
 #include "commands.h"
 #include "joint/recipes/recipe.h"
+#include "lists/tables.h"
 #include "logging/log.h"
 #include "manual.h"
 #include "printable_output.h"
@@ -179,6 +180,20 @@ int main(int argc, char** argv) {
     auto* relieve_ = app.add_subcommand("relieve", "Single changes that lower the governing check, best first");
     addSource(*relieve_, relieveC, "Only the joint with this mark");
     relieve_->callback([&] { code = relieve(relieveC); });
+
+    ListCommand listC;
+    auto* list_ = app.add_subcommand("list", "Pieces, bolts, welds, mass, surface and cost of a job");
+    addSource(*list_, listC, "Only the joint with this mark");
+    list_->add_option("--table", listC.table, "Which table of a .csv, or on standard output")
+        ->check(CLI::IsMember(std::vector<std::string>(std::begin(zg::listKeys), std::end(zg::listKeys))));
+    list_->add_option("--out", listC.out, "Where to: .csv (one table), .xlsx or .json (all); - for standard output");
+    list_->callback([&] { code = list(listC); });
+
+    DxfCommand dxfC;
+    auto* dxf_ = app.add_subcommand("dxf", "Write all plates as parts to be cut, or one joint true to scale, as DXF");
+    addSource(*dxf_, dxfC, "The joint with this mark, true to scale, instead of the parts of the whole job");
+    dxf_->add_option("--out", dxfC.out, "Where to; - for standard output")->required();
+    dxf_->callback([&] { code = dxf(dxfC); });
 
     SectionCommand sectionC;
     auto* section_ = app.add_subcommand(

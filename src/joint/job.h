@@ -1,6 +1,7 @@
 #pragma once
 #include "catalogue/sections.h"
 #include "joint/joint.h"
+#include "joint/prices.h"
 #include "joint/settings.h"
 
 /// The job as plain values: exactly what the file holds. Lengths mm, forces N, moments Nmm, angles rad.
@@ -19,12 +20,15 @@ struct Job {
     Settings settings;
     std::vector<CustomSection> sections;
     SharedList<Joint> joints;        ///< copies of a job share the joints in which they are the same
+    std::optional<Prices> prices;    ///< our placeholders when absent
     std::vector<UnknownKey> unknown; ///< no field: carried, not compared
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"title", Quantity::None, 0, 0, "name of the job"}, s.title);
         v(Field{"engineer", Quantity::None, 0, 0, "who answers for it"}, s.engineer);
         v(Field{"settings", Quantity::None, 0, 0, "partial factors and choices"}, s.settings);
         v(Field{"sections", Quantity::None, 0, 0, "user-made sections"}, s.sections);
+        v(Field{"prices", Quantity::None, 0, 0, "what material and work cost; placeholders of the program when absent"},
+          s.prices);
         v(Field{"joints", Quantity::None, 0, 0, "the register"}, s.joints);
     }
 };

@@ -310,6 +310,12 @@ bool Session::editSettings(const QString& title, const std::function<void(Settin
     return push(title, std::move(after), currentId_, {});
 }
 
+bool Session::editPrices(const QString& title, const Prices& prices) {
+    Job after = job_;
+    after.prices = prices;
+    return push(title, std::move(after), currentId_, {});
+}
+
 bool Session::setParameter(const Parameter& p, const ParameterValue& value, const QString& shownValue) {
     QString words = QString::fromStdString(p.key);
     words.replace(QLatin1Char('_'), QLatin1Char(' '));

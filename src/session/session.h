@@ -94,6 +94,7 @@ public:
     /// Changes the current joint; refused with words when the result would be out of range. Steps with the same merge key join.
     bool edit(const QString& title, const std::function<void(Joint&)>& change, const QString& mergeKey = {});
     bool editSettings(const QString& title, const std::function<void(Settings&)>& change);
+    bool editPrices(const QString& title, const Prices& prices);
     bool setParameter(const Parameter& parameter, const ParameterValue& value, const QString& shownValue);
     void addJoint(Joint joint);
     void removeCurrent();

@@ -20,7 +20,7 @@ expect() { # code, then the command
 has() { grep -qF -- "$1" "$2" || { cat "$2"; fail "$2 does not hold: $1"; }; }
 
 expect 0 "$zg" --help; has "Exit codes" out.txt
-for command in check report sheet new plates stock relieve section tidy schema; do expect 0 "$zg" $command --help; done
+for command in check report sheet new plates stock relieve list dxf section tidy schema; do expect 0 "$zg" $command --help; done
 expect 1 "$zg"
 expect 1 "$zg" nonsense; has '"nonsense" is not a command' err.txt
 expect 1 "$zg" chekc; has "is check meant?" err.txt
@@ -117,6 +117,49 @@ expect 1 "$zg" check new.zgj --actions bad.tsv; has '"ten" is not a number' err.
 expect 0 "$zg" stock "$demo" --joint B4 --part right.plate; has "> 12" out.txt
 expect 1 "$zg" stock "$demo" --joint B4 --part column.web
 expect 0 "$zg" relieve "$demo" --joint B4; has "end plate 20 mm" out.txt
+
+# Lists: the same numbers in every file, as independent readers see them; parts to be cut weigh what the list says.
+expect 0 "$zg" list "$demo" --table pieces; cp out.txt pieces.csv; has '"PL 20 × 160 × 330"' pieces.csv
+expect 0 "$zg" list "$demo" --table cost; has "placeholders" err.txt
+expect 0 "$zg" list "$demo" --out lists.xlsx
+expect 0 "$zg" list "$demo" --out lists.json
+expect 1 "$zg" list "$demo" --out lists.odt; has "Lists are written as .csv, .xlsx or .json." err.txt
+expect 1 "$zg" list "$demo" --joint Z9; has "There is no joint Z9" err.txt
+expect 0 "$zg" list "$demo" --joint V1 --table pieces --out v1.csv
+sed 's/"section": "IPE 300"/"section": "IPE 301"/' "$demo" >unknown.zgj
+expect 1 "$zg" list unknown.zgj --out left.csv; has "IPE 301" err.txt; has '"B2"' left.csv
+expect 0 "$zg" dxf "$demo" --out parts.dxf
+expect 0 "$zg" dxf "$demo" --joint E2 --out e2.dxf
+expect 1 "$zg" dxf "$demo" --out /no/such/folder/p.dxf
+/usr/bin/python3 - <<'PY'
+import csv, json, ezdxf, openpyxl
+rows = list(csv.reader(open("pieces.csv", encoding="utf-8")))
+tables = {t["table"]: t for t in json.load(open("lists.json"))["tables"]}
+book = openpyxl.load_workbook("lists.xlsx")
+assert [s.title.lower() for s in book] == list(tables), book.sheetnames
+for sheet, table in zip(book, tables.values()):
+    cells = [[c.value for c in r] for r in sheet.iter_rows(min_row=2, max_row=1 + len(table["rows"]))]
+    assert cells == table["rows"], sheet.title
+pieces = tables["pieces"]["rows"]
+for row, piece in zip(rows[1:], pieces):
+    assert row[0] == piece[0] and int(row[1]) == piece[1] and float(row[8]) == piece[8], row
+# A piece keeps its mark in the list of one joint.
+marks = {r[0] for r in rows[1:-1] if "V1" in r[-1].split()[0::2]}
+assert {r[0] for r in list(csv.reader(open("v1.csv", encoding="utf-8")))[1:-1]} == marks, marks
+for name in ("parts.dxf", "e2.dxf"):
+    audit = ezdxf.readfile(name).audit()
+    assert not audit.errors, (name, audit.errors)
+mass, holes = 0, 0
+for e in ezdxf.readfile("parts.dxf").modelspace():
+    if e.dxftype() == "CIRCLE": holes += 1
+    if e.dxftype() != "LWPOLYLINE" or not e.dxf.layer.startswith("CUT_"): continue
+    p = [(x, y) for x, y, *_ in e.get_points()]
+    area = abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(p, p[1:] + p[:1]))) / 2
+    mass += area * float(e.dxf.layer.split("_")[1].replace("p", ".")) * 7.85e-6
+plates = [r for r in pieces if r[3].startswith("PL")]
+assert abs(mass - sum(r[8] for r in plates)) < 0.005 * len(plates), mass # the list shows two decimals
+assert holes == sum(r[1] * r[6] for r in plates), holes
+PY
 cp "$demo" kept.zgj
 expect 0 "$zg" plates kept.zgj --joint B1 --size 3 --curve curve.csv --vtu plates.vtu --json plates.json --gltf plates.gltf --png plates.png
 has "M_j,Rd component" out.txt; has "Buckling factors" out.txt; has "not asked for" out.txt

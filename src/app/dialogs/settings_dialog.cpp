@@ -35,6 +35,15 @@ void askForSettings(Session& session, QWidget* parent) {
     }
 }
 
+void askForPrices(Session& session, QWidget* parent) {
+    Prices prices = session.job().prices.value_or(Prices{});
+    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
+        (void)setField(prices, p.path, value);
+    };
+    if (ask(Session::tr("Prices of the job"), "prices", parametersOf(prices), session.job().settings.units, apply, parent))
+        (void)session.editPrices(Session::tr("prices of the job"), prices);
+}
+
 void askForPlates(Session& session, QWidget* parent) {
     if (!session.current()) return;
     Joint joint = *session.current();

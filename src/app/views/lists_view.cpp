@@ -1,0 +1,150 @@
+#include "app/views/lists_view.h"
+#include "app/dialogs/prompts.h"
+#include "app/dialogs/settings_dialog.h"
+#include "exchange/dxf_file.h"
+#include "exchange/lists_file.h"
+#include "lists/flat_drawing.h"
+#include "session/list_model.h"
+#include "session/session.h"
+#include <QButtonGroup>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QTableView>
+
+namespace zg {
+namespace {
+
+QPushButton* choice(QButtonGroup* group, int id, const QString& text, QWidget* parent) {
+    auto* button = new QPushButton(text, parent);
+    button->setCheckable(true);
+    button->setChecked(id == 0);
+    group->addButton(button, id);
+    return button;
+}
+
+} // namespace
+
+ListsView::ListsView(Session& session, Prompts& prompts, QWidget* parent)
+    : QWidget(parent), session_(session), prompts_(prompts), model_(new ListModel(this)), tables_(new QButtonGroup(this)),
+      reach_(new QButtonGroup(this)), table_(new QTableView(this)), notes_(new QLabel(this)) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    auto* bar = new QHBoxLayout;
+    const QString names[] = {tr("Joints"), tr("Pieces"), tr("Bolts"), tr("Welds"), tr("Cost")};
+    for (int i = 0; i < 5; ++i) bar->addWidget(choice(tables_, i, names[i], this));
+    bar->addSpacing(16);
+    bar->addWidget(choice(reach_, 0, tr("Whole job"), this));
+    bar->addWidget(choice(reach_, 1, tr("This joint"), this));
+    bar->addStretch();
+    const auto act = [&](const QString& text, const char* name, void (ListsView::*what)()) {
+        auto* button = new QPushButton(text, this);
+        button->setObjectName(QLatin1String(name));
+        connect(button, &QPushButton::clicked, this, what);
+        bar->addWidget(button);
+    };
+    act(tr("Prices …"), "prices", &ListsView::editPrices);
+    act(tr("Save lists …"), "saveLists", &ListsView::saveTables);
+    act(tr("Parts as DXF …"), "saveParts", &ListsView::saveParts);
+    column->addLayout(bar);
+    table_->setObjectName(QStringLiteral("lists"));
+    table_->setModel(model_);
+    table_->setShowGrid(false);
+    table_->setAlternatingRowColors(true);
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setWordWrap(false);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(22);
+    table_->horizontalHeader()->setHighlightSections(false);
+    column->addWidget(table_, 1);
+    notes_->setObjectName(QStringLiteral("listNotes"));
+    notes_->setWordWrap(true);
+    column->addWidget(notes_);
+    connect(tables_, &QButtonGroup::idClicked, this, &ListsView::rebuild);
+    connect(reach_, &QButtonGroup::idClicked, this, &ListsView::rebuild);
+    // A joint of the first table is the one to go to.
+    connect(table_, &QTableView::doubleClicked, this, [this](const QModelIndex& at) {
+        const std::string mark = at.siblingAtColumn(0).data().toString().toStdString();
+        if (const Joint* joint = findJoint(session_.job(), mark)) session_.setCurrent(joint->id);
+    });
+    later_.setSingleShot(true);
+    later_.setInterval(60);
+    connect(&later_, &QTimer::timeout, this, [this] {
+        if (isStale_) rebuild();
+    });
+    connect(&session, &Session::changed, this, [this](unsigned changes) {
+        if (!(changes & (Session::Content | Session::Current | Session::File | Session::Settings_))) return;
+        isStale_ = true;
+        if (isVisible()) later_.start();
+    });
+}
+
+void ListsView::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    if (isStale_) rebuild();
+}
+
+void ListsView::showTable(const QString& key) {
+    for (int i = 0; i < 5; ++i)
+        if (key == QLatin1String(listKeys[i])) tables_->button(i)->setChecked(true);
+    rebuild();
+}
+
+void ListsView::rebuild() {
+    isStale_ = false;
+    const Joint* joint = session_.current();
+    const bool isOne = reach_->checkedId() == 1 && joint;
+    const JobLists lists = listsOf(session_.job(), isOne ? joint->id : std::string());
+    auto tables = tablesOf(lists);
+    ListTable& table = tables[static_cast<std::size_t>(std::max(0, tables_->checkedId()))];
+    QStringList notes;
+    for (const std::string& note : table.notes) notes << QString::fromStdString(note);
+    if (!lists.leftOut.empty())
+        notes.prepend(tr("Not listed, because a joint is not complete: %1").arg(QString::fromStdString(joined(lists.leftOut))));
+    notes_->setText(notes.join(QLatin1Char('\n')));
+    notes_->setVisible(!notes.isEmpty());
+    model_->show(std::move(table), QString::fromStdString(lists.currency), session_.job().settings.units);
+    fit();
+}
+
+/// Columns as wide as what they hold and a little air; a last one of words takes what is left.
+void ListsView::fit() {
+    constexpr int air = 12;
+    table_->resizeColumnsToContents();
+    for (int c = 0; c < model_->columnCount(); ++c) table_->setColumnWidth(c, table_->columnWidth(c) + air);
+    const ListTable& table = model_->table();
+    table_->horizontalHeader()->setStretchLastSection(!table.columns.empty() && !table.columns.back().isMoney);
+}
+
+void ListsView::saveTables() {
+    const QString path = prompts_.savePath(this, tr("Save lists"), QStringLiteral("lists.xlsx"),
+                                           tr("Workbook (*.xlsx);;The table shown (*.csv);;All tables as JSON (*.json)"));
+    if (path.isEmpty()) return;
+    const JobLists lists = listsOf(session_.job());
+    const UnitSystem units = session_.job().settings.units;
+    const QString ending = QFileInfo(path).suffix().toLower();
+    if (ending == QLatin1String("csv"))
+        return writeOrTell(prompts_, this, tr("Save lists"), path, csvOf(model_->table(), lists.currency, units));
+    if (ending == QLatin1String("json"))
+        return writeOrTell(prompts_, this, tr("Save lists"), path, listsJson(tablesOf(lists), lists.currency, units));
+    const auto book = workbookOf(tablesOf(lists), lists.currency, units);
+    if (!book) return prompts_.tell(this, tr("Save lists"), QString::fromStdString(joined({book.error()})));
+    writeOrTell(prompts_, this, tr("Save lists"), path, *book);
+}
+
+void ListsView::saveParts() {
+    const QString path = prompts_.savePath(this, tr("Parts as DXF"), QStringLiteral("parts.dxf"), tr("DXF (*.dxf)"));
+    if (path.isEmpty()) return;
+    const Joint* joint = session_.current();
+    const bool isOne = reach_->checkedId() == 1 && joint;
+    const auto bytes = dxfOf(cutPlan(listsOf(session_.job(), isOne ? joint->id : std::string())));
+    if (!bytes) return prompts_.tell(this, tr("Parts as DXF"), QString::fromStdString(joined({bytes.error()})));
+    writeOrTell(prompts_, this, tr("Parts as DXF"), path, *bytes);
+}
+
+void ListsView::editPrices() { askForPrices(session_, this); }
+
+} // namespace zg

@@ -1,0 +1,14 @@
+#pragma once
+#include "base/diagnostic.h"
+#include <functional>
+#include <string>
+#include <tl/expected.hpp>
+
+namespace zg {
+
+/// Bytes of a file from a library that writes to a name only: `write` gets a name in a folder of our own, which is gone
+/// afterwards.
+[[nodiscard]] tl::expected<std::string, Diagnostic> writtenBytes(const std::string& fileName,
+                                                                 const std::function<bool(const std::string& path)>& write);
+
+} // namespace zg
