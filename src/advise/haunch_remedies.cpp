@@ -3,6 +3,7 @@
 #include "base/text.h"
 #include "catalogue/series.h"
 #include "joint/haunch_edit.h"
+#include "joint/recipes/recipe.h"
 #include <cmath>
 
 namespace zg {
@@ -28,6 +29,9 @@ std::vector<std::pair<std::string, Joint>> haunchCandidates(const Job& job, cons
         if (const Cutting* cutting = std::get_if<Cutting>(&h->made))
             for (const std::string& section : heavierInSeries(cutting->section, 2))
                 with("haunch cut from " + section, [&](HaunchSpec& s) { s.made = Cutting{section}; });
+        const auto member = sectionOf(job, findMember(joint, end)->section);
+        if (std::holds_alternative<Cutting>(h->made) && member)
+            with("haunch of plates", [&](HaunchSpec& s) { s.made = HaunchPlates{member->b, member->t_f, member->t_w}; });
         if (const HaunchPlates* plates = std::get_if<HaunchPlates>(&h->made))
             for (const double more : {5.0, 10.0})
                 with("haunch flange " + significant(plates->flangeThickness + more, 3),

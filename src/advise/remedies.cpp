@@ -1,178 +1,13 @@
 #include "advise/remedies.h"
-#include "advise/haunch_remedies.h"
-#include "base/text.h"
-#include "catalogue/bolts.h"
-#include "catalogue/series.h"
-#include "catalogue/stock.h"
+#include "advise/change.h"
 #include "component/verify.h"
-#include "joint/edit.h"
+#include "joint/recipes/recipe.h"
+#include "lists/job_lists.h"
 #include <algorithm>
 #include <cmath>
 
 namespace zg {
 namespace {
-
-class Candidates {
-public:
-    Candidates(const Job& job, const Joint& joint) : job_(job), joint_(joint) {}
-
-    std::vector<Remedy> run() {
-        const auto resolved = resolve(job_, joint_);
-        if (!resolved) return {};
-        resolved_ = &*resolved;
-        column();
-        fitting(FittingKind::Doubler, resolved->main().id);
-        fitting(FittingKind::Diagonal, resolved->main().id);
-        for (const Connection& c : joint_.connections) {
-            const EndId id = c.end;
-            std::visit([&](const auto& how) { connection(id, how); }, c.how);
-        }
-        for (const EndId id : framingEnds(joint_)) {
-            for (const FittingKind kind : {FittingKind::HaunchBelow, FittingKind::ToeStiffener, FittingKind::HaunchStiffener})
-                fitting(kind, id);
-            for (auto& [text, changed] : haunchCandidates(job_, joint_, id)) add(text + suffix(id), std::move(changed));
-        }
-        return std::move(out_);
-    }
-
-private:
-    void add(const std::string& text, Joint changed) { out_.push_back({text, std::move(changed), 0, 0, CheckState::NotDone}); }
-    std::string suffix(EndId side) const { return isTwoSided(joint_) ? std::string(", ") + name(side) : ""; }
-
-    void fitting(FittingKind kind, EndId side) {
-        const FittingRef ref{kind, side, 0};
-        if (hasFitting(joint_, ref) || !canTake(*resolved_, ref)) return;
-        Joint changed = joint_;
-        addFitting(changed, *resolved_, ref);
-        const bool isOfColumn = kind == FittingKind::Doubler || kind == FittingKind::Diagonal;
-        add("add " + wordOf(ref) + (isOfColumn ? "" : suffix(side)), std::move(changed));
-    }
-
-    void column() {
-        const Member* column = throughMember(joint_);
-        if (!column) return;
-        for (const std::string& section : heavierInSeries(column->section, 3)) {
-            Joint changed = joint_;
-            throughMember(changed)->section = section;
-            add("column " + section, std::move(changed));
-        }
-    }
-
-    /// The joint with its connection at this end changed.
-    template <class How, class Change> void with(EndId id, const std::string& text, Change change) {
-        Joint changed = joint_;
-        if (How* how = findJoining<How>(changed, id)) change(*how);
-        add(text + suffix(id), std::move(changed));
-    }
-
-    void connection(EndId id, const EndPlate& s) {
-        for (const double t : thicker(s.plate.thickness))
-            with<EndPlate>(id, "end plate " + significant(t, 3) + " mm", [t](EndPlate& p) { p.plate.thickness = t; });
-        if (s.other) {
-            for (const double t : thicker(s.other->thickness))
-                with<EndPlate>(id, "other end plate " + significant(t, 3) + " mm", [t](EndPlate& p) { p.other->thickness = t; });
-            welds<EndPlate>(
-                id, "other ", [](auto& p) -> auto& { return *p.other; });
-        }
-        for (const std::string& size : larger(s.bolts.size))
-            with<EndPlate>(id, "bolts " + size, [&](EndPlate& p) { p.bolts.size = size; });
-        if (s.bolts.grade == "8.8") with<EndPlate>(id, "bolts 10.9", [](EndPlate& p) { p.bolts.grade = "10.9"; });
-        stiffeners(id);
-        fitting(FittingKind::BackingTop, id);
-        fitting(FittingKind::BackingBottom, id);
-        if (s.plate.above > 40) fitting(FittingKind::RibTop, id);
-        if (s.plate.below > 40) fitting(FittingKind::RibBottom, id);
-        if (const auto room = roomForRow(*resolved_, id)) {
-            Joint changed = joint_;
-            addFitting(changed, *resolved_, {FittingKind::Row, id, *room});
-            add("another bolt row" + suffix(id), std::move(changed));
-        }
-        welds<EndPlate>(
-            id, "", [](auto& p) -> auto& { return p; });
-        extend(id);
-    }
-
-    void connection(EndId id, const DirectWeld&) {
-        stiffeners(id);
-        welds<DirectWeld>(
-            id, "", [](auto& w) -> auto& { return w; });
-    }
-
-    void connection(EndId id, const FinPlate& s) {
-        for (const double t : thicker(s.thickness))
-            with<FinPlate>(id, "fin plate " + significant(t, 3) + " mm", [t](FinPlate& p) { p.thickness = t; });
-        for (const std::string& size : larger(s.size)) with<FinPlate>(id, "bolts " + size, [&](FinPlate& p) { p.size = size; });
-        if (s.grade == "8.8") with<FinPlate>(id, "bolts 10.9", [](FinPlate& p) { p.grade = "10.9"; });
-        if (s.threadInShearPlane)
-            with<FinPlate>(id, "shank in the shear plane", [](FinPlate& p) { p.threadInShearPlane = false; });
-        with<FinPlate>(id, "another bolt row", [](FinPlate& p) {
-            ++p.rows;
-            p.depth += p.pitch;
-        });
-        const double throat = s.throat + 1;
-        with<FinPlate>(id, "fin plate weld a " + significant(throat, 3), [throat](FinPlate& p) { p.throat = throat; });
-    }
-
-    void stiffeners(EndId id) {
-        fitting(FittingKind::StiffenerTop, id);
-        fitting(FittingKind::StiffenerBottom, id);
-    }
-
-    /// The next two usual sizes of plate.
-    static std::vector<double> thicker(double now) {
-        std::vector<double> out;
-        for (const StockSize& size : stockPlates(false))
-            if (size.isUsual && size.size > now + 0.1 && out.size() < 2) out.push_back(size.size);
-        return out;
-    }
-
-    /// The next two preferred sizes of bolt in the same set.
-    static std::vector<std::string> larger(const std::string& now) {
-        const BoltSize* bolt = findBoltSize(now);
-        std::vector<std::string> out;
-        for (const BoltSize& b : boltSizes()) {
-            if (!bolt || b.set != bolt->set || b.d <= bolt->d || !b.isUsual || out.size() == 2) continue;
-            out.push_back(b.designation);
-        }
-        return out;
-    }
-
-    /// A larger throat, and a butt weld, for each of the three welds of what `at` gives of the connection.
-    template <class How, class At> void welds(EndId id, const std::string& whose, At at) {
-        const How& now = *findJoining<How>(joint_, id);
-        using Welds = std::decay_t<decltype(at(std::declval<How&>()))>;
-        const auto weld = [&](WeldSpec Welds::*which, const char* text) {
-            const WeldSpec& is = at(now).*which;
-            if (is.kind == WeldKind::Butt) return;
-            const double throat = is.throat < 8 ? is.throat + 2 : is.throat + 3;
-            with<How>(id, whose + text + " a " + significant(throat, 3), [&](How& h) { (at(h).*which).throat = throat; });
-            with<How>(id, whose + text + " butt welded", [&](How& h) { (at(h).*which).kind = WeldKind::Butt; });
-        };
-        weld(&Welds::topWeld, "top flange weld");
-        weld(&Welds::bottomWeld, "bottom flange weld");
-        weld(&Welds::webWeld, "web weld");
-    }
-
-    /// A row outside the top flange, for a plate that is flush there.
-    void extend(EndId id) {
-        const EndPlate& s = *findEndPlate(joint_, id);
-        if (s.rows.empty() || s.rows.front().position < 0) return;
-        const ResolvedSide& r = *resolved_->side(id);
-        Joint changed = joint_;
-        EndPlate& c = *findEndPlate(changed, id);
-        const double past = std::ceil((s.topWeld.throat * 1.4143 + r.bolt.washerOuter / 2 + 8) / 5) * 5;
-        c.plate.above = past + std::ceil(1.5 * r.bolt.d_0 / 5) * 5;
-        BoltRowSpec row;
-        row.position = -past;
-        c.rows.insert(c.rows.begin(), row);
-        add("extend the plate above, with a row" + suffix(id), std::move(changed));
-    }
-
-    const Job& job_;
-    const Joint& joint_;
-    const ResolvedJoint* resolved_ = nullptr;
-    std::vector<Remedy> out_;
-};
 
 double worstOf(const JointResult& result, const Check& like) {
     double worst = 0;
@@ -186,20 +21,117 @@ double worstOf(const JointResult& result, const Check& like) {
     return worst;
 }
 
+/// A change with what the joint comes to.
+class Tried {
+public:
+    Tried(const Job& job, const Joint& joint) : job_(job), joint_(joint) {
+        const auto resolved = resolve(job, joint);
+        if (resolved) resolved_ = *resolved, cost_ = costOf(job, *resolved).total();
+    }
+    [[nodiscard]] const std::optional<ResolvedJoint>& resolved() const { return resolved_; }
+
+    std::optional<Remedy> of(const Change& change, const Check* check) const {
+        const auto resolved = resolve(job_, change.joint);
+        if (!resolved) return std::nullopt;
+        const JointResult result = verify(*resolved, 0);
+        if (result.governing < 0) return std::nullopt;
+        Remedy r{change.text, change.joint};
+        r.utilisation = result.utilisation;
+        r.state = result.state;
+        r.governing = result.checks[static_cast<std::size_t>(result.governing)].code;
+        if (check) r.checkUtilisation = worstOf(result, *check);
+        r.cost = costOf(job_, *resolved).total() - cost_;
+        if (change.isOfMember) {
+            const auto more = memberCost(change.joint);
+            if (more)
+                r.cost += *more;
+            else
+                r.isMemberPriced = false;
+        }
+        return r;
+    }
+
+private:
+    /// A heavier column over its storey; nothing where the storey's height is not given.
+    std::optional<double> memberCost(const Joint& changed) const {
+        const Member *now = throughMember(joint_), *then = throughMember(changed);
+        if (!now || !then) return std::nullopt;
+        const auto height = std::get<Through>(then->placement).storeyHeight;
+        const auto a = sectionOf(job_, now->section), b = sectionOf(job_, then->section);
+        if (!height || !a || !b) return std::nullopt;
+        return (b->A - a->A) * *height * steelDensity * job_.prices.value_or(Prices{}).sectionPerKg;
+    }
+
+    const Job& job_;
+    const Joint& joint_;
+    std::optional<ResolvedJoint> resolved_;
+    double cost_ = 0;
+};
+
+/// First what makes the joint hold, cheapest first; then by what the joint comes to.
+bool isBetter(const Remedy& a, const Remedy& b) {
+    const bool aHolds = a.state != CheckState::Over, bHolds = b.state != CheckState::Over;
+    if (aHolds != bHolds) return aHolds;
+    if (!aHolds) return a.utilisation < b.utilisation;
+    if (a.isMemberPriced != b.isMemberPriced) return a.isMemberPriced;
+    return a.cost < b.cost;
+}
+
 } // namespace
 
 std::vector<Remedy> remedies(const Job& job, const Joint& joint, const Check& check, std::size_t count) {
-    std::vector<Remedy> list = Candidates(job, joint).run();
-    const auto useful = [&](Remedy& r) {
-        const auto result = verify(job, r.joint);
-        if (!result || result->governing < 0) return false;
-        r.utilisation = result->utilisation;
-        r.state = result->state;
-        r.checkUtilisation = worstOf(*result, check);
-        return r.checkUtilisation < check.utilisation - 0.005;
-    };
-    list.erase(std::remove_if(list.begin(), list.end(), [&](Remedy& r) { return !useful(r); }), list.end());
-    std::stable_sort(list.begin(), list.end(), [](const Remedy& a, const Remedy& b) { return a.utilisation < b.utilisation; });
+    const Tried tried(job, joint);
+    if (!tried.resolved()) return {};
+    std::vector<Remedy> list;
+    std::vector<Change> changes = strengthenings(job, joint, *tried.resolved());
+    const auto isUseful = [&](const Remedy& r) { return r.checkUtilisation < check.utilisation - 0.005; };
+    for (const Change& change : changes)
+        if (auto r = tried.of(change, &check); r && isUseful(*r)) list.push_back(std::move(*r));
+    std::stable_sort(list.begin(), list.end(), isBetter);
+    // Where single changes do not do: two at a time, from those that help most.
+    constexpr std::size_t few = 4;
+    const bool isOver = check.state == CheckState::Over;
+    const bool holds =
+        std::any_of(list.begin(), list.end(), [](const Remedy& r) { return r.state != CheckState::Over && r.isMemberPriced; });
+    if (isOver && !holds) {
+        std::vector<Remedy> pairs;
+        std::vector<Remedy> firsts = list;
+        std::stable_sort(firsts.begin(), firsts.end(),
+                         [](const Remedy& a, const Remedy& b) { return a.utilisation < b.utilisation; });
+        if (firsts.size() > few) firsts.resize(few);
+        for (const Remedy& first : firsts) {
+            if (first.state != CheckState::Over) continue;
+            const auto resolved = resolve(job, first.joint);
+            if (!resolved) continue;
+            for (Change& second : strengthenings(job, first.joint, *resolved)) {
+                if (second.isOfMember) continue;
+                second.text = first.text + "; " + second.text;
+                if (auto r = tried.of(second, &check); r && isUseful(*r) && r->state != CheckState::Over) {
+                    r->changes = 2;
+                    pairs.push_back(std::move(*r));
+                }
+            }
+        }
+        std::stable_sort(pairs.begin(), pairs.end(), isBetter);
+        // The same two in the other order are one.
+        for (std::size_t i = 0; i < pairs.size(); ++i)
+            for (std::size_t k = pairs.size(); k-- > i + 1;)
+                if (pairs[k].joint == pairs[i].joint) pairs.erase(pairs.begin() + static_cast<std::ptrdiff_t>(k));
+        if (pairs.size() > 2) pairs.resize(2);
+        list.insert(list.begin(), std::make_move_iterator(pairs.begin()), std::make_move_iterator(pairs.end()));
+    }
+    if (list.size() > count) list.resize(count);
+    return list;
+}
+
+std::vector<Remedy> savings(const Job& job, const Joint& joint, std::size_t count) {
+    const Tried tried(job, joint);
+    if (!tried.resolved()) return {};
+    std::vector<Remedy> list;
+    for (const Change& change : lightenings(joint, *tried.resolved()))
+        if (auto r = tried.of(change, nullptr); r && r->state != CheckState::Over && r->cost < -0.005)
+            list.push_back(std::move(*r));
+    std::stable_sort(list.begin(), list.end(), [](const Remedy& a, const Remedy& b) { return a.cost < b.cost; });
     if (list.size() > count) list.resize(count);
     return list;
 }

@@ -24,6 +24,7 @@
 #include "words/phrases.h"
 #include "words/verdict.h"
 #include <algorithm>
+#include <cmath>
 #include <iostream>
 #ifdef ZG_WITH_PDF
 #include "print/pdf_report.h"
@@ -255,8 +256,17 @@ int relieve(const AdviseCommand& c) {
         printVerdict(*job, joint, *result);
         const Check* governing = governingCheck(*result);
         if (!governing) continue;
-        for (const Remedy& r : remedies(*job, joint, *governing, 6))
-            std::cout << "  " << fixedDecimals(r.utilisation, 2) << "  " << r.text << "\n";
+        const std::string currency = job->prices.value_or(Prices{}).currency;
+        const auto line = [&](const Remedy& r) {
+            std::cout << "  " << fixedDecimals(r.utilisation, 2) << "  " << r.text << "  (" << (r.cost < 0 ? "−" : "+")
+                      << fixedDecimals(std::abs(r.cost), 2) << " " << currency
+                      << (r.isMemberPriced ? "" : " and the column's own length, which is not given") << ")\n";
+        };
+        for (const Remedy& r : remedies(*job, joint, *governing, 6)) line(r);
+        if (result->state == CheckState::Over) continue;
+        const auto less = savings(*job, joint, 4);
+        if (!less.empty()) std::cout << "  what can be spared, one at a time:\n";
+        for (const Remedy& r : less) line(r);
     }
     return allWithin;
 }

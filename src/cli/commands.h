@@ -33,6 +33,10 @@ struct DxfCommand : JobSource {
     std::string out;
 };
 
+struct LayoutCommand : JobSource {
+    std::string out, depth = "quick", target = "strength", objective = "cost", actions;
+};
+
 struct SectionCommand {
     std::string name, series;
 };
@@ -55,6 +59,7 @@ int stock(const AdviseCommand& c);
 int relieve(const AdviseCommand& c);
 int list(const ListCommand& c);
 int dxf(const DxfCommand& c);
+int layout(const LayoutCommand& c);
 int section(const SectionCommand& c);
 int plates(const PlatesCommand& c);
 int tidy(const JobSource& source, const std::string& out);

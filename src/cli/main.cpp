@@ -195,6 +195,20 @@ int main(int argc, char** argv) {
     dxf_->add_option("--out", dxfC.out, "Where to; - for standard output")->required();
     dxf_->callback([&] { code = dxf(dxfC); });
 
+    LayoutCommand layoutC;
+    auto* layout_ =
+        app.add_subcommand("layout", "Find a layout from stock that holds in all action sets, or what stands in the way");
+    addSource(*layout_, layoutC, "Only the joint with this mark");
+    layout_->add_option("--depth", layoutC.depth, "quick: a few starts; thorough: all of them, and exchanges of one for another")
+        ->check(CLI::IsMember({"quick", "thorough"}));
+    layout_->add_option("--target", layoutC.target, "What it must be besides holding")
+        ->check(CLI::IsMember({"strength", "rigid", "full strength"}));
+    layout_->add_option("--objective", layoutC.objective, "What is made least")
+        ->check(CLI::IsMember({"cost", "fewest parts", "least stiffening"}));
+    layout_->add_option("--actions", layoutC.actions, "Table of action sets added to every joint first");
+    layout_->add_option("--out", layoutC.out, "Where the job with the layouts goes; nothing is written when left out");
+    layout_->callback([&] { code = layout(layoutC); });
+
     SectionCommand sectionC;
     auto* section_ = app.add_subcommand(
         "section", "Show a section of the catalogue, of any kind, or list those whose name holds what is typed");

@@ -56,12 +56,13 @@ FinPlate finPlateLayout(const Section& support, const Section& beam, const std::
     return f;
 }
 
-EndPlate firstLayout(const Section& column, const Section& beam, const std::string& steel, PlateReach reach) {
+EndPlate firstLayout(const Section& column, const Section& beam, const std::string& steel, PlateReach reach,
+                     const std::optional<BoltChoice>& choice) {
     EndPlate s;
     s.plate.steel = steel;
     s.bolts.size = beam.h < 250 ? "M16" : beam.h < 380 ? "M20" : beam.h < 560 ? "M24" : beam.h < 800 ? "M27" : "M30";
     // A narrow column flange or plate cannot take the edge distances of a large bolt.
-    while (s.bolts.size != "M12") {
+    while (!choice && s.bolts.size != "M12") {
         const BoltSize* b = findBoltSize(s.bolts.size);
         const double clear = column.t_w + 2 * column.r + b->acrossCorners;
         if (std::max(clear, 2.4 * b->d_0) + 2 * 1.2 * b->d_0 <= std::min(column.b, beam.b + 40)) break;
@@ -71,8 +72,12 @@ EndPlate firstLayout(const Section& column, const Section& beam, const std::stri
                        : s.bolts.size == "M20" ? "M16"
                                                : "M12";
     }
-    const BoltSize* bolt = findBoltSize(s.bolts.size);
     s.bolts.grade = beam.h < 380 ? "8.8" : "10.9";
+    if (choice) {
+        s.bolts.size = choice->size;
+        s.bolts.grade = choice->grade;
+    }
+    const BoltSize* bolt = findBoltSize(s.bolts.size);
     s.plate.thickness = bolt->d <= 16 ? 15 : bolt->d <= 20 ? 20 : bolt->d <= 24 ? 25 : 30;
     const DirectWeld welds = weldedLayout(beam, steel);
     s.topWeld = welds.topWeld;
@@ -100,11 +105,15 @@ EndPlate firstLayout(const Section& column, const Section& beam, const std::stri
     const double first = beam.t_f + reachPast;
     const double last = beam.h - first;
     const double pitch = roundUp(3 * bolt->d, 5);
+    const double least = 2.2 * bolt->d_0;
+    const int upper = choice ? choice->rows : last - first > 3.2 * pitch ? 2 : 1;
+    const int lower = !bottom ? 1 : choice ? choice->rows : last - first > 4.5 * pitch ? 2 : 1;
     if (top) row(-reachPast);
-    row(first);
-    if (last - first > 3.2 * pitch) row(first + pitch);
-    if (bottom && last - first > 4.5 * pitch) row(last - pitch);
-    if (last - first >= 2.2 * bolt->d_0) row(last);
+    double lowest = first;
+    for (int k = 0; k < upper && (k == 0 || first + k * pitch + least <= last); ++k) row(lowest = first + k * pitch);
+    std::vector<double> below; // from the bottom up
+    for (int k = 0; k < lower && last - k * pitch - lowest >= least; ++k) below.push_back(last - k * pitch);
+    for (std::size_t k = below.size(); k-- > 0;) row(below[k]);
     if (bottom) row(beam.h + reachPast);
     return s;
 }

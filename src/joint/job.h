@@ -1,6 +1,7 @@
 #pragma once
 #include "catalogue/sections.h"
 #include "joint/joint.h"
+#include "joint/preferences.h"
 #include "joint/prices.h"
 #include "joint/settings.h"
 
@@ -19,8 +20,9 @@ struct Job {
     std::string engineer;
     Settings settings;
     std::vector<CustomSection> sections;
-    SharedList<Joint> joints;        ///< copies of a job share the joints in which they are the same
-    std::optional<Prices> prices;    ///< our placeholders when absent
+    SharedList<Joint> joints;     ///< copies of a job share the joints in which they are the same
+    std::optional<Prices> prices; ///< our placeholders when absent
+    std::optional<Preferences> preferences;
     std::vector<UnknownKey> unknown; ///< no field: carried, not compared
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"title", Quantity::None, 0, 0, "name of the job"}, s.title);
@@ -29,6 +31,7 @@ struct Job {
         v(Field{"sections", Quantity::None, 0, 0, "user-made sections"}, s.sections);
         v(Field{"prices", Quantity::None, 0, 0, "what material and work cost; placeholders of the program when absent"},
           s.prices);
+        v(Field{"preferences", Quantity::None, 0, 0, "what a search for a layout keeps to"}, s.preferences);
         v(Field{"joints", Quantity::None, 0, 0, "the register"}, s.joints);
     }
 };

@@ -232,7 +232,8 @@ void append(std::vector<Parameter>& to, std::vector<Parameter> more) {
     to.insert(to.end(), std::make_move_iterator(more.begin()), std::make_move_iterator(more.end()));
 }
 
-/// Every part of the joint that may have a card.
+} // namespace
+
 std::vector<PartRef> partsOf(const Joint& joint) {
     std::vector<PartRef> all{{PartKind::ColumnWeb}};
     for (const EndId end : framingEnds(joint)) {
@@ -248,8 +249,6 @@ std::vector<PartRef> partsOf(const Joint& joint) {
     }
     return all;
 }
-
-} // namespace
 
 std::vector<Parameter> parametersOf(const Joint& joint, const PartRef& part) {
     std::vector<Parameter> list;

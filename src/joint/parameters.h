@@ -33,6 +33,8 @@ struct Parameter {
 /// New value of a parameter: a number (also for switches and choices), a text, or nothing for an optional one.
 using ParameterValue = std::variant<std::monostate, double, std::string>;
 
+/// Every part of the joint that may have a card.
+[[nodiscard]] std::vector<PartRef> partsOf(const Joint& joint);
 /// The parameters of a part, few and in the order people think of them. Empty when the joint does not have the part.
 [[nodiscard]] std::vector<Parameter> parametersOf(const Joint& joint, const PartRef& part);
 /// The part whose card shows a field, or what stands next to it; nothing for fields that belong to no part.

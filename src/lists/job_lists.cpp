@@ -83,8 +83,15 @@ ListTotals& ListTotals::operator+=(const ListTotals& o) {
 }
 
 Cost costOf(const Job& job, const ResolvedJoint& joint) {
-    Marks marks;
-    return jointLists(joint, job.prices.value_or(Prices{}), marks).totals.cost;
+    const Prices prices = job.prices.value_or(Prices{});
+    const Assembly assembly = buildAssembly(joint);
+    Cost sum;
+    for (const Piece& piece : piecesOf(assembly)) sum += costOf(piece, prices);
+    for (const BoltOrder& order : boltOrders(assembly))
+        sum += costOf(order, memberPlies(assembly.bolts[order.bolts.front()]), prices)
+                   .times(static_cast<double>(order.bolts.size()));
+    for (const WeldLine& line : weldLines(assembly)) sum += costOf(line, prices);
+    return sum;
 }
 
 JobLists listsOf(const Job& job, const std::string& markOrId) {

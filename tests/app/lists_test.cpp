@@ -44,15 +44,15 @@ TEST_CASE("lists follow what stands on the bench, by key and mouse, and are save
     CHECK(model.index(0, 3).data().toString() == QStringLiteral("PL 35 × 200 × 555"));
     for (const char* name : {"lists.xlsx", "lists.csv", "lists.json"}) {
         b.prompts.save = b.folder.filePath(QLatin1String(name));
-        QTest::mouseClick(button(b, "Save lists …"), Qt::LeftButton);
+        b.trigger(QStringLiteral("Save lists of pieces, bolts, welds …"));
         CHECK(QFile(b.prompts.save).size() > 100);
     }
     b.prompts.save = b.folder.filePath(QStringLiteral("parts.dxf"));
-    QTest::mouseClick(button(b, "Parts as DXF …"), Qt::LeftButton);
+    b.trigger(QStringLiteral("Save parts to be cut as DXF …"));
     CHECK(QFile(b.prompts.save).size() > 1000);
     CHECK(b.prompts.told.isEmpty());
     b.prompts.save = QStringLiteral("/no/such/folder/parts.dxf");
-    QTest::mouseClick(button(b, "Parts as DXF …"), Qt::LeftButton);
+    b.trigger(QStringLiteral("Save parts to be cut as DXF …"));
     CHECK_FALSE(b.prompts.told.isEmpty());
 }
 

@@ -11,6 +11,7 @@
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QTableView>
 
@@ -29,25 +30,17 @@ QPushButton* choice(QButtonGroup* group, int id, const QString& text, QWidget* p
 
 ListsView::ListsView(Session& session, Prompts& prompts, QWidget* parent)
     : QWidget(parent), session_(session), prompts_(prompts), model_(new ListModel(this)), tables_(new QButtonGroup(this)),
-      reach_(new QButtonGroup(this)), table_(new QTableView(this)), notes_(new QLabel(this)) {
+      table_(new QTableView(this)), notes_(new QLabel(this)) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     auto* bar = new QHBoxLayout;
     const QString names[] = {tr("Joints"), tr("Pieces"), tr("Bolts"), tr("Welds"), tr("Cost")};
     for (int i = 0; i < 5; ++i) bar->addWidget(choice(tables_, i, names[i], this));
-    bar->addSpacing(16);
-    bar->addWidget(choice(reach_, 0, tr("Whole job"), this));
-    bar->addWidget(choice(reach_, 1, tr("This joint"), this));
+    bar->addSpacing(8);
+    only_ = new QPushButton(tr("This joint"), this);
+    only_->setCheckable(true);
+    only_->setToolTip(tr("Only the joint on the bench, instead of the whole job"));
     bar->addStretch();
-    const auto act = [&](const QString& text, const char* name, void (ListsView::*what)()) {
-        auto* button = new QPushButton(text, this);
-        button->setObjectName(QLatin1String(name));
-        connect(button, &QPushButton::clicked, this, what);
-        bar->addWidget(button);
-    };
-    act(tr("Prices …"), "prices", &ListsView::editPrices);
-    act(tr("Save lists …"), "saveLists", &ListsView::saveTables);
-    act(tr("Parts as DXF …"), "saveParts", &ListsView::saveParts);
     column->addLayout(bar);
     table_->setObjectName(QStringLiteral("lists"));
     table_->setModel(model_);
@@ -62,9 +55,22 @@ ListsView::ListsView(Session& session, Prompts& prompts, QWidget* parent)
     column->addWidget(table_, 1);
     notes_->setObjectName(QStringLiteral("listNotes"));
     notes_->setWordWrap(true);
-    column->addWidget(notes_);
+    auto* foot = new QHBoxLayout;
+    foot->addWidget(notes_, 1);
+    foot->addWidget(only_, 0, Qt::AlignTop);
+    auto* prices = new QPushButton(tr("Prices …"), this);
+    connect(prices, &QPushButton::clicked, this, &ListsView::editPrices);
+    foot->addWidget(prices, 0, Qt::AlignTop);
+    auto* save = new QPushButton(tr("Save"), this);
+    save->setObjectName(QStringLiteral("saveLists"));
+    auto* menu = new QMenu(save);
+    menu->addAction(tr("Lists …"), this, &ListsView::saveTables);
+    menu->addAction(tr("Parts to be cut as DXF …"), this, &ListsView::saveParts);
+    save->setMenu(menu);
+    foot->addWidget(save, 0, Qt::AlignTop);
+    column->addLayout(foot);
     connect(tables_, &QButtonGroup::idClicked, this, &ListsView::rebuild);
-    connect(reach_, &QButtonGroup::idClicked, this, &ListsView::rebuild);
+    connect(only_, &QPushButton::toggled, this, &ListsView::rebuild);
     // A joint of the first table is the one to go to.
     connect(table_, &QTableView::doubleClicked, this, [this](const QModelIndex& at) {
         const std::string mark = at.siblingAtColumn(0).data().toString().toStdString();
@@ -96,7 +102,7 @@ void ListsView::showTable(const QString& key) {
 void ListsView::rebuild() {
     isStale_ = false;
     const Joint* joint = session_.current();
-    const bool isOne = reach_->checkedId() == 1 && joint;
+    const bool isOne = only_->isChecked() && joint;
     const JobLists lists = listsOf(session_.job(), isOne ? joint->id : std::string());
     auto tables = tablesOf(lists);
     ListTable& table = tables[static_cast<std::size_t>(std::max(0, tables_->checkedId()))];
@@ -139,7 +145,7 @@ void ListsView::saveParts() {
     const QString path = prompts_.savePath(this, tr("Parts as DXF"), QStringLiteral("parts.dxf"), tr("DXF (*.dxf)"));
     if (path.isEmpty()) return;
     const Joint* joint = session_.current();
-    const bool isOne = reach_->checkedId() == 1 && joint;
+    const bool isOne = only_->isChecked() && joint;
     const auto bytes = dxfOf(cutPlan(listsOf(session_.job(), isOne ? joint->id : std::string())));
     if (!bytes) return prompts_.tell(this, tr("Parts as DXF"), QString::fromStdString(joined({bytes.error()})));
     writeOrTell(prompts_, this, tr("Parts as DXF"), path, *bytes);

@@ -4,6 +4,7 @@
 
 class QButtonGroup;
 class QLabel;
+class QPushButton;
 class QTableView;
 
 namespace zg {
@@ -33,7 +34,8 @@ private:
     Session& session_;
     Prompts& prompts_;
     ListModel* model_;
-    QButtonGroup *tables_, *reach_;
+    QButtonGroup* tables_;
+    QPushButton* only_ = nullptr;
     QTableView* table_;
     QLabel* notes_;
     QTimer later_; ///< the tables follow a moment after an edit

@@ -13,7 +13,7 @@ void make(Joint& joint, const RecipeInput& in, const Section& column, const Sect
 
 } // namespace
 
-const Recipe finPlateRecipe{"fin-plate", "fin plate on the column's web", "beam meets column", true, false, false, 0, false,
-                            make};
+const Recipe finPlateRecipe{
+    "fin-plate", "fin plate on the column's web", "beam meets column", true, false, false, 0, false, false, make};
 
 } // namespace zg

@@ -14,14 +14,14 @@ StiffenerSpec stiffener(const Section& column, const Section& beam, const Member
     return usualStiffener(column, beam, member.steel, 355); // the stiffest of the usual grades, whichever is chosen later
 }
 
-/// Upper rows in threes where the beam is deep; the lower ones stand in the haunch.
-void upperRows(EndPlate& plate, const Section& beam) {
+/// Upper rows in threes where the beam is deep, or as many as asked; the lower ones stand in the haunch.
+void upperRows(EndPlate& plate, const Section& beam, std::size_t most) {
     const BoltSize* bolt = findBoltSize(plate.bolts.size);
     const double pitch = std::ceil(3 * bolt->d / 5) * 5;
     auto& rows = plate.rows;
     while (!rows.empty() && rows.back().position > 0.55 * beam.h && rows.size() > 1) rows.pop_back();
     const double last = rows.back().position;
-    if (last + pitch < 0.7 * beam.h && rows.size() < 3) {
+    if (last + pitch < 0.7 * beam.h && rows.size() < most) {
         BoltRowSpec more;
         more.position = last + pitch;
         rows.push_back(more);
@@ -45,11 +45,11 @@ void end(Joint& joint, const RecipeInput& in, EndId id, Direction direction, con
     f.slope = slope;
     f.haunchBelow = haunchOf(in, member, beam, slope);
     const PlateReach reach = in.reach == PlateReach::ExtendedBoth ? PlateReach::ExtendedTop : in.reach;
-    EndPlate plate = firstLayout(column, beam, member.steel, reach);
+    EndPlate plate = firstLayout(column, beam, member.steel, reach, in.bolts);
     // The welds of sloping flanges: a little more than square ones.
     if (slope != 0)
         for (WeldSpec* weld : {&plate.topWeld, &plate.bottomWeld}) weld->throat = std::ceil(1.05 * weld->throat);
-    upperRows(plate, beam);
+    upperRows(plate, beam, in.bolts ? in.bolts->rows + (in.reach == PlateReach::Flush ? 0U : 1U) : 3U);
     addHaunchRows(plate, beam, slope, *f.haunchBelow, true);
     putEnd(joint, id, member, f, ends::column, plate);
     for (const FlangeSide flange : {FlangeSide::Top, FlangeSide::Bottom})
@@ -219,11 +219,12 @@ void knee(Joint& joint, const RecipeInput& in, const Section&, const Section& se
 
 } // namespace
 
-const Recipe haunchedBeamRecipe{"haunched-beam", "haunched beam on column", "beam meets column", true, true, true, 0, true, beam};
-const Recipe eavesRecipe{"eaves", "eaves with haunch", "rafter meets column", true, true, false, 8 * degree, true, eaves};
-const Recipe valleyRecipe{"valley", "inner column with two haunches", "rafter meets column", true, true, true, 6 * degree, true,
-                          valley};
-const Recipe apexRecipe{"apex", "apex with haunches", "ends meet", false, true, true, -8 * degree, true, apex};
-const Recipe kneeRecipe{"knee", "knee, plate along the bisector", "ends meet", false, true, true, 8 * degree, true, knee};
+const Recipe haunchedBeamRecipe{
+    "haunched-beam", "haunched beam on column", "beam meets column", true, true, true, 0, true, false, beam};
+const Recipe eavesRecipe{"eaves", "eaves with haunch", "rafter meets column", true, true, false, 8 * degree, true, false, eaves};
+const Recipe valleyRecipe{
+    "valley", "inner column with two haunches", "rafter meets column", true, true, true, 6 * degree, true, false, valley};
+const Recipe apexRecipe{"apex", "apex with haunches", "ends meet", false, true, true, -8 * degree, true, false, apex};
+const Recipe kneeRecipe{"knee", "knee, plate along the bisector", "ends meet", false, true, true, 8 * degree, true, true, knee};
 
 } // namespace zg

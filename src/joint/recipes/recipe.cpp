@@ -22,6 +22,34 @@ std::optional<Section> sectionOf(const Job& job, const std::string& designation)
     return std::nullopt;
 }
 
+RecipeInput inputOf(const Recipe& recipe, const Joint& joint) {
+    constexpr double rightAngle = 1.5707963267948966;
+    RecipeInput in;
+    if (const Member* column = throughMember(joint)) in.column = {column->section, column->steel};
+    const auto specOf = [&](EndId end) {
+        const Member* m = findMember(joint, end);
+        return m ? std::optional<MemberSpec>({m->section, m->steel}) : std::nullopt;
+    };
+    const auto ends = framingEnds(joint);
+    const EndId main = ends.empty() ? ends::right : ends.front();
+    in.beam = specOf(main).value_or(in.beam);
+    if (main != ends::left && specOf(ends::left)) in.other = specOf(ends::left);
+    if (main != ends::front) in.front = specOf(ends::front);
+    if (const Framing* f = findFraming(joint, main)) {
+        in.span = f->span;
+        in.slope = recipe.isBisected ? rightAngle + 2 * f->slope : f->slope;
+        if (f->haunchBelow) in.haunchDepth = f->haunchBelow->depth, in.haunchLength = f->haunchBelow->length;
+    }
+    if (in.other && !recipe.isBisected) in.otherSlope = findFraming(joint, ends::left)->slope;
+    if (const EndPlate* plate = findEndPlate(joint, main)) {
+        const auto isBeyond = [](double reach) { return reach > 40; };
+        in.reach = isBeyond(plate->plate.above)
+                       ? isBeyond(plate->plate.below) ? PlateReach::ExtendedBoth : PlateReach::ExtendedTop
+                       : PlateReach::Flush;
+    }
+    return in;
+}
+
 bool layOut(Joint& joint, const Recipe& recipe, const Job& job, const RecipeInput& in) {
     const auto column = recipe.asksColumn ? sectionOf(job, in.column.section) : Section{};
     const auto beam = sectionOf(job, in.beam.section);

@@ -15,6 +15,7 @@ struct RecipeInput {
     std::optional<double> span;
     std::optional<double> slope, otherSlope; ///< as usual for the family when absent
     std::optional<double> haunchDepth, haunchLength;
+    std::optional<BoltChoice> bolts;
 };
 
 /// A family: a name, what it asks, a first layout that puts members, connections and fittings together. Nothing downstream asks
@@ -26,8 +27,12 @@ struct Recipe {
     bool asksColumn, asksReach, asksOther;
     double usualSlope; ///< rad; 0 where members are level
     bool isHaunched;   ///< asks the haunch's depth and length
+    bool isBisected;   ///< one member stands upright: the slope asked is the other one's, each leans half of what is between
     void (*make)(Joint& joint, const RecipeInput& input, const Section& column, const Section& beam, const Section& other);
 };
+
+/// What a joint of that recipe would be made from: its members, slopes, haunches. Its bolts are left to the recipe.
+[[nodiscard]] RecipeInput inputOf(const Recipe& recipe, const Joint& joint);
 
 /// In the order of the gallery.
 [[nodiscard]] const std::vector<Recipe>& recipes();

@@ -17,7 +17,7 @@ void make(Joint& joint, const RecipeInput& in, const Section&, const Section& be
     const MemberSpec second = in.other.value_or(in.beam);
     const Section& other = in.other ? otherBeam : beam;
     const Section& deeper = other.h > beam.h ? other : beam;
-    EndPlate plate = firstLayout(faceFor(deeper), deeper, in.beam.steel, in.reach);
+    EndPlate plate = firstLayout(faceFor(deeper), deeper, in.beam.steel, in.reach, in.bolts);
     plate.plate.width = std::max(plate.plate.width, std::max(beam.b, other.b) + 10);
     // Rows and outline are measured from the first beam's top flange; both top flanges are level.
     if (deeper.h > beam.h) {
@@ -45,6 +45,6 @@ void make(Joint& joint, const RecipeInput& in, const Section&, const Section& be
 
 } // namespace
 
-const Recipe spliceRecipe{"splice", "end-plate splice", "ends meet", false, true, true, 0, false, make};
+const Recipe spliceRecipe{"splice", "end-plate splice", "ends meet", false, true, true, 0, false, false, make};
 
 } // namespace zg

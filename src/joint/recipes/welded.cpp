@@ -33,6 +33,6 @@ void make(Joint& joint, const RecipeInput& in, const Section& column, const Sect
 
 } // namespace
 
-const Recipe weldedRecipe{"welded", "beam welded to column", "beam meets column", true, false, true, 0, false, make};
+const Recipe weldedRecipe{"welded", "beam welded to column", "beam meets column", true, false, true, 0, false, false, make};
 
 } // namespace zg

@@ -1,0 +1,78 @@
+#include "advise/layout_search.h"
+#include "base/text.h"
+#include "commands.h"
+#include "exchange/actions_table.h"
+#include "exchange/file.h"
+#include "exchange/job_file.h"
+#include "joint/action_columns.h"
+#include "words/phrases.h"
+#include <algorithm>
+#include <iostream>
+#include <iterator>
+
+namespace zg::cli {
+namespace {
+
+template <class E> E wordIn(const std::string& word) {
+    const auto* at = std::find_if(std::begin(EnumNames<E>::names), std::end(EnumNames<E>::names),
+                                  [&](const char* name) { return word == name; });
+    return static_cast<E>(at - std::begin(EnumNames<E>::names));
+}
+
+} // namespace
+
+int layout(const LayoutCommand& c) {
+    auto loaded = load({c.file, {}, c.isStrict});
+    if (!loaded) return fail(loaded.error());
+    if (!c.joint.empty() && !findJoint(loaded->job, c.joint)) return fail(load(c).error());
+    if (!c.out.empty() && !mayPut({c.out})) return couldNot;
+    Job& job = loaded->job;
+    std::vector<ActionSet> sets;
+    if (!c.actions.empty()) {
+        const auto text = readFile(c.actions);
+        if (!text) return fail({text.error()});
+        const auto read = readActions(*text, job.settings.units);
+        if (!read) return fail(read.error());
+        sets = *read;
+    }
+    std::vector<std::string> ids;
+    for (std::size_t i = 0; i < job.joints.size(); ++i) {
+        Joint& joint = job.joints[i];
+        if (!c.joint.empty() && joint.mark != c.joint && joint.id != c.joint) continue;
+        if (const Diagnostics lost = actionsWithoutMember(joint, sets); !lost.empty()) return fail(lost);
+        mergeActions(joint.actions, sets);
+        ids.push_back(joint.id);
+    }
+    LayoutOptions options;
+    options.depth = c.depth == "quick" ? LayoutDepth::Quick : LayoutDepth::Thorough;
+    options.target = wordIn<LayoutTarget>(c.target);
+    options.objective = wordIn<LayoutObjective>(c.objective);
+    const std::string currency = job.prices.value_or(Prices{}).currency;
+    bool haveAll = true;
+    const auto found = findLayouts(job, ids, options);
+    for (std::size_t i = 0; i < found.size(); ++i) {
+        const LayoutOutcome& o = found[i];
+        const Joint& before = *findJoint(job, ids[i]);
+        haveAll = haveAll && o.holds;
+        std::cout << before.mark << ": ";
+        if (before.actions.empty()) std::cout << "(no action sets: rules of detailing only) ";
+        if (o.holds)
+            std::cout << "holds at " << fixedDecimals(o.measure.utilisation, 2) << ", " << title(o.measure.governing) << "; "
+                      << fixedDecimals(o.measure.cost, 2) << " " << currency;
+        else
+            std::cout << "no layout of those tried holds; nearest: " << title(o.measure.governing) << " "
+                      << fixedDecimals(o.measure.utilisation, 2);
+        std::cout << " (" << o.tried << " tried)\n";
+        for (const std::string& step : o.steps) std::cout << "  with " << step << "\n";
+        for (std::size_t k = 0; k < o.reasons.size() && k < 6; ++k)
+            std::cout << "  not " << o.reasons[k].text << ": " << title(o.reasons[k].governing) << " would be "
+                      << fixedDecimals(o.reasons[k].utilisation, 2) << "\n";
+    }
+    for (std::size_t i = 0; i < found.size(); ++i)
+        for (std::size_t k = 0; k < job.joints.size(); ++k)
+            if (found[i].holds && job.joints[k].id == ids[i]) job.joints[k] = found[i].joint;
+    if (!c.out.empty() && !put(c.out, writeJob(job))) return couldNot;
+    return haveAll ? allWithin : somethingOver;
+}
+
+} // namespace zg::cli
