@@ -1,9 +1,12 @@
 #include "advise/layout_search.h"
 #include "advise/change.h"
+#include "base/text.h"
 #include "joint/edit.h"
 #include "joint/parameters.h"
 #include "joint/recipes/recipe.h"
+#include "words/phrases.h"
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 #include <map>
 #include <set>
@@ -316,6 +319,14 @@ std::vector<StockBolt> stockOf(const Job& job) {
 }
 
 } // namespace
+
+std::string sentenceOf(const LayoutReason& reason) {
+    const bool isTakenAway = reason.text.rfind("without", 0) == 0;
+    std::string what = title(reason.governing);
+    what[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(what[0])));
+    return (isTakenAway ? "" : "with ") + reason.text + ": " + what + " would be " +
+           (reason.utilisation >= farOver ? "far over 1" : fixedDecimals(reason.utilisation, 2));
+}
 
 LayoutOutcome findLayout(const Job& job, const Joint& joint, const LayoutOptions& options) {
     return Search(job, joint, options, stockOf(job)).run();

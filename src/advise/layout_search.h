@@ -27,6 +27,9 @@ struct LayoutReason {
     CheckCode governing = CheckCode::JointMoment;
 };
 
+/// "with end plate 15 mm: joint in bending would be 1.14".
+[[nodiscard]] std::string sentenceOf(const LayoutReason& reason);
+
 struct LayoutOutcome {
     bool holds = false;
     Joint joint;                       ///< complete: one that holds, or (where none was found) the one that comes nearest

@@ -1,3 +1,4 @@
+#include "app/dialogs/layout_dialog.h"
 #include "app/dialogs/prompts.h"
 #include "app/dialogs/settings_dialog.h"
 #include "app/dialogs/shortcuts_dialog.h"
@@ -55,6 +56,7 @@ void MainWindow::makeCommands() {
     });
     command(job, tr("Save lists of pieces, bolts, welds …"), {}, [this] { lists_->saveTables(); });
     command(job, tr("Save parts to be cut as DXF …"), {}, [this] { lists_->saveParts(); });
+    command(job, tr("Stock and preferences …"), {}, [this] { askForPreferences(session_, this); });
     command(job, tr("Prices of the job …"), {}, [this] { lists_->editPrices(); });
     command(job, tr("Settings of the job …"), QKeySequence(tr("Ctrl+,")), [this] { askForSettings(session_, this); });
     job->addSeparator();
@@ -82,6 +84,7 @@ void MainWindow::makeCommands() {
     command(joint, tr("Clear datum"), QKeySequence(tr("Ctrl+Shift+D")), [this] { session_.clearDatum(); });
 
     joint->addSeparator();
+    command(joint, tr("Find a layout that holds …"), QKeySequence(tr("Ctrl+L")), [this] { LayoutDialog(session_, this).exec(); });
     command(joint, tr("Run the plates, or cancel"), QKeySequence(tr("F5")), [this] {
         show(View::Plates);
         plates_->runOrCancel();

@@ -119,6 +119,7 @@ void MainWindow::build() {
     work->addWidget(views_, 1);
     middle->addLayout(work, 1);
     auto* ledger = new LedgerPanel(session_, theme_, centre);
+    connect(ledger, &LedgerPanel::changePointedAt, sheet_, &SheetView::showChange);
     connect(ledger, &LedgerPanel::workingsWanted, this, &MainWindow::jumpToWorkings);
     middle->addWidget(ledger);
 

@@ -63,10 +63,8 @@ int layout(const LayoutCommand& c) {
             std::cout << "no layout of those tried holds; nearest: " << title(o.measure.governing) << " "
                       << fixedDecimals(o.measure.utilisation, 2);
         std::cout << " (" << o.tried << " tried)\n";
-        for (const std::string& step : o.steps) std::cout << "  with " << step << "\n";
-        for (std::size_t k = 0; k < o.reasons.size() && k < 6; ++k)
-            std::cout << "  not " << o.reasons[k].text << ": " << title(o.reasons[k].governing) << " would be "
-                      << fixedDecimals(o.reasons[k].utilisation, 2) << "\n";
+        for (const std::string& step : o.steps) std::cout << "  " << step << "\n";
+        for (std::size_t k = 0; k < o.reasons.size() && k < 6; ++k) std::cout << "  " << sentenceOf(o.reasons[k]) << "\n";
     }
     for (std::size_t i = 0; i < found.size(); ++i)
         for (std::size_t k = 0; k < job.joints.size(); ++k)

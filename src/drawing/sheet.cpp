@@ -1,5 +1,6 @@
 #include "drawing/sheet.h"
 #include "drawing/sheet_canvas.h"
+#include "drawing/sheet_change.h"
 #include <algorithm>
 #include <cmath>
 
@@ -241,6 +242,7 @@ Drawing sheetDrawing(const ResolvedJoint& joint, const JointResult* result, cons
         if (canvas.showsFace(side)) drawFace(canvas, side);
     drawHaunches(canvas);
     if (joint.hasColumn) drawSection(canvas);
+    if (options.change) drawChange(canvas, *options.change);
     return std::move(canvas.drawing);
 }
 

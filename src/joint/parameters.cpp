@@ -292,6 +292,10 @@ bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value) 
 std::vector<Parameter> parametersOf(const Settings& settings) { return listed(settings, "settings"); }
 bool setField(Settings& settings, const FieldPath& path, const ParameterValue& value) { return setAt(settings, path, value); }
 
+std::vector<Parameter> parametersOf(const Preferences& preferences) { return listed(preferences, "preferences"); }
+bool setField(Preferences& preferences, const FieldPath& path, const ParameterValue& value) {
+    return setAt(preferences, path, value);
+}
 std::vector<Parameter> parametersOf(const Prices& prices) { return listed(prices, "prices"); }
 bool setField(Prices& prices, const FieldPath& path, const ParameterValue& value) { return setAt(prices, path, value); }
 std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }

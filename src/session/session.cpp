@@ -310,6 +310,20 @@ bool Session::editSettings(const QString& title, const std::function<void(Settin
     return push(title, std::move(after), currentId_, {});
 }
 
+bool Session::editJoints(const QString& title, const std::vector<Joint>& joints) {
+    Job after = job_;
+    for (const Joint& joint : joints)
+        for (std::size_t i = 0; i < after.joints.size(); ++i)
+            if (std::as_const(after).joints[i].id == joint.id) after.joints[i] = joint;
+    return push(title, std::move(after), currentId_, {});
+}
+
+bool Session::editPreferences(const QString& title, const Preferences& preferences) {
+    Job after = job_;
+    after.preferences = preferences;
+    return push(title, std::move(after), currentId_, {});
+}
+
 bool Session::editPrices(const QString& title, const Prices& prices) {
     Job after = job_;
     after.prices = prices;

@@ -93,6 +93,9 @@ public:
     [[nodiscard]] QUndoStack* undoStack() const { return undo_; }
     /// Changes the current joint; refused with words when the result would be out of range. Steps with the same merge key join.
     bool edit(const QString& title, const std::function<void(Joint&)>& change, const QString& mergeKey = {});
+    /// Puts these in the place of the joints that have their ids, as one step.
+    bool editJoints(const QString& title, const std::vector<Joint>& joints);
+    bool editPreferences(const QString& title, const Preferences& preferences);
     bool editSettings(const QString& title, const std::function<void(Settings&)>& change);
     bool editPrices(const QString& title, const Prices& prices);
     bool setParameter(const Parameter& parameter, const ParameterValue& value, const QString& shownValue);

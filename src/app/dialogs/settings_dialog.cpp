@@ -44,6 +44,16 @@ void askForPrices(Session& session, QWidget* parent) {
         (void)session.editPrices(Session::tr("prices of the job"), prices);
 }
 
+void askForPreferences(Session& session, QWidget* parent) {
+    Preferences preferences = session.job().preferences.value_or(Preferences{});
+    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
+        (void)setField(preferences, p.path, value);
+    };
+    if (ask(Session::tr("Stock and preferences"), "preferences", parametersOf(preferences), session.job().settings.units, apply,
+            parent))
+        (void)session.editPreferences(Session::tr("stock and preferences"), preferences);
+}
+
 void askForPlates(Session& session, QWidget* parent) {
     if (!session.current()) return;
     Joint joint = *session.current();

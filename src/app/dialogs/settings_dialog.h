@@ -10,6 +10,8 @@ class Session;
 
 /// Asks for the job's settings (partial factors and choices), applied as one undo step.
 void askForSettings(Session& session, QWidget* parent);
+/// Asks for what a search for a layout keeps to, applied as one undo step.
+void askForPreferences(Session& session, QWidget* parent);
 /// Asks for what material and work cost, applied as one undo step.
 void askForPrices(Session& session, QWidget* parent);
 /// Asks for what belongs to the joint as a whole: mark, title, note, frame, where the actions are given.

@@ -14,6 +14,7 @@
 #include <QListView>
 #include <QPainter>
 #include <QPushButton>
+#include <QEvent>
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
 #include <cmath>
@@ -286,40 +287,63 @@ void LedgerPanel::showRemedies() {
     const std::string numbers = numbersOf(*check, session_.job().settings.units);
     grid->addWidget(faint(QString::fromStdString(numbers.empty() ? adviceOf(*check) : numbers) +
                           (*check->clause ? QStringLiteral("  ·  ") + QString::fromUtf8(check->clause) : QString())),
-                    0, 0, 1, 2);
-    if (offered_.empty()) {
-        if (isByPlates) grid->addWidget(faint(QString::fromStdString(adviceOf(*check))), 1, 0, 1, 2);
-        if (isAskable)
-            grid->addWidget(
-                faint(tr("No single change of those tried lowers it. %1").arg(QString::fromStdString(adviceOf(*check)))), 1, 0, 1,
-                2);
-        return;
-    }
-    auto* title = faint(tr("Ways to relieve it, and what the joint comes to"));
-    grid->addWidget(title, 1, 0, 1, 2);
-    int row = 2;
-    for (const Remedy& r : offered_) {
-        auto* button = new QPushButton(QString::fromStdString(r.text), remedies_);
-        button->setObjectName(QStringLiteral("link"));
-        const Joint after = r.joint;
-        const QString name = QString::fromStdString(r.text);
-        connect(button, &QPushButton::clicked, this, [this, after, name] {
-            Session& session = session_;
-            // The list that holds this button is rebuilt by the edit.
-            QMetaObject::invokeMethod(
-                &session, [&session, after, name] { (void)session.edit(name, [&](Joint& j) { j = after; }); },
-                Qt::QueuedConnection);
-        });
-        grid->addWidget(button, row, 0);
-        auto* ratio = new QLabel(useText(r.utilisation), remedies_);
-        ratio->setAlignment(Qt::AlignRight);
-        if (r.state == CheckState::Over)
-            ratio->setProperty("role", "refused");
-        else
-            ratio->setProperty("role", "title");
-        grid->addWidget(ratio, row++, 1);
+                    0, 0, 1, 3);
+    const auto heading = [&](const QString& text) { grid->addWidget(faint(text), grid->rowCount(), 0, 1, 3); };
+    if (offered_.empty() && isByPlates) heading(QString::fromStdString(adviceOf(*check)));
+    if (offered_.empty() && isAskable)
+        heading(tr("No single change of those tried lowers it. %1").arg(QString::fromStdString(adviceOf(*check))));
+    // What could be spared, where the joint holds.
+    const JointState* state = session_.state();
+    const std::size_t asked = offered_.size();
+    const bool holds = state && state->result && state->result->state != CheckState::Over;
+    if (isAskable && holds)
+        for (Remedy& r : savings(session_.job(), *joint, 3)) offered_.push_back(std::move(r));
+    if (asked > 0) heading(tr("Ways to relieve it, what the joint comes to, what it costs"));
+    for (std::size_t i = 0; i < offered_.size(); ++i) {
+        if (i == asked) heading(tr("What could be spared, one at a time"));
+        addRemedy(grid, grid->rowCount(), offered_[i]);
     }
     grid->setColumnStretch(0, 1);
+}
+
+void LedgerPanel::addRemedy(QGridLayout* grid, int row, const Remedy& r) {
+    QString name = QString::fromStdString(r.text);
+    auto* button = new QPushButton(remedies_);
+    button->setObjectName(QStringLiteral("link"));
+    button->setText(button->fontMetrics().elidedText(name, Qt::ElideRight, 190));
+    button->setProperty("remedy", static_cast<int>(&r - offered_.data()));
+    button->setToolTip(name);
+    button->installEventFilter(this);
+    const Joint after = r.joint;
+    connect(button, &QPushButton::clicked, this, [this, after, name] {
+        Session& session = session_;
+        // The list that holds this button is rebuilt by the edit.
+        QMetaObject::invokeMethod(
+            &session, [&session, after, name] { (void)session.edit(name, [&](Joint& j) { j = after; }); }, Qt::QueuedConnection);
+    });
+    grid->addWidget(button, row, 0);
+    auto* cost = new QLabel(r.isMemberPriced ? (r.cost < 0 ? QStringLiteral("−") : QStringLiteral("+")) +
+                                                   QString::fromStdString(fixedDecimals(std::abs(r.cost), 0))
+                                             : tr("?"),
+                            remedies_);
+    cost->setProperty("role", "faint");
+    cost->setAlignment(Qt::AlignRight);
+    cost->setToolTip(
+        r.isMemberPriced
+            ? tr("%1, at the prices of the job").arg(QString::fromStdString(session_.job().prices.value_or(Prices{}).currency))
+            : tr("The column's length is not known: give its storey height."));
+    grid->addWidget(cost, row, 1);
+    auto* ratio = new QLabel(useText(r.utilisation), remedies_);
+    ratio->setAlignment(Qt::AlignRight);
+    ratio->setProperty("role", r.state == CheckState::Over ? "refused" : "title");
+    grid->addWidget(ratio, row, 2);
+}
+
+bool LedgerPanel::eventFilter(QObject* watched, QEvent* event) {
+    const auto index = static_cast<std::size_t>(watched->property("remedy").toInt());
+    if (event->type() == QEvent::Enter && index < offered_.size()) Q_EMIT changePointedAt(offered_[index].joint);
+    if (event->type() == QEvent::Leave || event->type() == QEvent::Hide) Q_EMIT changePointedAt(std::nullopt);
+    return QWidget::eventFilter(watched, event);
 }
 
 } // namespace zg

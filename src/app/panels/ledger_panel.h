@@ -21,10 +21,14 @@ public:
 
 Q_SIGNALS:
     void workingsWanted(const Check& check);
+    /// The joint as it would be after the change the mouse points at; nothing when it points at none.
+    void changePointedAt(const std::optional<Joint>& changed);
 
 private:
     void follow();
     void showRemedies();
+    void addRemedy(class QGridLayout* grid, int row, const Remedy& remedy);
+    bool eventFilter(QObject* watched, QEvent* event) override;
     void showSenses();
     Session& session_;
     LedgerModel* model_;

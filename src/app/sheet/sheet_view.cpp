@@ -85,11 +85,21 @@ const Drawing& SheetView::drawing() {
         o.set = session_.activeSet();
         o.withGhosts = true;
         if (const auto part = session_.selectedPart()) o.face = part->side;
+        o.change = change_ ? &*change_ : nullptr;
         drawing_ = sheetDrawing(*state->resolved, state->result.get(), o);
     }
     drawing_.width = width();
     drawing_.height = height();
     return drawing_;
+}
+
+void SheetView::showChange(const std::optional<Joint>& changed) {
+    if (!changed && !change_) return;
+    change_.reset();
+    if (changed)
+        if (auto resolved = resolve(session_.job(), *changed)) change_ = std::move(*resolved);
+    isStale_ = true;
+    update();
 }
 
 void SheetView::paintEvent(QPaintEvent*) {
@@ -330,7 +340,8 @@ void SheetView::openCard(const PartRef& part, QPoint at) {
     // Beside the click, inside the view; below right first, else to the left, so that the part itself stays in sight.
     int x = at.x() + 34;
     if (x + size.width() > width() - 8) x = at.x() - size.width() - 34;
-    if (isOfHaunch(part.kind)) x = width() - size.width() - 8; // its map is wide: over the faces, so that the haunch stays in sight
+    if (isOfHaunch(part.kind))
+        x = width() - size.width() - 8; // its map is wide: over the faces, so that the haunch stays in sight
     x = std::clamp(x, 8, std::max(8, width() - size.width() - 8));
     const int y = std::clamp(at.y() + 18, 8, std::max(8, height() - size.height() - 8));
     card_->move(x, y);

@@ -23,6 +23,8 @@ public:
     void closeCard();
     /// Opens the part's card with the focus on a field.
     void showField(const PartRef& part, const FieldPath& path);
+    /// Outlines what the joint would become; nothing takes them away.
+    void showChange(const std::optional<Joint>& changed);
 
 Q_SIGNALS:
     void fieldWanted(const FieldPath& path);
@@ -56,6 +58,7 @@ private:
     ParameterForm::ChooseSection chooseSection_;
     Drawing drawing_;
     bool isStale_ = true;
+    std::optional<ResolvedJoint> change_;
     Target hover_, pressed_, edited_;
     QPoint pressedAt_;
     bool isDragging_ = false;
