@@ -10,8 +10,12 @@
 #include "app/theme/theme.h"
 #include "app/views/lists_view.h"
 #include "app/views/workings_view.h"
+#include "exchange/compare_jobs.h"
+#include "exchange/job_file.h"
 #include "session/session.h"
+#include "words/set_words.h"
 #include <QAction>
+#include <QFileInfo>
 #include <QKeySequence>
 #include <QMenu>
 #include <QMenuBar>
@@ -54,6 +58,16 @@ void MainWindow::makeCommands() {
         const QString path = prompts_.savePath(this, tr("Print to PDF"), QStringLiteral("joint.pdf"), tr("PDF (*.pdf)"));
         if (!path.isEmpty()) printTo(path, true);
     });
+    command(job, tr("Compare with another revision …"), {}, [this] {
+        const QString path = prompts_.openPath(this);
+        if (path.isEmpty()) return;
+        const auto before = zg::openJob(path.toStdString());
+        if (!before)
+            return prompts_.tell(this, tr("The job could not be opened"), QString::fromStdString(joined(before.error())));
+        const JobComparison comparison = compareJobs(before->job, session_.job());
+        prompts_.showText(this, tr("From %1 to what is open").arg(QFileInfo(path).fileName()),
+                          QString::fromStdString(comparisonText(comparison, session_.job().prices.value_or(Prices{}).currency)));
+    });
     command(job, tr("Save lists of pieces, bolts, welds …"), {}, [this] { lists_->saveTables(); });
     command(job, tr("Save parts to be cut as DXF …"), {}, [this] { lists_->saveParts(); });
     command(job, tr("Stock and preferences …"), {}, [this] { askForPreferences(session_, this); });
@@ -72,6 +86,8 @@ void MainWindow::makeCommands() {
     commands_.push_back(undo);
     commands_.push_back(redo);
     command(edit, tr("Paste action sets"), {}, [this] { actions_->paste(); });
+    command(edit, tr("Cases and combinations …"), QKeySequence(tr("Ctrl+Shift+C")), [this] { actions_->askForCases(); });
+    command(edit, tr("Sets that cannot govern"), {}, [this] { showDominated(); });
     command(edit, tr("Ask or edit in words"), QKeySequence(tr("Ctrl+K")), [this] { verdict_->focusAskBar(); });
 
     QMenu* joint = menuBar()->addMenu(tr("J&oint"));
@@ -135,6 +151,19 @@ void MainWindow::makeCommands() {
 
     QMenu* help = menuBar()->addMenu(tr("&Help"));
     command(help, tr("Keys and words"), QKeySequence::HelpContents, [this] { showShortcuts(commands_, this); });
+}
+
+void MainWindow::showDominated() {
+    const JointState* state = session_.state();
+    if (!state || !state->result) return;
+    const bool isTwoSided = zg::isTwoSided(*session_.current());
+    QString lines;
+    const auto list = dominatedSets(*state->result);
+    for (const DominatedSet& d : list)
+        lines += QString::fromStdString(sentenceOf(d, *state->result, isTwoSided)) + QLatin1Char('\n');
+    prompts_.showText(
+        this, tr("Sets that cannot govern by the component method: %1 of %2").arg(list.size()).arg(state->result->actions.size()),
+        lines.isEmpty() ? tr("Every set leads in something.") : lines);
 }
 
 std::vector<Suggestion> MainWindow::suggestions(const QString& typed) {

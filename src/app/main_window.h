@@ -60,6 +60,7 @@ private:
     bool saveAs();
     bool saveTo(const QString& path);
     bool settle(const QString& path, SaveOutcome outcome);
+    void showDominated();
     void newJoint();
     void endNewJoint();
     void openDemo();

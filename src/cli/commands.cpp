@@ -71,17 +71,7 @@ int check(const CheckCommand& c) {
     if (!loaded) return fail(loaded.error());
     if (!mayPut({c.json})) return couldNot;
     Job* job = &loaded->job;
-    if (!c.actions.empty()) {
-        const auto text = readFile(c.actions);
-        if (!text) return fail({text.error()});
-        const auto sets = readActions(*text, job->settings.units);
-        if (!sets) return fail(sets.error());
-        for (std::size_t i = 0; i < job->joints.size(); ++i) {
-            Joint& joint = job->joints[i];
-            if (const Diagnostics lost = actionsWithoutMember(joint, *sets); !lost.empty()) return fail(lost);
-            mergeActions(joint.actions, *sets);
-        }
-    }
+    if (!c.actions.empty() && !addActions(*job, c.actions, {})) return couldNot;
     std::vector<JointOutcome> outcomes;
     bool anyOver = false;
     bool anyFailed = false;

@@ -37,6 +37,20 @@ struct LayoutCommand : JobSource {
     std::string out, depth = "quick", target = "strength", objective = "cost", actions;
 };
 
+inline constexpr const char* basisKeys[] = {"6.10", "6.10ab", "asce7", "asce7-asd"}; ///< in the order of CombinationBasis
+struct CombineCommand : JobSource {
+    std::string cases, basis, out;
+};
+struct ReduceCommand : JobSource {
+    std::string out;
+    bool forPlates = false;
+};
+
+struct CompareCommand {
+    std::string before, after;
+    bool isStrict = false;
+};
+
 struct SectionCommand {
     std::string name, series;
 };
@@ -60,6 +74,9 @@ int relieve(const AdviseCommand& c);
 int list(const ListCommand& c);
 int dxf(const DxfCommand& c);
 int layout(const LayoutCommand& c);
+int combine(const CombineCommand& c);
+int reduce(const ReduceCommand& c);
+int compare(const CompareCommand& c);
 int section(const SectionCommand& c);
 int plates(const PlatesCommand& c);
 int tidy(const JobSource& source, const std::string& out);

@@ -1,7 +1,9 @@
 #include "job_input.h"
 #include "base/text.h"
+#include "exchange/actions_table.h"
 #include "exchange/file.h"
 #include "exchange/job_file.h"
+#include "joint/action_columns.h"
 #include "logging/log.h"
 #include <algorithm>
 #include <cerrno>
@@ -85,6 +87,34 @@ tl::expected<LoadedJob, Diagnostics> load(const JobSource& source) {
     Joint only = *joint;
     loaded.job.joints = {std::move(only)};
     return loaded;
+}
+
+bool addActions(Job& job, const std::string& path, const std::string& joint) {
+    const auto text = readFile(path);
+    if (!text) return fail({text.error()}), false;
+    const auto table = readActionsByJoint(*text, job.settings.units);
+    if (!table) return fail(table.error()), false;
+    if (table->size() == 1 && table->front().name.empty()) {
+        const auto& sets = table->front().sets;
+        for (std::size_t i = 0; i < job.joints.size(); ++i) {
+            const Joint& now = std::as_const(job).joints[i];
+            if (!joint.empty() && now.mark != joint && now.id != joint) continue;
+            if (const Diagnostics lost = actionsWithoutMember(now, sets); !lost.empty()) return fail(lost), false;
+            mergeActions(job.joints[i].actions, sets);
+        }
+        return true;
+    }
+    const auto routes = routesOf(job, *table);
+    bool hasAny = false;
+    for (const Route& route : routes) {
+        hasAny = hasAny || !route.joint.empty();
+        if (route.joint.empty())
+            std::cerr << "warning: " << route.sets.size() << " rows of " << printable(route.name)
+                      << " are left out: " << route.why << "\n";
+    }
+    if (!hasAny) return fail({{Severity::Error, path, "No row of the table belongs to a joint of the job."}}), false;
+    take(job, routes);
+    return true;
 }
 
 } // namespace zg::cli

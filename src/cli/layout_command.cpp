@@ -1,10 +1,7 @@
 #include "advise/layout_search.h"
 #include "base/text.h"
 #include "commands.h"
-#include "exchange/actions_table.h"
-#include "exchange/file.h"
 #include "exchange/job_file.h"
-#include "joint/action_columns.h"
 #include "words/phrases.h"
 #include <algorithm>
 #include <iostream>
@@ -27,22 +24,10 @@ int layout(const LayoutCommand& c) {
     if (!c.joint.empty() && !findJoint(loaded->job, c.joint)) return fail(load(c).error());
     if (!c.out.empty() && !mayPut({c.out})) return couldNot;
     Job& job = loaded->job;
-    std::vector<ActionSet> sets;
-    if (!c.actions.empty()) {
-        const auto text = readFile(c.actions);
-        if (!text) return fail({text.error()});
-        const auto read = readActions(*text, job.settings.units);
-        if (!read) return fail(read.error());
-        sets = *read;
-    }
+    if (!c.actions.empty() && !addActions(job, c.actions, c.joint)) return couldNot;
     std::vector<std::string> ids;
-    for (std::size_t i = 0; i < job.joints.size(); ++i) {
-        Joint& joint = job.joints[i];
-        if (!c.joint.empty() && joint.mark != c.joint && joint.id != c.joint) continue;
-        if (const Diagnostics lost = actionsWithoutMember(joint, sets); !lost.empty()) return fail(lost);
-        mergeActions(joint.actions, sets);
-        ids.push_back(joint.id);
-    }
+    for (const Joint& joint : std::as_const(job).joints)
+        if (c.joint.empty() || joint.mark == c.joint || joint.id == c.joint) ids.push_back(joint.id);
     LayoutOptions options;
     options.depth = c.depth == "quick" ? LayoutDepth::Quick : LayoutDepth::Thorough;
     options.target = wordIn<LayoutTarget>(c.target);

@@ -1,4 +1,5 @@
 #include "commands.h"
+#include "exchange/compare_jobs.h"
 #include "exchange/dxf_file.h"
 #include "exchange/lists_file.h"
 #include "joint/job.h"
@@ -48,6 +49,18 @@ int list(const ListCommand& c) {
         return fail({{Severity::Error, c.out, "Lists are written as .csv, .xlsx or .json."}});
     }
     return put(c.out, bytes) ? code : couldNot;
+}
+
+int compare(const CompareCommand& c) {
+    const auto before = load({c.before, {}, c.isStrict}), after = load({c.after, {}, c.isStrict});
+    if (!before) return fail(before.error());
+    if (!after) return fail(after.error());
+    const JobComparison comparison = compareJobs(before->job, after->job);
+    std::cout << comparisonText(comparison, after->job.prices.value_or(Prices{}).currency);
+    const bool isSame =
+        comparison.job.empty() && std::all_of(comparison.joints.begin(), comparison.joints.end(),
+                                              [](const JointComparison& j) { return j.state == JointComparison::State::Same; });
+    return isSame ? allWithin : somethingOver;
 }
 
 int dxf(const DxfCommand& c) {

@@ -209,6 +209,31 @@ int main(int argc, char** argv) {
     layout_->add_option("--out", layoutC.out, "Where the job with the layouts goes; nothing is written when left out");
     layout_->callback([&] { code = layout(layoutC); });
 
+    CombineCommand combineC;
+    auto* combine_ = app.add_subcommand("combine", "Make action sets of characteristic cases by the rules of the job");
+    addSource(*combine_, combineC, "Only the joint with this mark");
+    combine_->add_option("--cases", combineC.cases, "Table of cases: name, nature, group, forces; replaces those of the joints");
+    combine_
+        ->add_option("--basis", combineC.basis,
+                     "Rules instead of the job's: EN 1990 (6.10), (6.10a) and (6.10b), ASCE 7-16 "
+                     "strength, ASCE 7-16 allowable stress")
+        ->check(CLI::IsMember(std::vector<std::string>(std::begin(basisKeys), std::end(basisKeys))));
+    combine_->add_option("--out", combineC.out, "Where the job with the sets goes; - for standard output")->required();
+    combine_->callback([&] { code = combine(combineC); });
+
+    ReduceCommand reduceC;
+    auto* reduce_ = app.add_subcommand("reduce", "Action sets that cannot govern, and which set asks for more");
+    addSource(*reduce_, reduceC, "Only the joint with this mark");
+    reduce_->add_flag("--plates", reduceC.forPlates, "Only those that cannot govern by plates either");
+    reduce_->add_option("--out", reduceC.out, "Where the job without them goes; nothing is written when left out");
+    reduce_->callback([&] { code = reduce(reduceC); });
+
+    CompareCommand compareC;
+    auto* compare_ = app.add_subcommand("compare", "Two revisions of a job, joint by joint: what changed, which checks moved");
+    compare_->add_option("before", compareC.before, "Job file (.zgj)")->required();
+    compare_->add_option("after", compareC.after, "Job file (.zgj)")->required();
+    compare_->callback([&] { code = compare(compareC); });
+
     SectionCommand sectionC;
     auto* section_ = app.add_subcommand(
         "section", "Show a section of the catalogue, of any kind, or list those whose name holds what is typed");

@@ -205,7 +205,7 @@ int picture(const PlatesCommand& c, const PlateStudy& study, UnitSystem units) {
 int stiffness(const ResolvedJoint& resolved, const Joint& joint, const PlatesCommand& c) {
     const ActionSet* set = nullptr;
     for (const ActionSet& s : joint.actions)
-        if (!set && (c.set.empty() ? s.kind != SetKind::Serviceability : s.id == c.set)) set = &s;
+        if (!set && (c.set.empty() ? s.kind == SetKind::Ultimate : s.id == c.set)) set = &s;
     if (!set)
         return fail({{Severity::Error, joint.mark,
                       "Joint " + joint.mark + " has no ultimate action set: which bolts and contacts act is not known."}});

@@ -29,7 +29,7 @@ void verifySlip(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide
     const BoltSpec& bolts = side.spec.bolts;
     if (!mustNotSlip(side) || side.spec.rows.empty()) return;
     const bool isService = *bolts.slip == SlipLimit::Serviceability;
-    if (isService != (set.kind == SetKind::Serviceability)) return;
+    if (set.kind != (isService ? SetKind::Serviceability : SetKind::Ultimate)) return;
     if constexpr (Workings<Num>::tracing)
         w.heading(1, "Slip of the " + name(side.id) + " end plate, set " + set.id,
                   name(side.id) + "-slip-" + std::to_string(index));

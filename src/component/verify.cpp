@@ -134,7 +134,7 @@ private:
         const ActionSet& set = joint_.actions[static_cast<std::size_t>(index)];
         out_.balance.push_back(imbalance(joint_, set));
         for (const ResolvedSide& s : joint_.sides) verifySlip(w_, joint_, s, set, index, out_.checks);
-        if (set.kind == SetKind::Serviceability) return; // no other check asks for it; listed below
+        if (set.kind != SetKind::Ultimate) return; // no other check asks for it; listed below
         for (const ResolvedSide& s : joint_.sides) {
             ConnectionActions a;
             a.set = index;
@@ -151,6 +151,9 @@ private:
         const bool usesService = std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
             return s.kind == ConnectionKind::EndPlate && s.spec.bolts.slip == SlipLimit::Serviceability;
         });
+        if (std::any_of(joint_.actions.begin(), joint_.actions.end(),
+                        [](const ActionSet& s) { return s.kind == SetKind::Allowable; }))
+            say(CheckCode::NotDoneAllowable, "");
         if (usesService && !hasService) say(CheckCode::NotDoneSlipNoSets, "EN 1993-1-8:2005 3.9");
         if (hasService && !usesService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
         const bool isSlipDone = std::all_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {

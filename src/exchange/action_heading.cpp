@@ -5,8 +5,8 @@
 namespace zg {
 namespace {
 
-constexpr const char* understoodHeadings =
-    "set, title, kind, note, and N, V, M, V_y, M_z, T with right, left, front, back, above or below and a unit in brackets";
+constexpr const char* understoodHeadings = "set, title, kind, joint, group, note, and N, V, M, V_y, M_z, T with right, left, "
+                                           "front, back, above or below and a unit in brackets";
 
 bool isOneOf(const std::string& word, std::initializer_list<const char*> any) {
     return std::any_of(any.begin(), any.end(), [&](const char* a) { return word == a; });
@@ -70,8 +70,10 @@ std::optional<ActionForce> forceOf(const std::string& word) {
 std::optional<ActionHeading::What> wordColumn(const std::vector<std::string>& words) {
     using What = ActionHeading::What;
     for (const std::string& w : words) {
+        if (isOneOf(w, {"joint", "mark", "connection", "node"})) return What::Joint;
+        if (isOneOf(w, {"group", "excludes"})) return What::Group;
         if (isOneOf(w, {"title", "description", "text"})) return What::Title;
-        if (isOneOf(w, {"kind", "type", "state"})) return What::Kind;
+        if (isOneOf(w, {"kind", "type", "state", "nature"})) return What::Kind;
         if (isOneOf(w, {"set", "name", "id", "case", "combination"})) return What::Id;
         if (isOneOf(w, {"note", "notes", "remark", "remarks", "comment", "comments"})) return What::Remark;
     }
@@ -185,16 +187,30 @@ tl::expected<SetKind, std::string> readSetKind(const std::string& word) {
     for (const char c : lowered(trimmed(word)))
         if (c != ' ' && c != '-' && c != '_' && c != '.') plain += c;
     if (plain.empty() ||
-        isOneOf(plain, {"ultimate", "uls", "u", "str", "geo", "equ", "strgeo", "strength", "design", "factored", "lrfd", "asd",
+        isOneOf(plain, {"ultimate", "uls", "u", "str", "geo", "equ", "strgeo", "strength", "design", "factored", "lrfd",
                         "accidental", "acc", "seismic", "persistent", "transient", "fundamental", "fire"}))
         return SetKind::Ultimate;
     if (isOneOf(plain,
                 {"serviceability", "service", "sls", "characteristic", "char", "frequent", "quasipermanent", "unfactored"}))
         return SetKind::Serviceability;
-    return tl::unexpected(
-        inQuotes(word) +
-        " is not a kind of set that is understood. Understood are ultimate (also ULS, STR, GEO, EQU, "
-        "strength, accidental, seismic) and serviceability (also SLS, characteristic, frequent, quasi-permanent).");
+    if (isOneOf(plain, {"asd", "allowable", "allowablestress"})) return SetKind::Allowable;
+    return tl::unexpected(inQuotes(word) +
+                          " is not a kind of set that is understood. Understood are ultimate (also ULS, STR, GEO, EQU, "
+                          "strength, accidental, seismic) and serviceability (also SLS, characteristic, frequent, "
+                          "quasi-permanent) and allowable stress (also ASD), which no rules here verify.");
+}
+
+tl::expected<CaseNature, std::string> readNature(const std::string& word) {
+    const std::string plain = lowered(trimmed(word));
+    std::string all;
+    int index = 0;
+    for (const char* name : EnumNames<CaseNature>::names) {
+        if (plain == lowered(name)) return static_cast<CaseNature>(index);
+        all += (all.empty() ? "" : ", ") + std::string(name);
+        ++index;
+    }
+    if (isOneOf(plain, {"dead", "self weight", "self-weight", "g"})) return CaseNature::Permanent;
+    return tl::unexpected(inQuotes(word) + " is not a nature that is understood. Understood are " + all + ".");
 }
 
 } // namespace zg

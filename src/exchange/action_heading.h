@@ -2,6 +2,7 @@
 #include "base/unit_words.h"
 #include "joint/action_columns.h"
 #include "joint/actions.h"
+#include "joint/cases.h"
 #include <optional>
 #include <string>
 #include <tl/expected.hpp>
@@ -10,7 +11,7 @@ namespace zg {
 
 /// What a column of a table of actions holds.
 struct ActionHeading {
-    enum class What { Remark, Id, Title, Kind, Number };
+    enum class What { Remark, Id, Title, Kind, Joint, Group, Number };
     What what = What::Number;
     ActionColumn number;
     std::optional<ReadUnit> unit; ///< of a number, where the heading names one
@@ -26,5 +27,8 @@ struct ActionHeading {
 [[nodiscard]] tl::expected<ReadUnit, std::string> readColumnUnit(const std::string& cell, ActionForce force);
 /// Kind of a set by its word ("ULS", "STR", "seismic", "characteristic"); a sentence when the word is not known.
 [[nodiscard]] tl::expected<SetKind, std::string> readSetKind(const std::string& word);
+
+/// Nature of a case by its word ("permanent", "imposed B", "wind"); a sentence when the word is not known.
+[[nodiscard]] tl::expected<CaseNature, std::string> readNature(const std::string& word);
 
 } // namespace zg

@@ -36,9 +36,17 @@ bool isNumber(const std::string& cell) {
 
 class TableReader {
 public:
-    explicit TableReader(UnitSystem units) : units_(units) {}
+    enum class Of { Sets, Cases };
+    TableReader(UnitSystem units, Of of, bool mayNameJoints) : units_(units), of_(of), mayNameJoints_(mayNameJoints) {}
 
-    tl::expected<std::vector<ActionSet>, Diagnostics> run(const std::string& text) {
+    /// A row as it was read.
+    struct Row {
+        std::string joint, group;
+        CaseNature nature = CaseNature::Permanent;
+        ActionSet set;
+    };
+
+    tl::expected<std::vector<Row>, Diagnostics> run(const std::string& text) {
         auto rows = readCsv(text, separatorOf(text));
         if (!rows) return tl::unexpected(Diagnostics{{Severity::Error, "", rows.error()}});
         rows_ = std::move(*rows);
@@ -48,9 +56,9 @@ public:
         if (errors_.empty()) decimals();
         if (errors_.empty())
             for (std::size_t r = first_; r < rows_.size(); ++r) row(r);
-        if (sets_.empty() && errors_.empty()) say("", "No row with numbers was found.");
+        if (read_.empty() && errors_.empty()) say("", "No row with numbers was found.");
         if (!errors_.empty()) return tl::unexpected(std::move(errors_));
-        return std::move(sets_);
+        return std::move(read_);
     }
 
 private:
@@ -72,6 +80,10 @@ private:
             if (!heading) say(place(0, c), heading.error());
             columns_.push_back(heading.value_or(ActionHeading{What::Remark, {}, {}}));
             hasForce = hasForce || !heading || heading->what == What::Number;
+            if (heading && heading->what == What::Joint && !mayNameJoints_)
+                say(place(0, c), "The column names joints, but what is read here is for one joint.");
+            if (heading && heading->what == What::Group && of_ == Of::Sets)
+                say(place(0, c), "Groups are of cases; action sets have none.");
             for (std::size_t other = 0; other < c; ++other)
                 if (columns_[other].isSameColumn(columns_[c]))
                     say(place(0, c), "The column stands twice; the other is column " + std::to_string(other + 1) + ".");
@@ -135,13 +147,14 @@ private:
     }
 
     void row(std::size_t r) {
-        ActionSet set;
+        Row read;
+        ActionSet& set = read.set;
         bool hasNumber = false;
         const Cells& cells = rows_[r];
         const std::size_t before = errors_.size();
         for (std::size_t c = 0; c < cells.size(); ++c) {
             if (c < columns_.size()) {
-                cell(columns_[c], cells[c], r, c, set);
+                cell(columns_[c], cells[c], r, c, read);
                 hasNumber = hasNumber || (columns_[c].what == What::Number && !isBlank(cells[c]));
             } else if (!cells[c].empty()) {
                 say("row " + std::to_string(r + 1), "The row has more cells than there are columns.");
@@ -149,23 +162,36 @@ private:
             }
         }
         if (!hasNumber && errors_.size() == before) say("row " + std::to_string(r + 1), "The row holds no number.");
-        if (set.id.empty()) set.id = "S" + std::to_string(sets_.size() + 1);
-        const auto [twin, isNew] = rowOf_.emplace(set.id, r);
+        if (set.id.empty()) set.id = (of_ == Of::Sets ? "S" : "K") + std::to_string(read_.size() + 1);
+        const auto [twin, isNew] = rowOf_.emplace(std::pair(read.joint, set.id), r);
         if (!isNew)
             say("row " + std::to_string(r + 1),
                 "Set " + printable(set.id) + " stands twice; it is in row " + std::to_string(twin->second + 1) + " already.");
-        sets_.push_back(std::move(set));
+        read_.push_back(std::move(read));
     }
 
-    void cell(const ActionHeading& column, const std::string& text, std::size_t r, std::size_t c, ActionSet& set) {
+    void cell(const ActionHeading& column, const std::string& text, std::size_t r, std::size_t c, Row& row) {
+        ActionSet& set = row.set;
+        const auto name = [&](std::string& to) {
+            to = text;
+            if (hasControl(text)) say(place(r, c), "The name holds a control character.");
+        };
         switch (column.what) {
         case What::Remark: return;
-        case What::Id:
-            set.id = text;
-            if (hasControl(text)) say(place(r, c), "The name holds a control character.");
-            return;
+        case What::Id: return name(set.id);
+        case What::Joint:
+            if (text.empty()) say(place(r, c), "The row names no joint.");
+            return name(row.joint);
+        case What::Group: return name(row.group);
         case What::Title: set.title = text; return;
         case What::Kind:
+            if (of_ == Of::Cases) {
+                if (const auto nature = readNature(text))
+                    row.nature = *nature;
+                else
+                    say(place(r, c), nature.error());
+                return;
+            }
             if (const auto kind = readSetKind(text))
                 set.kind = *kind;
             else
@@ -204,19 +230,45 @@ private:
     }
 
     UnitSystem units_;
+    Of of_;
+    bool mayNameJoints_;
     CsvRows rows_;
     std::size_t first_ = 0; ///< row with numbers
     std::vector<ActionHeading> columns_;
     std::vector<DecimalSign> signs_;
-    std::vector<ActionSet> sets_;
-    std::map<std::string, std::size_t> rowOf_;
+    std::vector<Row> read_;
+    std::map<std::pair<std::string, std::string>, std::size_t> rowOf_; ///< by joint and set
     Diagnostics errors_;
 };
 
 } // namespace
 
 tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units) {
-    return TableReader(units).run(text);
+    auto rows = TableReader(units, TableReader::Of::Sets, false).run(text);
+    if (!rows) return tl::unexpected(std::move(rows.error()));
+    std::vector<ActionSet> sets;
+    for (auto& row : *rows) sets.push_back(std::move(row.set));
+    return sets;
+}
+
+tl::expected<std::vector<NamedActions>, Diagnostics> readActionsByJoint(const std::string& text, UnitSystem units) {
+    auto rows = TableReader(units, TableReader::Of::Sets, true).run(text);
+    if (!rows) return tl::unexpected(std::move(rows.error()));
+    std::vector<NamedActions> list;
+    for (auto& row : *rows) {
+        auto at = std::find_if(list.begin(), list.end(), [&](const NamedActions& n) { return n.name == row.joint; });
+        if (at == list.end()) at = list.insert(list.end(), {row.joint, {}});
+        at->sets.push_back(std::move(row.set));
+    }
+    return list;
+}
+
+tl::expected<std::vector<ActionCase>, Diagnostics> readCases(const std::string& text, UnitSystem units) {
+    auto rows = TableReader(units, TableReader::Of::Cases, false).run(text);
+    if (!rows) return tl::unexpected(std::move(rows.error()));
+    std::vector<ActionCase> cases;
+    for (auto& row : *rows) cases.push_back({row.set.id, row.set.title, row.nature, row.group, std::move(row.set.forces)});
+    return cases;
 }
 
 } // namespace zg

@@ -1,4 +1,6 @@
 #pragma once
+#include "actions/merge.h"
+#include "actions/route.h"
 #include "base/diagnostic.h"
 #include "joint/joint.h"
 #include <string>
@@ -16,11 +18,15 @@ namespace zg {
 /// would be understood; nothing is guessed and nothing is taken then.
 [[nodiscard]] tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units);
 
+/// The same from a table of several joints: a column "joint" (mark, connection, node) says which row is whose. Sets may have one
+/// name in different joints.
+[[nodiscard]] tl::expected<std::vector<NamedActions>, Diagnostics> readActionsByJoint(const std::string& text, UnitSystem units);
+
+/// Characteristic cases: the kind is a nature ("permanent", "imposed B", "wind"), a column "group" names those that never act
+/// together.
+[[nodiscard]] tl::expected<std::vector<ActionCase>, Diagnostics> readCases(const std::string& text, UnitSystem units);
+
 /// The same table as text, with header and units row, for copying and for files.
 [[nodiscard]] std::string writeActions(const Joint& joint, UnitSystem units);
-
-/// Sets of the same name are replaced, others appended. What the rows do not speak of, forces of the column or out of the plane,
-/// stays as it was.
-void mergeActions(std::vector<ActionSet>& into, const std::vector<ActionSet>& sets);
 
 } // namespace zg

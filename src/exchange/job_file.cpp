@@ -252,7 +252,10 @@ private:
     }
     template <class T> void write(const Field&, const std::string& key, const std::vector<T>& xs) { writeList(key, xs); }
     template <class T> void write(const Field&, const std::string& key, const SharedList<T>& xs) { writeList(key, xs); }
+    /// Lists that most jobs have nothing in stand there only when they hold something.
+    static bool isOfFew(const std::string& key) { return key == "cases" || key == "made_of" || key == "names"; }
     template <class List> void writeList(const std::string& key, const List& xs) {
+        if (xs.empty() && isOfFew(key)) return;
         ordered_json list = ordered_json::array();
         for (const auto& x : xs) {
             ordered_json element = ordered_json::object();

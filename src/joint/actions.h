@@ -9,8 +9,11 @@
 /// the right beam; column shear is positive when the part above pushes the part below to the right.
 namespace zg {
 
-enum class SetKind { Ultimate, Serviceability };
-template <> struct EnumNames<SetKind> { static constexpr const char* names[] = {"ultimate", "serviceability"}; };
+/// Sets for allowable stress are kept and shown; no rules of this program verify them.
+enum class SetKind { Ultimate, Serviceability, Allowable };
+template <> struct EnumNames<SetKind> {
+    static constexpr const char* names[] = {"ultimate", "serviceability", "allowable stress"};
+};
 
 /// N, V and M stand in the plane of the member; V_y, M_z and T leave it: the plates carry these, the component method cannot.
 struct EndForces {
@@ -34,17 +37,30 @@ struct EndForces {
 }
 [[nodiscard]] inline bool isForceless(const EndForces& f) { return f.N == 0 && f.V == 0 && f.M == 0 && !isOutOfPlane(f); }
 
+/// Part of what a set was made of.
+struct CombinationTerm {
+    static constexpr bool hasFields = true;
+    std::string case_;
+    double factor = 1;
+    template <class Self, class V> static void fields(Self& s, V& v) {
+        v(Field{"case", Quantity::None, 0, 0, "characteristic action"}, s.case_);
+        v(Field{"factor", Quantity::None, -100, 100, "its factor"}, s.factor);
+    }
+};
+
 struct ActionSet {
     static constexpr bool hasFields = true;
     std::string id;
     std::string title;
     SetKind kind = SetKind::Ultimate;
-    std::vector<EndForces> forces; ///< an end that is absent has none
+    std::vector<EndForces> forces;     ///< an end that is absent has none
+    std::vector<CombinationTerm> made; ///< of cases; empty for a set that was given directly, or frozen
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"id", Quantity::None, 0, 0, "short name, such as U2"}, s.id);
         v(Field{"title", Quantity::None, 0, 0, "what the set is"}, s.title);
-        v(Field{"kind", Quantity::None, 0, 0, "ultimate or serviceability"}, s.kind);
+        v(Field{"kind", Quantity::None, 0, 0, "ultimate, serviceability or allowable stress"}, s.kind);
         v(Field{"forces", Quantity::None, 0, 0, "forces by member end"}, s.forces);
+        v(Field{"made_of", Quantity::None, 0, 0, "cases that it was made of; absent for a set given directly"}, s.made);
     }
 };
 

@@ -123,6 +123,7 @@ enum class CheckCode {
     NotDoneColumnMember,
     NotDoneClassNoSpan,
     NotDoneServiceability,
+    NotDoneAllowable,
     NotDoneOuterRows,
     NotDoneProcedure,
     NotDoneFinMoment,

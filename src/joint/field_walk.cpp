@@ -22,6 +22,7 @@ std::string elementName(const Fitting& f, std::size_t) {
     if (!f.at) return kind;
     return kind + " " + f.at->connection.str() + " " + EnumNames<FlangeSide>::names[static_cast<int>(f.at->flange)];
 }
+std::string elementName(const ActionCase& c, std::size_t index) { return orNumber(c.id, index); }
 std::string elementName(const ActionSet& s, std::size_t index) { return orNumber(s.id, index); }
 std::string elementName(const EndForces& f, std::size_t index) { return orNumber(f.end.str(), index); }
 std::string elementName(const CustomSection& s, std::size_t index) { return orNumber(s.designation, index); }

@@ -15,6 +15,7 @@ template <class T> [[nodiscard]] std::string elementName(const T&, std::size_t i
 [[nodiscard]] std::string elementName(const Connection& c, std::size_t index);
 [[nodiscard]] std::string elementName(const Fitting& f, std::size_t index); ///< "stiffener right top", "doubler"
 [[nodiscard]] std::string elementName(const ActionSet& s, std::size_t index);
+[[nodiscard]] std::string elementName(const ActionCase& c, std::size_t index);
 [[nodiscard]] std::string elementName(const EndForces& f, std::size_t index);
 [[nodiscard]] std::string elementName(const CustomSection& s, std::size_t index);
 [[nodiscard]] std::string elementName(const Joint& j, std::size_t index);

@@ -20,6 +20,8 @@ Joint unnamed(const Joint& joint) {
     bare.title.clear();
     bare.note.clear();
     bare.recipe.clear();
+    bare.cases.clear();
+    for (ActionSet& set : bare.actions) set.made.clear();
     return bare;
 }
 

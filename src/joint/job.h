@@ -14,6 +14,16 @@ struct UnknownKey {
     std::string json;
 };
 
+/// What a table of actions calls a joint of the job.
+struct PlaceName {
+    static constexpr bool hasFields = true;
+    std::string name, joint;
+    template <class Self, class V> static void fields(Self& s, V& v) {
+        v(Field{"name", Quantity::None, 0, 0, "as tables of actions write it"}, s.name);
+        v(Field{"joint", Quantity::None, 0, 0, "mark of the joint it is"}, s.joint);
+    }
+};
+
 struct Job {
     static constexpr bool hasFields = true;
     std::string title;
@@ -23,6 +33,8 @@ struct Job {
     SharedList<Joint> joints;     ///< copies of a job share the joints in which they are the same
     std::optional<Prices> prices; ///< our placeholders when absent
     std::optional<Preferences> preferences;
+    std::optional<CombinationRules> combinations;
+    std::vector<PlaceName> names;
     std::vector<UnknownKey> unknown; ///< no field: carried, not compared
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"title", Quantity::None, 0, 0, "name of the job"}, s.title);
@@ -32,6 +44,8 @@ struct Job {
         v(Field{"prices", Quantity::None, 0, 0, "what material and work cost; placeholders of the program when absent"},
           s.prices);
         v(Field{"preferences", Quantity::None, 0, 0, "what a search for a layout keeps to"}, s.preferences);
+        v(Field{"combinations", Quantity::None, 0, 0, "rules by which sets are made of cases"}, s.combinations);
+        v(Field{"names", Quantity::None, 0, 0, "what tables of actions call the joints"}, s.names);
         v(Field{"joints", Quantity::None, 0, 0, "the register"}, s.joints);
     }
 };

@@ -1,5 +1,6 @@
 #pragma once
 #include "joint/actions.h"
+#include "joint/cases.h"
 #include "joint/connection.h"
 #include "joint/fitting.h"
 #include "joint/member.h"
@@ -26,6 +27,7 @@ struct Joint {
     std::vector<Member> members;
     std::vector<Connection> connections;
     std::vector<Fitting> fittings;
+    std::vector<ActionCase> cases;
     std::vector<ActionSet> actions;
     std::optional<PlateSpec> plates;
     template <class Self, class V> static void fields(Self& s, V& v) {
@@ -39,6 +41,7 @@ struct Joint {
         v(Field{"members", Quantity::None, 0, 0, "the members that meet"}, s.members);
         v(Field{"connections", Quantity::None, 0, 0, "what joins their ends"}, s.connections);
         v(Field{"fittings", Quantity::None, 0, 0, "plates that strengthen members"}, s.fittings);
+        v(Field{"cases", Quantity::None, 0, 0, "characteristic actions that sets are made of"}, s.cases);
         v(Field{"actions", Quantity::None, 0, 0, "action sets"}, s.actions);
         v(Field{"plates", Quantity::None, 0, 0, "choices of the plate method"}, s.plates);
     }

@@ -292,6 +292,8 @@ bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value) 
 std::vector<Parameter> parametersOf(const Settings& settings) { return listed(settings, "settings"); }
 bool setField(Settings& settings, const FieldPath& path, const ParameterValue& value) { return setAt(settings, path, value); }
 
+std::vector<Parameter> parametersOf(const CombinationRules& rules) { return listed(rules, "combinations"); }
+bool setField(CombinationRules& rules, const FieldPath& path, const ParameterValue& value) { return setAt(rules, path, value); }
 std::vector<Parameter> parametersOf(const Preferences& preferences) { return listed(preferences, "preferences"); }
 bool setField(Preferences& preferences, const FieldPath& path, const ParameterValue& value) {
     return setAt(preferences, path, value);

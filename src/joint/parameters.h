@@ -10,6 +10,7 @@
 namespace zg {
 
 struct CustomSection;
+struct CombinationRules;
 struct Preferences;
 struct Prices;
 struct Joint;
@@ -47,6 +48,8 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 /// The same for the job's settings and for a user-made section.
 [[nodiscard]] std::vector<Parameter> parametersOf(const Settings& settings);
 [[nodiscard]] bool setField(Settings& settings, const FieldPath& path, const ParameterValue& value);
+[[nodiscard]] std::vector<Parameter> parametersOf(const CombinationRules& rules);
+[[nodiscard]] bool setField(CombinationRules& rules, const FieldPath& path, const ParameterValue& value);
 [[nodiscard]] std::vector<Parameter> parametersOf(const Preferences& preferences);
 [[nodiscard]] bool setField(Preferences& preferences, const FieldPath& path, const ParameterValue& value);
 [[nodiscard]] std::vector<Parameter> parametersOf(const Prices& prices);

@@ -98,7 +98,7 @@ private:
     void plan(const JointModel& model) {
         if (scope_.strength || scope_.buckling || wantsStability())
             for (std::size_t i = 0; i < joint_.actions.size(); ++i)
-                if (joint_.actions[i].kind != SetKind::Serviceability || isRunForSlip(joint_.actions[i]))
+                if (joint_.actions[i].kind == SetKind::Ultimate || isRunForSlip(joint_.actions[i]))
                     tasks_.push_back({Kind::Set, static_cast<int>(i)});
         for (const auto& [isWanted, kind] :
              {std::pair{scope_.curves, Kind::Curve}, std::pair{setUnder() != nullptr, Kind::CurveUnder},
@@ -276,6 +276,9 @@ private:
                 out_.notes.push_back("Set " + actions.id +
                                      " is a serviceability set; the plates' limits are those of strength, so it is "
                                      "not run.");
+            else if (actions.kind == SetKind::Allowable)
+                out_.notes.push_back("Set " + actions.id +
+                                     " is for allowable stress, which the plates do not know; it is not run.");
             else if (isForceless(actions))
                 out_.notes.push_back("Set " + actions.id + " has no forces; nothing was computed for it.");
         if (joint_.actions.empty()) out_.notes.emplace_back("The joint has no action sets: strength and buckling wait for them.");

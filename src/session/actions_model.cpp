@@ -82,7 +82,10 @@ QVariant ActionsModel::data(const QModelIndex& index, int role) const {
     if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
     if (column == 0) return QString::fromStdString(set.id);
     if (column == 1) return QString::fromStdString(set.title);
-    if (column == 2) return set.kind == SetKind::Ultimate ? QStringLiteral("ULS") : QStringLiteral("SLS");
+    if (column == 2)
+        return set.kind == SetKind::Ultimate    ? QStringLiteral("ULS")
+               : set.kind == SetKind::Allowable ? QStringLiteral("ASD")
+                                                : QStringLiteral("SLS");
     const ActionColumn at = columns_[static_cast<std::size_t>(column - firstForce)];
     const Quantity quantity = quantityOf(at.force);
     const auto value = valueIn(set, at);
@@ -168,7 +171,10 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
             set.title = text.toStdString();
         else if (column == 2)
             set.kind = kind;
-        else { put(set, columns_[static_cast<std::size_t>(column - firstForce)], number); }
+        else {
+            put(set, columns_[static_cast<std::size_t>(column - firstForce)], number);
+            set.made.clear(); // typed over: a set of its own from now on
+        }
     };
     return session_.edit(
         isNew ? tr("new action set")

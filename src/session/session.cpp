@@ -1,4 +1,5 @@
 #include "session/session.h"
+#include "actions/route.h"
 #include "exchange/job_file.h"
 #include "joint/validate.h"
 #include "logging/log.h"
@@ -315,6 +316,20 @@ bool Session::editJoints(const QString& title, const std::vector<Joint>& joints)
     for (const Joint& joint : joints)
         for (std::size_t i = 0; i < after.joints.size(); ++i)
             if (std::as_const(after).joints[i].id == joint.id) after.joints[i] = joint;
+    return push(title, std::move(after), currentId_, {});
+}
+
+bool Session::editCases(const QString& title, const Joint& joint, const CombinationRules& rules) {
+    Job after = job_;
+    after.combinations = rules;
+    for (std::size_t i = 0; i < after.joints.size(); ++i)
+        if (std::as_const(after).joints[i].id == joint.id) after.joints[i] = joint;
+    return push(title, std::move(after), currentId_, {});
+}
+
+bool Session::takeActions(const QString& title, const std::vector<Route>& routes) {
+    Job after = job_;
+    take(after, routes);
     return push(title, std::move(after), currentId_, {});
 }
 

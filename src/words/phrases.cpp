@@ -191,6 +191,8 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneClassNoSpan, "not_done_class", "Class by stiffness", "Needs the span of the beam."},
     Phrase{CheckCode::NotDoneServiceability, "not_done_serviceability", "Serviceability sets",
            "Kept with the joint; no check but slip at this limit state uses them."},
+    Phrase{CheckCode::NotDoneAllowable, "not_done_allowable", "Sets for allowable stress",
+           "Kept with the joint: these rules verify design values, not allowable stresses."},
     Phrase{CheckCode::NotDoneOuterRows, "not_done_outer_rows", "Second row outside the flange",
            "Table 6.6 knows one row outside the flange: rows beyond it carry no tension here."},
 };

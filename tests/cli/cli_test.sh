@@ -20,7 +20,7 @@ expect() { # code, then the command
 has() { grep -qF -- "$1" "$2" || { cat "$2"; fail "$2 does not hold: $1"; }; }
 
 expect 0 "$zg" --help; has "Exit codes" out.txt
-for command in check report sheet new plates stock relieve layout list dxf section tidy schema; do expect 0 "$zg" $command --help; done
+for command in check report sheet new plates stock relieve layout combine reduce compare list dxf section tidy schema; do expect 0 "$zg" $command --help; done
 expect 1 "$zg"
 expect 1 "$zg" nonsense; has '"nonsense" is not a command' err.txt
 expect 1 "$zg" chekc; has "is check meant?" err.txt
@@ -117,6 +117,22 @@ expect 1 "$zg" check new.zgj --actions bad.tsv; has '"ten" is not a number' err.
 expect 0 "$zg" stock "$demo" --joint B4 --part right.plate; has "> 12" out.txt
 expect 1 "$zg" stock "$demo" --joint B4 --part column.web
 expect 0 "$zg" relieve "$demo" --joint B4; has "end plate 20 mm" out.txt
+
+# Actions: combinations by rule, several joints in one table, sets that cannot govern.
+printf 'case,nature,group,V [kN],M [kNm]\nG,permanent,,20,18\nQ,imposed B,,30,25\nW1,wind,wind,2,9\nW2,wind,wind,-2,-9\n' >cases.csv
+expect 0 "$zg" combine "$demo" --joint B1 --cases cases.csv --out combined.zgj; has "1.35 G + 1.5 Q + 0.9 W1  (6.10)" err.txt
+expect 0 "$zg" combine "$demo" --joint B1 --cases cases.csv --basis asce7 --out asce.zgj; has "1.2 G + 1.6 Q  2.3.1(2)" err.txt
+expect 1 "$zg" combine "$demo" --out none.zgj; has "No joint has cases" err.txt
+expect 0 "$zg" reduce combined.zgj --joint B1 --out reduced.zgj; has "sets cannot govern by the component method" out.txt
+expect 2 "$zg" compare combined.zgj reduced.zgj; has "actions/" out.txt
+expect 0 "$zg" compare combined.zgj combined.zgj; has "Without a difference: B1" out.txt
+printf 'joint\tset\tM [kNm]\nB1\tX1\t10\nB7\tX1\t10\n' >several.tsv
+expect 2 "$zg" check "$demo" --actions several.tsv; has "1 rows of B7 are left out: no joint is called B7" err.txt
+printf 'joint\tset\tM [kNm]\nB1\tX1\t1,250\n' >comma.tsv
+expect 1 "$zg" check "$demo" --actions comma.tsv; has "decimal comma" err.txt
+expect 0 "$zg" layout "$demo" --joint B4 --out laid.zgj; has "B4: holds at" out.txt
+expect 0 "$zg" check laid.zgj --joint B4
+expect 2 "$zg" compare "$demo" laid.zgj; has "end_plate/" out.txt
 
 # Lists: the same numbers in every file, as independent readers see them; parts to be cut weigh what the list says.
 expect 0 "$zg" list "$demo" --table pieces; cp out.txt pieces.csv; has '"PL 20 × 160 × 330"' pieces.csv

@@ -1,9 +1,13 @@
 #include "app/panels/actions_panel.h"
+#include "app/dialogs/cases_dialog.h"
+#include "app/dialogs/paste_dialog.h"
 #include "app/theme/theme.h"
 #include "base/typeset.h"
+#include "exchange/actions_table.h"
 #include "session/actions_model.h"
 #include "session/session.h"
 #include "words/phrases.h"
+#include "words/set_words.h"
 #include <QApplication>
 #include <QClipboard>
 #include <QHBoxLayout>
@@ -31,6 +35,12 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
     title->setStyleSheet(QStringLiteral("background: transparent"));
     head->addWidget(title);
     head->addStretch();
+    auto* cases = new QPushButton(tr("cases …"), this);
+    cases->setObjectName(QStringLiteral("link"));
+    cases->setToolTip(tr("Characteristic actions, and the sets that rules of combination make of them"));
+    connect(cases, &QPushButton::clicked, this, &ActionsPanel::askForCases);
+    head->addWidget(cases);
+    head->addSpacing(14);
     auto* outOfPlane = new QPushButton(tr("out of plane"), this);
     outOfPlane->setObjectName(QStringLiteral("link"));
     outOfPlane->setAccessibleName(tr("Columns for forces out of the plane"));
@@ -93,6 +103,8 @@ QString ActionsPanel::footText() const {
             derivedSentence(*state->resolved, *state->result, session_.activeSet(), session_.job().settings.units);
         if (!derived.empty()) lines = QString::fromStdString(toHtml(typesetProse(derived + '\n')));
     }
+    if (const Joint* joint = session_.current())
+        for (const std::string& hint : hintsOf(*joint)) lines += QString::fromStdString(hint).toHtmlEscaped() + QLatin1Char('\n');
     lines += model_->balanceText().toHtmlEscaped();
     return QLatin1String("<span>") + lines.replace(QLatin1Char('\n'), QLatin1String("<br>")) + QLatin1String("</span>");
 }
@@ -115,7 +127,18 @@ void ActionsPanel::showField(const FieldPath& path) {
     table_->setFocus();
 }
 
-void ActionsPanel::paste() { (void)model_->paste(QApplication::clipboard()->text()); }
+void ActionsPanel::paste() {
+    const QString text = QApplication::clipboard()->text();
+    const auto table = readActionsByJoint(text.toStdString(), session_.job().settings.units);
+    const bool namesJoints = table && !(table->size() == 1 && table->front().name.empty());
+    if (!namesJoints) return (void)model_->paste(text);
+    PasteDialog dialog(session_, routesOf(session_.job(), *table), this);
+    if (dialog.exec() == QDialog::Accepted) (void)session_.takeActions(tr("actions of several joints"), dialog.routes());
+}
+
+void ActionsPanel::askForCases() {
+    if (session_.current()) CasesDialog(session_, this).exec();
+}
 
 bool ActionsPanel::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::KeyPress) {

@@ -18,6 +18,7 @@ public:
     ActionsPanel(Session& session, Theme& theme, QWidget* parent = nullptr);
     [[nodiscard]] ActionsModel* model() const { return model_; }
     void paste();
+    void askForCases();
     /// Shows the columns for forces out of the plane and goes there, or hides them while they are empty.
     void toggleOutOfPlane();
     /// Goes to the cell of a field of an action set.

@@ -88,7 +88,7 @@ void StiffnessView::follow() {
     const QSignalBlocker quiet(sets_);
     sets_->clear();
     for (std::size_t i = 0; joint && i < joint->actions.size(); ++i)
-        if (joint->actions[i].kind != SetKind::Serviceability) sets_->addItem(text(joint->actions[i].id), static_cast<int>(i));
+        if (joint->actions[i].kind == SetKind::Ultimate) sets_->addItem(text(joint->actions[i].id), static_cast<int>(i));
     if (sets_->count() > 0) sets_->setCurrentIndex(std::clamp(chosen, 0, sets_->count() - 1));
     run_->setText(session_.plates().isRunning() ? tr("Cancel") : tr("Compute"));
     run_->setEnabled(session_.plates().isRunning() || sets_->count() > 0);
