@@ -1,6 +1,7 @@
 #include "advise/layout_search.h"
 #include "advise/change.h"
 #include "base/text.h"
+#include "catalogue/bolts.h"
 #include "joint/edit.h"
 #include "joint/parameters.h"
 #include "joint/recipes/recipe.h"
@@ -207,11 +208,42 @@ private:
                 const Framing& g = std::get<Framing>(was->placement);
                 if (std::abs(f->slope - g.slope) > 1e-6 || f->direction != g.direction) return false;
                 f->level = g.level, f->span = g.span, f->farEnd = g.farEnd, f->gravityShear = g.gravityShear;
+                keepHaunch(f->haunchBelow, g.haunchBelow), keepHaunch(f->haunchAbove, g.haunchAbove);
             } else {
-                std::get<Through>(m.placement).storeyHeight = std::get<Through>(was->placement).storeyHeight;
+                Through& t = std::get<Through>(m.placement);
+                const Through& g = std::get<Through>(was->placement);
+                t.storeyHeight = g.storeyHeight;
+                if (!t.endAbove) t.endAbove = g.endAbove;
+            }
+        }
+        for (Connection& c : joint.connections) {
+            const Connection* was = findConnection(given_, c.end);
+            if (!was || was->how.index() != c.how.index()) return false;
+            if (EndPlate* p = std::get_if<EndPlate>(&c.how)) keepDemands(*p, std::get<EndPlate>(was->how));
+            if (FinPlate* p = std::get_if<FinPlate>(&c.how)) {
+                const FinPlate& g = std::get<FinPlate>(was->how);
+                p->steel = g.steel, p->holes = g.holes, p->threadInShearPlane = g.threadInShearPlane;
             }
         }
         return true;
+    }
+
+    /// What was asked of a haunch, and how its toe is held.
+    static void keepHaunch(std::optional<HaunchSpec>& to, const std::optional<HaunchSpec>& was) {
+        if (!to || !was) return;
+        to->steel = was->steel;
+        to->isToeHeld = was->isToeHeld;
+        to->takesShear = was->takesShear;
+    }
+    /// What was asked of the bolts and the plate besides holding: slip, holes, shear plane, bearing, grades.
+    static void keepDemands(EndPlate& to, const EndPlate& was) {
+        to.plate.steel = was.plate.steel;
+        to.bearsInCompression = was.bearsInCompression;
+        to.bolts.holes = was.bolts.holes;
+        to.bolts.threadInShearPlane = was.bolts.threadInShearPlane;
+        to.bolts.slip = was.bolts.slip;
+        to.bolts.surface = was.bolts.surface;
+        if (to.other && was.other) to.other->steel = was.other->steel;
     }
 
     /// Adds what mends most for what it costs, until the joint holds or nothing helps.
@@ -310,11 +342,27 @@ private:
     bool areTwins_ = false; ///< both ends have the same members: what is changed at one is changed at the other
 };
 
-std::vector<StockBolt> stockOf(const Job& job) {
+/// The job's, else the usual sizes from 16 to 30 mm of the set that the joint's own bolts are of, in the classes they are made
+/// in; for preloading where slip is asked about.
+std::vector<StockBolt> stockOf(const Job& job, const Joint& joint) {
     if (job.preferences && !job.preferences->bolts.empty()) return job.preferences->bolts;
+    std::string set = "ISO";
+    bool mustPreload = false;
+    for (const Connection& c : joint.connections)
+        if (const EndPlate* p = std::get_if<EndPlate>(&c.how)) {
+            if (const BoltSize* own = findBoltSize(p->bolts.size)) set = own->set;
+            mustPreload = mustPreload || p->bolts.slip;
+        }
+    if (mustPreload && set == "ISO") set = "HV";
     std::vector<StockBolt> all;
-    for (const char* size : {"M16", "M20", "M24", "M27", "M30"})
-        for (const char* grade : {"8.8", "10.9"}) all.push_back({size, grade});
+    for (const BoltSize& size : boltSizes()) {
+        if (size.set != set || !size.isUsual || size.d < 15.5 || size.d > 30.5) continue;
+        for (const BoltClass& grade : boltClasses()) {
+            const bool isCommon = grade.name == "8.8" || grade.name == "10.9" || (grade.isUs && grade.isPreloadable);
+            if (isCommon && isMadeIn(size, grade) && (!mustPreload || isPreloadable(size, grade)))
+                all.push_back({size.designation, grade.name});
+        }
+    }
     return all;
 }
 
@@ -329,20 +377,27 @@ std::string sentenceOf(const LayoutReason& reason) {
 }
 
 LayoutOutcome findLayout(const Job& job, const Joint& joint, const LayoutOptions& options) {
-    return Search(job, joint, options, stockOf(job)).run();
+    return Search(job, joint, options, stockOf(job, joint)).run();
 }
 
 std::vector<LayoutOutcome> findLayouts(const Job& job, const std::vector<std::string>& ids, const LayoutOptions& options) {
+    /// Each joint with these bolts, or with its own stock where none are given.
     const auto with = [&](const std::vector<StockBolt>& bolts) {
         std::vector<LayoutOutcome> list;
         for (const std::string& id : ids)
-            if (const Joint* joint = findJoint(job, id)) list.push_back(Search(job, *joint, options, bolts).run());
+            if (const Joint* joint = findJoint(job, id))
+                list.push_back(Search(job, *joint, options, bolts.empty() ? stockOf(job, *joint) : bolts).run());
         return list;
     };
-    if (!job.preferences || !job.preferences->hasOneBolt || ids.size() < 2) return with(stockOf(job));
+    if (!job.preferences || !job.preferences->hasOneBolt || ids.size() < 2) return with({});
     std::vector<LayoutOutcome> best;
     std::pair<std::size_t, double> bestOf{0, 0}; // how many fail, what all cost
-    for (const StockBolt& bolt : stockOf(job)) {
+    std::vector<StockBolt> choice;
+    for (const std::string& id : ids)
+        if (const Joint* joint = findJoint(job, id))
+            for (const StockBolt& b : stockOf(job, *joint))
+                if (std::find(choice.begin(), choice.end(), b) == choice.end()) choice.push_back(b);
+    for (const StockBolt& bolt : choice) {
         std::vector<LayoutOutcome> list = with({bolt});
         std::pair<std::size_t, double> of{0, 0};
         for (const LayoutOutcome& o : list) of.first += !o.holds, of.second += o.measure.cost;

@@ -18,11 +18,12 @@ struct StockBolt {
 /// What a search for a layout keeps to.
 struct Preferences {
     static constexpr bool hasFields = true;
-    std::vector<StockBolt> bolts; ///< M16 to M30, 8.8 and 10.9, when empty
+    std::vector<StockBolt> bolts; ///< the usual ones from 16 to 30 mm of the set in use when empty
     bool hasWebPlates = true, hasDiagonals = true, hasBackingPlates = false, hasRibs = true, hasOneBolt = false;
     double most = 1.0;
     template <class Self, class V> static void fields(Self& s, V& v) {
-        v(Field{"bolts", Quantity::None, 0, 0, "bolts in stock; M16 to M30 in 8.8 and 10.9 when empty"}, s.bolts);
+        v(Field{"bolts", Quantity::None, 0, 0, "bolts in stock; when empty the usual ones from 16 to 30 mm of the set in use"},
+          s.bolts);
         v(Field{"web_plates", Quantity::None, 0, 0, "supplementary web plates may be proposed"}, s.hasWebPlates);
         v(Field{"diagonals", Quantity::None, 0, 0, "diagonal stiffeners may be proposed"}, s.hasDiagonals);
         v(Field{"backing_plates", Quantity::None, 0, 0, "backing plates may be proposed"}, s.hasBackingPlates);

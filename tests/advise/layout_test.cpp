@@ -99,6 +99,39 @@ TEST_CASE("what the job prefers is kept to", "[advise][layout]") {
     CHECK(bolts.size() == 1);
 }
 
+TEST_CASE("what was asked of a joint besides holding stays asked", "[advise][layout]") {
+    const Job job = sample::demo();
+    Joint joint = *findJoint(job, "B4");
+    EndPlate& own = *findEndPlate(joint, ends::right);
+    own.bolts.size = "M24 HV";
+    own.bolts.grade = "10.9";
+    own.bolts.slip = SlipLimit::Ultimate;
+    own.bolts.surface = FrictionClass::B;
+    own.bolts.threadInShearPlane = false;
+    own.plate.steel = "S275";
+    std::get<Through>(throughMember(joint)->placement).endAbove = 200;
+    const LayoutOutcome o = findLayout(job, joint);
+    const EndPlate& found = *findEndPlate(o.joint, ends::right);
+    CHECK(o.holds);
+    CHECK(found.bolts.slip == SlipLimit::Ultimate);
+    CHECK(found.bolts.surface == FrictionClass::B);
+    CHECK_FALSE(found.bolts.threadInShearPlane);
+    CHECK(found.bolts.size.find("HV") != std::string::npos);
+    CHECK(found.plate.steel == "S275");
+    CHECK(std::get<Through>(throughMember(o.joint)->placement).endAbove == 200.0);
+    Joint again = *findJoint(job, "E2");
+    findFraming(again, ends::right)->haunchBelow->isToeHeld = true;
+    findFraming(again, ends::right)->haunchBelow->takesShear = true;
+    const LayoutOutcome haunched = findLayout(job, again);
+    CHECK(findFraming(haunched.joint, ends::right)->haunchBelow->isToeHeld);
+    CHECK(findFraming(haunched.joint, ends::right)->haunchBelow->takesShear);
+    // Of US bolts come US bolts.
+    Joint inches = *findJoint(job, "B2");
+    findEndPlate(inches, ends::right)->bolts.size = "1 in";
+    findEndPlate(inches, ends::right)->bolts.grade = "A-120";
+    CHECK(findEndPlate(findLayout(job, inches).joint, ends::right)->bolts.size.find("in") != std::string::npos);
+}
+
 TEST_CASE("a target is met, or what is short of it is the nearest", "[advise][layout]") {
     const Job job = sample::demo();
     const Joint& b2 = *findJoint(job, "B2"); // semi-rigid as it stands
