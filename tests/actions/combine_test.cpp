@@ -171,7 +171,7 @@ TEST_CASE("ASCE 7-16 strength and allowable stress combinations", "[actions]") {
                       [](const Check& c) { return c.code == CheckCode::NotDoneAllowable; }));
 }
 
-TEST_CASE("forces of a made set are the sum of its cases; edits of cases are noticed; sets given directly stay", "[actions]") {
+TEST_CASE("forces of a made set are the sum of its cases, edits of cases are noticed, sets given directly stay", "[actions]") {
     Joint joint = sample::extendedJob().joints[0];
     ActionSet direct;
     direct.id = "U2";

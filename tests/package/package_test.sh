@@ -27,13 +27,13 @@ head -c 5 job.pdf | grep -q '%PDF-' || fail "the installed command line writes n
 
 # The man page and the completion follow the program's own help.
 "$zg" manual | cmp - root/usr/share/man/man1/zg.1 || fail "the man page is of another program"
-for command in check report sheet new plates stock relieve tidy schema; do
+for command in check report sheet new plates stock relieve layout combine reduce compare list dxf tidy schema; do
   grep -q "zg $command" root/usr/share/man/man1/zg.1 || fail "the man page leaves out $command"
 done
 words=$(bash -c '. root/usr/share/bash-completion/completions/zg
   COMP_WORDS=(zg report --depth ""); COMP_CWORD=3; _zg; echo "${COMPREPLY[*]}"
   COMP_WORDS=(zg re); COMP_CWORD=1; _zg; echo "${COMPREPLY[*]}"')
-[ "$words" = $'brief parts full\nreport relieve' ] || fail "completion gives: $words"
+[ "$words" = $'brief parts full\nreport relieve reduce' ] || fail "completion gives: $words"
 
 # The window starts from there and stays up.
 home=$(mktemp -d -p "$work")
