@@ -67,7 +67,7 @@ private:
                 p.plate.below = flush;
             });
         if (s.other)
-            if (const auto thinner = thinnerPlate(s.other->thickness))
+            if (const auto thinner = nextSize(stockPlates(false), s.other->thickness, false))
                 with<EndPlate>(id, "other end plate " + significant(*thinner, 4) + " mm",
                                [&](EndPlate& p) { p.other->thickness = *thinner; });
         // No wider than its bolts and flanges ask.
@@ -78,13 +78,6 @@ private:
             with<EndPlate>(id, "end plate " + std::to_string(std::lround(width)) + " mm wide",
                            [width](EndPlate& p) { p.plate.width = width; });
         fillets<EndPlate>(id, s, r);
-    }
-
-    static std::optional<double> thinnerPlate(double now) {
-        std::optional<double> best;
-        for (const StockSize& s : stockPlates(false))
-            if (s.isUsual && s.size < now - 0.05) best = s.size;
-        return best;
     }
 
     void connection(EndId id, const DirectWeld& s) { fillets<DirectWeld>(id, s, *resolved_.side(id)); }

@@ -28,7 +28,7 @@ std::optional<Measure> measure(const Job& job, const Joint& joint, LayoutTarget 
     Measure m;
     m.utilisation = result.utilisation;
     m.state = result.state;
-    m.governing = result.checks[static_cast<std::size_t>(result.governing)].code;
+    m.governing = governingCheck(result)->code;
     // The worst of each kind: a kind that is over in every set and row is one thing to mend.
     struct Kind {
         const Check* check;
@@ -38,9 +38,7 @@ std::optional<Measure> measure(const Job& job, const Joint& joint, LayoutTarget 
     for (const Check& c : result.checks) {
         if (c.state != CheckState::Over) continue;
         const double over = std::clamp(c.utilisation - 1, 0.001, most);
-        const auto twin = std::find_if(kinds.begin(), kinds.end(), [&](const Kind& k) {
-            return k.check->code == c.code && k.check->side == c.side && k.check->isReversed == c.isReversed;
-        });
+        const auto twin = std::find_if(kinds.begin(), kinds.end(), [&](const Kind& k) { return sameKind(*k.check, c); });
         if (twin == kinds.end())
             kinds.push_back({&c, over});
         else

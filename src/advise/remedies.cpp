@@ -38,7 +38,7 @@ public:
         Remedy r{change.text, change.joint};
         r.utilisation = result.utilisation;
         r.state = result.state;
-        r.governing = result.checks[static_cast<std::size_t>(result.governing)].code;
+        r.governing = governingCheck(result)->code;
         if (check) r.checkUtilisation = worstOf(result, *check);
         r.cost = costOf(job_, *resolved).total() - cost_;
         if (change.isOfMember) {

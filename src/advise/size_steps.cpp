@@ -12,16 +12,6 @@
 namespace zg {
 namespace {
 
-/// The next usual size in that direction.
-std::optional<double> nextSize(const std::vector<StockSize>& sizes, double now, bool isUp) {
-    std::optional<double> best;
-    for (const StockSize& s : sizes) {
-        const bool isBeyond = isUp ? s.size > now + 0.05 : s.size < now - 0.05;
-        if (s.isUsual && isBeyond && (!best || std::abs(s.size - now) < std::abs(*best - now))) best = s.size;
-    }
-    return best;
-}
-
 std::optional<std::string> nextBolt(const std::string& now, bool isUp) {
     const BoltSize* bolt = findBoltSize(now);
     const BoltSize* best = nullptr;
@@ -33,6 +23,15 @@ std::optional<std::string> nextBolt(const std::string& now, bool isUp) {
 }
 
 } // namespace
+
+std::optional<double> nextSize(const std::vector<StockSize>& sizes, double now, bool isUp) {
+    std::optional<double> best;
+    for (const StockSize& s : sizes) {
+        const bool isBeyond = isUp ? s.size > now + 0.05 : s.size < now - 0.05;
+        if (s.isUsual && isBeyond && (!best || std::abs(s.size - now) < std::abs(*best - now))) best = s.size;
+    }
+    return best;
+}
 
 std::vector<SizeStep> sizeSteps(const Joint& joint, bool isUp) {
     std::vector<SizeStep> steps;

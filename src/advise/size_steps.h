@@ -1,10 +1,15 @@
 #pragma once
+#include "catalogue/stock.h"
 #include "joint/joint.h"
 #include "joint/part.h"
+#include <optional>
 #include <string>
 #include <vector>
 
 namespace zg {
+
+/// The next usual size of stock in that direction; nothing beyond the last.
+[[nodiscard]] std::optional<double> nextSize(const std::vector<StockSize>& sizes, double now, bool isUp);
 
 /// A size of a part at the next one of stock.
 struct SizeStep {

@@ -14,9 +14,8 @@
 namespace zg::cli {
 
 int combine(const CombineCommand& c) {
-    auto loaded = load({c.file, {}, c.isStrict});
+    auto loaded = loadWhole(c);
     if (!loaded) return fail(loaded.error());
-    if (!c.joint.empty() && !findJoint(loaded->job, c.joint)) return fail(load(c).error());
     if (!mayPut({c.out})) return couldNot;
     Job& job = loaded->job;
     CombinationRules rules = job.combinations.value_or(CombinationRules{});
@@ -52,9 +51,8 @@ int combine(const CombineCommand& c) {
 }
 
 int reduce(const ReduceCommand& c) {
-    auto loaded = load({c.file, {}, c.isStrict});
+    auto loaded = loadWhole(c);
     if (!loaded) return fail(loaded.error());
-    if (!c.joint.empty() && !findJoint(loaded->job, c.joint)) return fail(load(c).error());
     if (!c.out.empty() && !mayPut({c.out})) return couldNot;
     Job& job = loaded->job;
     for (std::size_t i = 0; i < job.joints.size(); ++i) {

@@ -89,6 +89,12 @@ tl::expected<LoadedJob, Diagnostics> load(const JobSource& source) {
     return loaded;
 }
 
+tl::expected<LoadedJob, Diagnostics> loadWhole(const JobSource& source) {
+    auto loaded = load({source.file, {}, source.isStrict});
+    if (loaded && !source.joint.empty() && !findJoint(loaded->job, source.joint)) return load(source); // says which there are
+    return loaded;
+}
+
 bool addActions(Job& job, const std::string& path, const std::string& joint) {
     const auto text = readFile(path);
     if (!text) return fail({text.error()}), false;

@@ -30,6 +30,8 @@ struct LoadedJob {
 /// The job, with the joints asked for; an unknown mark is an error in words.
 tl::expected<LoadedJob, Diagnostics> load(const JobSource& source);
 
+/// The whole job, also when one joint is asked for; an unknown mark is an error in words here too.
+tl::expected<LoadedJob, Diagnostics> loadWhole(const JobSource& source);
 /// Adds a table of action sets to the job: rows that name a joint go to it, else all rows to the joint with this
 /// mark, or to all where it is empty. What is left out is said on standard error. False, with the reason told, when nothing can
 /// be taken.

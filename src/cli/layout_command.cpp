@@ -19,9 +19,8 @@ template <class E> E wordIn(const std::string& word) {
 } // namespace
 
 int layout(const LayoutCommand& c) {
-    auto loaded = load({c.file, {}, c.isStrict});
+    auto loaded = loadWhole(c);
     if (!loaded) return fail(loaded.error());
-    if (!c.joint.empty() && !findJoint(loaded->job, c.joint)) return fail(load(c).error());
     if (!c.out.empty() && !mayPut({c.out})) return couldNot;
     Job& job = loaded->job;
     if (!c.actions.empty() && !addActions(job, c.actions, c.joint)) return couldNot;

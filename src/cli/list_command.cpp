@@ -11,17 +11,6 @@
 
 namespace zg::cli {
 
-namespace {
-
-/// The whole job, also when one joint is asked for: pieces keep the marks that they have in it.
-tl::expected<LoadedJob, Diagnostics> loadWhole(const JobSource& source) {
-    auto loaded = load({source.file, {}, source.isStrict});
-    if (loaded && !source.joint.empty() && !findJoint(loaded->job, source.joint)) return load(source); // says which there are
-    return loaded;
-}
-
-} // namespace
-
 int list(const ListCommand& c) {
     const auto loaded = loadWhole(c);
     if (!loaded) return fail(loaded.error());

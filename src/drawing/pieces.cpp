@@ -5,28 +5,9 @@
 namespace zg {
 namespace {
 
-double cross(Point2 o, Point2 a, Point2 b) { return (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x); }
-
 void tick(Drawing& d, Point2 at) { d.polyline({{at.x - 3.2, at.y + 3.2}, {at.x + 3.2, at.y - 3.2}}, Tone::Ink, 1); }
 
 } // namespace
-
-std::vector<Point2> convexHull(std::vector<Point2> p) {
-    std::sort(p.begin(), p.end(), [](Point2 a, Point2 b) { return a.x < b.x || (a.x == b.x && a.y < b.y); });
-    std::vector<Point2> hull;
-    const auto build = [&](auto first, auto last) {
-        const std::size_t base = hull.size();
-        for (auto i = first; i != last; ++i) {
-            while (hull.size() >= base + 2 && cross(hull[hull.size() - 2], hull.back(), *i) <= 1e-9) hull.pop_back();
-            hull.push_back(*i);
-        }
-        hull.pop_back();
-    };
-    if (p.size() < 3) return p;
-    build(p.begin(), p.end());
-    build(p.rbegin(), p.rend());
-    return hull;
-}
 
 void arrowHead(Drawing& d, Point2 tip, Point2 dir, double size, Tone tone, const Target& target) {
     const double length = std::hypot(dir.x, dir.y);

@@ -1,10 +1,10 @@
 #pragma once
+#include "base/convex_hull.h"
 #include "drawing/drawing.h"
 
 /// Pieces shared by the drawings: hulls, arrows, dimension lines, state rings.
 namespace zg {
 
-[[nodiscard]] std::vector<Point2> convexHull(std::vector<Point2> points);
 /// Arrow head at `tip`, pointing along the direction.
 void arrowHead(Drawing& d, Point2 tip, Point2 direction, double size, Tone tone, const Target& target = {});
 /// Vertical dimension at x between two levels, with extension lines reaching from xFrom; the text is clickable.

@@ -1,4 +1,5 @@
 #include "lists/flat_drawing.h"
+#include "base/convex_hull.h"
 #include "base/text.h"
 #include "lists/job_lists.h"
 #include <algorithm>
@@ -177,24 +178,10 @@ FlatDrawing jointPlan(const ResolvedJoint& joint, const JointLists& lists) {
                 seen.push_back({at.x, at.z});
             }
         } else {
-            const std::vector<Point3> corners = cornersOf(p);
-            // Convex outline of the corners seen from the front (monotone chain).
-            std::vector<Point2> all;
-            for (const Point3& c : corners) all.push_back({c.x, c.z});
-            std::sort(all.begin(), all.end(), [](Point2 a, Point2 b) { return a.x < b.x || (a.x == b.x && a.y < b.y); });
-            const auto turn = [](Point2 o, Point2 a, Point2 b) { return (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x); };
-            for (int pass = 0; pass < 2; ++pass) {
-                const std::size_t first = seen.size();
-                for (const Point2 q : all) {
-                    while (seen.size() >= first + 2 && turn(seen[seen.size() - 2], seen.back(), q) <= 1e-9) seen.pop_back();
-                    seen.push_back(q);
-                }
-                seen.pop_back();
-                std::reverse(all.begin(), all.end());
-            }
+            for (const Point3& c : cornersOf(p)) seen.push_back({c.x, c.z});
+            seen = convexHull(std::move(seen));
         }
-        const bool isMember = p.part.kind == PartKind::ColumnWeb || p.part.kind == PartKind::ColumnFlange || isOfBeam(p.part);
-        out.lines.push_back({isMember ? "MEMBERS" : "PLATES", std::move(seen), true});
+        out.lines.push_back({isOfMember(p.part) ? "MEMBERS" : "PLATES", std::move(seen), true});
     }
     for (const BoltPart& b : assembly.bolts) out.lines.push_back({"BOLTS", {{b.head.x, b.head.z}, {b.nut.x, b.nut.z}}, false});
     const Point2 low = out.low(), high = out.high();

@@ -32,9 +32,7 @@ bool isOrderedAlike(const BoltOrder& a, const BoltOrder& b) {
 
 /// Holes that a bolt needs in members.
 int memberPlies(const BoltPart& bolt) {
-    return static_cast<int>(std::count_if(bolt.plies.begin(), bolt.plies.end(), [](const PartRef& p) {
-        return p.kind == PartKind::ColumnFlange || p.kind == PartKind::ColumnWeb || isOfBeam(p);
-    }));
+    return static_cast<int>(std::count_if(bolt.plies.begin(), bolt.plies.end(), isOfMember));
 }
 
 JointLists jointLists(const ResolvedJoint& joint, const Prices& prices, Marks& marks) {

@@ -5,11 +5,6 @@
 namespace zg {
 namespace {
 
-bool isOfMember(PartKind kind) {
-    return kind == PartKind::ColumnWeb || kind == PartKind::ColumnFlange || kind == PartKind::BeamTopFlange ||
-           kind == PartKind::BeamBottomFlange || kind == PartKind::BeamWeb;
-}
-
 /// Positive where it runs against the clock.
 double signedAreaOf(const std::vector<Point2>& outline) {
     double sum = 0;
@@ -62,12 +57,16 @@ Piece flat(const PlatePart& p, const Assembly& assembly) {
 
 } // namespace
 
+bool isOfMember(const PartRef& part) {
+    return part.kind == PartKind::ColumnWeb || part.kind == PartKind::ColumnFlange || isOfBeam(part);
+}
+
 double areaOf(const std::vector<Point2>& outline) { return std::abs(signedAreaOf(outline)); }
 
 std::vector<Piece> piecesOf(const Assembly& assembly) {
     std::vector<Piece> pieces;
     for (const PlatePart& p : assembly.plates) {
-        if (isOfMember(p.part.kind)) continue;
+        if (isOfMember(p.part)) continue;
         Piece piece = flat(p, assembly);
         if (p.cutFrom.empty()) {
             pieces.push_back(std::move(piece));

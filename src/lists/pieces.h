@@ -29,6 +29,8 @@ struct Piece {
     double cut = 0;     ///< outline, mm
 };
 
+/// Whether a part is of a member itself, and so no piece of the lists.
+[[nodiscard]] bool isOfMember(const PartRef& part);
 [[nodiscard]] double areaOf(const std::vector<Point2>& outline);
 
 /// The pieces that a joint adds to its members, in the order of the assembly. Cut corners are not taken off.

@@ -32,10 +32,22 @@ QTableWidget* tableOf(const char* name, QWidget* parent) {
     return table;
 }
 
-std::vector<ActionColumn> columnsOf(const Joint& joint) {
-    std::vector<ActionColumn> list;
-    for (const ActionColumn& c : actionColumns(joint, false)) list.push_back(c);
-    return list;
+/// Headings of the forces with their units, behind what stands before them.
+void addForces(QStringList& head, const std::vector<ActionColumn>& columns, UnitSystem units) {
+    for (const ActionColumn& c : columns)
+        head << QString::fromStdString(std::string(letterOf(c.force)) + " " + placeName(c.place) + "\n" +
+                                       unitOf(quantityOf(c.force), units).symbol);
+}
+
+void putForces(QTableWidget* table, int row, int first, const ActionSet& set, const std::vector<ActionColumn>& columns,
+               UnitSystem units) {
+    for (const ActionColumn& c : columns) {
+        const auto value = valueIn(set, c);
+        auto* item =
+            new QTableWidgetItem(value ? QString::fromStdString(shownNumber(*value, quantityOf(c.force), units)) : QString());
+        item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+        table->setItem(row, first++, item);
+    }
 }
 
 } // namespace
@@ -118,12 +130,10 @@ void CasesDialog::paste(const QString& text) {
 
 void CasesDialog::showCases() {
     isFilling_ = true;
-    const auto columns = columnsOf(joint_);
+    const auto columns = actionColumns(joint_, false);
     const UnitSystem units = session_.job().settings.units;
     QStringList head{tr("case"), tr("what acts"), tr("nature"), tr("group")};
-    for (const ActionColumn& c : columns)
-        head << QString::fromStdString(std::string(letterOf(c.force)) + " " + placeName(c.place) + "\n" +
-                                       unitOf(quantityOf(c.force), units).symbol);
+    addForces(head, columns, units);
     cases_->clear();
     cases_->setColumnCount(static_cast<int>(head.size()));
     cases_->setHorizontalHeaderLabels(head);
@@ -143,13 +153,7 @@ void CasesDialog::showCases() {
         cases_->setItem(r, 3, new QTableWidgetItem(QString::fromStdString(c.group)));
         ActionSet as;
         as.forces = c.forces;
-        for (std::size_t k = 0; k < columns.size(); ++k) {
-            const auto value = valueIn(as, columns[k]);
-            auto* item = new QTableWidgetItem(
-                value ? QString::fromStdString(shownNumber(*value, quantityOf(columns[k].force), units)) : QString());
-            item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-            cases_->setItem(r, firstForce + static_cast<int>(k), item);
-        }
+        putForces(cases_, r, firstForce, as, columns, units);
     }
     cases_->resizeColumnsToContents();
     isFilling_ = false;
@@ -167,7 +171,7 @@ void CasesDialog::readCell(int row, int column) {
     else if (column == 3)
         c.group = text;
     else if (column >= firstForce) {
-        const ActionColumn at = columnsOf(joint_)[static_cast<std::size_t>(column - firstForce)];
+        const ActionColumn at = actionColumns(joint_, false)[static_cast<std::size_t>(column - firstForce)];
         std::optional<double> value;
         if (!text.empty()) {
             value = readNumber(text, DecimalSign::Point);
@@ -192,12 +196,10 @@ void CasesDialog::showSets() {
         sets_->setRowCount(0);
         return note_->setText(QString::fromStdString(joined(sets.error())));
     }
-    const auto columns = columnsOf(joint_);
+    const auto columns = actionColumns(joint_, false);
     const UnitSystem units = session_.job().settings.units;
     QStringList head{tr("set"), tr("made of"), tr("kind")};
-    for (const ActionColumn& c : columns)
-        head << QString::fromStdString(std::string(letterOf(c.force)) + " " + placeName(c.place) + "\n" +
-                                       unitOf(quantityOf(c.force), units).symbol);
+    addForces(head, columns, units);
     sets_->setColumnCount(static_cast<int>(head.size()));
     sets_->setHorizontalHeaderLabels(head);
     sets_->setRowCount(static_cast<int>(sets->size()));
@@ -206,13 +208,7 @@ void CasesDialog::showSets() {
         const QString texts[] = {QString::fromStdString(s.id), QString::fromStdString(s.title),
                                  QString::fromUtf8(EnumNames<SetKind>::names[static_cast<std::size_t>(s.kind)])};
         for (int c = 0; c < 3; ++c) sets_->setItem(r, c, new QTableWidgetItem(texts[c]));
-        for (std::size_t k = 0; k < columns.size(); ++k) {
-            const auto value = valueIn(s, columns[k]);
-            auto* item = new QTableWidgetItem(
-                value ? QString::fromStdString(shownNumber(*value, quantityOf(columns[k].force), units)) : QString());
-            item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-            sets_->setItem(r, 3 + static_cast<int>(k), item);
-        }
+        putForces(sets_, r, 3, s, columns, units);
     }
     sets_->resizeColumnsToContents();
     const auto direct =
