@@ -1,5 +1,6 @@
 #include "app/dialogs/layout_dialog.h"
 #include "app/dialogs/prompts.h"
+#include "app/dialogs/report_dialog.h"
 #include "app/dialogs/settings_dialog.h"
 #include "app/dialogs/shortcuts_dialog.h"
 #include "app/main_window.h"
@@ -50,13 +51,10 @@ void MainWindow::makeCommands() {
     job->addSeparator();
     command(job, tr("Save"), QKeySequence::Save, [this] { save(); });
     command(job, tr("Save as …"), QKeySequence::SaveAs, [this] { saveAs(); });
-    command(job, tr("Print the report of the job to PDF …"), QKeySequence::Print, [this] {
-        const QString path = prompts_.savePath(this, tr("Print to PDF"), QStringLiteral("report.pdf"), tr("PDF (*.pdf)"));
-        if (!path.isEmpty()) printTo(path);
-    });
+    command(job, tr("Report of the job …"), QKeySequence::Print, [this] { ReportDialog(session_, prompts_, this).exec(); });
     command(job, tr("Print this joint to PDF …"), {}, [this] {
         const QString path = prompts_.savePath(this, tr("Print to PDF"), QStringLiteral("joint.pdf"), tr("PDF (*.pdf)"));
-        if (!path.isEmpty()) printTo(path, true);
+        if (!path.isEmpty()) printJoint(path);
     });
     command(job, tr("Compare with another revision …"), {}, [this] {
         const QString path = prompts_.openPath(this);
@@ -145,8 +143,9 @@ void MainWindow::makeCommands() {
     look->addSeparator();
     command(look, tr("Dark or light"), QKeySequence(tr("Ctrl+Shift+L")), [this] { theme_.setDark(!theme_.isDark()); });
     command(look, tr("SI or US units"), QKeySequence(tr("Ctrl+U")), [this] {
-        (void)session_.editSettings(tr("display units"),
-                                    [](Settings& s) { s.units = s.units == UnitSystem::SI ? UnitSystem::US : UnitSystem::SI; });
+        (void)session_.editJob(tr("display units"), [](Job& j) {
+            j.settings.units = j.settings.units == UnitSystem::SI ? UnitSystem::US : UnitSystem::SI;
+        });
     });
 
     QMenu* help = menuBar()->addMenu(tr("&Help"));

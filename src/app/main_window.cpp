@@ -19,6 +19,7 @@
 #include "app/views/start_view.h"
 #include "app/views/workings_view.h"
 #include "drawing/springs.h"
+#include "exchange/file.h"
 #include "joint/parameters.h"
 #include "print/pdf_report.h"
 #include "report/joint_report.h"
@@ -289,21 +290,18 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     event->accept();
 }
 
-bool MainWindow::printTo(const QString& path, bool currentOnly) {
+bool MainWindow::printJoint(const QString& path) {
+    const Joint* joint = session_.current();
+    if (!joint) return false;
     ReportOptions options;
     options.depth = workings_->depth();
-    std::vector<Document> documents;
-    if (!currentOnly) documents.push_back(registerReport(session_.job()));
-    for (const Joint& joint : session_.job().joints) {
-        if (currentOnly && session_.current() && joint.id != session_.current()->id) continue;
-        documents.push_back(jointReport(session_.job(), joint, options));
-        (void)session_.plates().of(joint);
-        session_.plates().finishReading();
-        const PlateStudies::Entry& plates = session_.plates().of(joint);
-        if (plates.study && !session_.plates().isStale(joint))
-            documents.push_back(plateReport(session_.job(), joint, *plates.study));
-    }
-    const auto written = writePdf(path.toStdString(), documents, session_.job().settings.units);
+    std::vector<Document> documents{jointReport(session_.job(), *joint, options)};
+    (void)session_.plates().of(*joint);
+    session_.plates().finishReading();
+    const PlateStudies::Entry& plates = session_.plates().of(*joint);
+    if (plates.study && !session_.plates().isStale(*joint))
+        documents.push_back(plateReport(session_.job(), *joint, *plates.study));
+    const auto written = writeFile(path.toStdString(), pdfReport(documents, session_.job().settings.units));
     if (!written) {
         prompts_.tell(this, tr("The report could not be written"), QString::fromStdString(joined({written.error()})));
         return false;

@@ -42,8 +42,8 @@ public:
     [[nodiscard]] ActionsPanel* actionsPanel() const { return actions_; }
     [[nodiscard]] const std::vector<QAction*>& commands() const { return commands_; }
     bool openJob(const QString& path);
-    /// Writes the report of the whole job; false with the reason told.
-    bool printTo(const QString& path, bool currentOnly = false);
+    /// Writes the report of the joint on the bench in the depth that its workings show; false with the reason told.
+    bool printJoint(const QString& path);
 
 protected:
     void closeEvent(QCloseEvent* event) override;

@@ -10,26 +10,17 @@
 #include "exchange/actions_table.h"
 #include "exchange/file.h"
 #include "exchange/job_file.h"
-#include "exchange/plate_cache.h"
 #include "exchange/result_json.h"
 #include "job_input.h"
 #include "joint/action_columns.h"
 #include "joint/geometry.h"
-#include "joint/plate_key.h"
 #include "joint/recipes/recipe.h"
 #include "joint/validate.h"
-#include "report/html.h"
-#include "report/joint_report.h"
-#include "report/plate_report.h"
 #include "words/phrases.h"
 #include "words/verdict.h"
 #include <algorithm>
 #include <cmath>
 #include <iostream>
-#ifdef ZG_WITH_PDF
-#include "print/pdf_report.h"
-#include <QGuiApplication>
-#endif
 
 namespace zg::embedded {
 extern const char* const result_schema_json;
@@ -72,6 +63,7 @@ int check(const CheckCommand& c) {
     if (!mayPut({c.json})) return couldNot;
     Job* job = &loaded->job;
     if (!c.actions.empty() && !addActions(*job, c.actions, {})) return couldNot;
+    const Depth depth = c.depth == "brief" ? Depth::Brief : c.depth == "full" ? Depth::Full : Depth::ByPart;
     std::vector<JointOutcome> outcomes;
     bool anyOver = false;
     bool anyFailed = false;
@@ -88,39 +80,8 @@ int check(const CheckCommand& c) {
         printJoint(*job, joint, *result);
     }
     if (job->joints.empty()) std::cout << "The job has no joint yet.\n";
-    if (!c.json.empty() && !put(c.json, resultJson(*job, outcomes, loaded->notes))) return couldNot;
+    if (!c.json.empty() && !put(c.json, resultJson(*job, outcomes, loaded->notes, depth))) return couldNot;
     return anyFailed ? couldNot : anyOver ? somethingOver : allWithin;
-}
-
-int report(const ReportCommand& c) {
-    const auto loaded = load(c);
-    if (!loaded) return fail(loaded.error());
-    const Job* job = &loaded->job;
-    ReportOptions options;
-    options.depth = c.depth == "brief" ? Depth::Brief : c.depth == "full" ? Depth::Full : Depth::ByPart;
-    if (!mayPut({c.out})) return couldNot;
-    std::vector<Document> documents{registerReport(*job)};
-    for (const Joint& joint : job->joints) {
-        documents.push_back(jointReport(*job, joint, options));
-        // Plate results kept beside the job come along while they belong to the joint as it stands.
-        const auto study = keptStudy(c.file, joint.id);
-        if (study && study->key == plateKey(*job, joint)) documents.push_back(plateReport(*job, joint, *study));
-    }
-    const bool isHtml = c.out.size() > 5 && c.out.substr(c.out.size() - 5) == ".html";
-    if (isHtml || c.out == "-") return put(c.out, htmlPage(documents, job->settings.units)) ? allWithin : couldNot;
-#ifdef ZG_WITH_PDF
-    if (c.out.size() > 4 && c.out.substr(c.out.size() - 4) == ".pdf") {
-        qputenv("QT_QPA_PLATFORM", "offscreen"); // fonts and painting only: no display is needed or opened
-        int argc = 1;
-        char name[] = "zg";
-        char* argv[] = {name, nullptr};
-        const QGuiApplication application(argc, argv);
-        const auto written = writePdf(c.out, documents, job->settings.units);
-        if (!written) return fail({written.error()});
-        return allWithin;
-    }
-#endif
-    return fail({{Severity::Error, c.out, "A report is written as .pdf or .html."}});
 }
 
 int sheet(const SheetCommand& c) {

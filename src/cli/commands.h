@@ -6,10 +6,11 @@
 namespace zg::cli {
 
 struct CheckCommand : JobSource {
-    std::string json, actions;
+    std::string json, actions, depth = "parts";
 };
 struct ReportCommand : JobSource {
-    std::string out, depth = "parts";
+    std::string out, depth, letterhead, logo;
+    bool isWithoutLists = false;
 };
 struct SheetCommand : JobSource {
     std::string out = "-", what = "sheet";
@@ -46,6 +47,12 @@ struct ReduceCommand : JobSource {
     bool forPlates = false;
 };
 
+struct EditCommand {
+    std::string file, group, set, where, detail, keep, out;
+    std::vector<std::string> joints; ///< marks; all when empty
+    bool isStrict = false, isListing = false, isShared = false;
+};
+
 struct CompareCommand {
     std::string before, after;
     bool isStrict = false;
@@ -74,6 +81,7 @@ int relieve(const AdviseCommand& c);
 int list(const ListCommand& c);
 int dxf(const DxfCommand& c);
 int layout(const LayoutCommand& c);
+int edit(const EditCommand& c);
 int combine(const CombineCommand& c);
 int reduce(const ReduceCommand& c);
 int compare(const CompareCommand& c);

@@ -84,6 +84,11 @@ int main(int argc, char** argv) {
     auto* check_ = app.add_subcommand("check", "Verify the joints of a job; the worst checks of each, or everything as JSON");
     addSource(*check_, checkC, "Only the joint with this mark");
     check_->add_option("--json", checkC.json, "Write the result document here; - for standard output");
+    check_
+        ->add_option("--depth", checkC.depth,
+                     "Of the result document: brief, what governs; parts, worst check of each kind, every connection in every "
+                     "set; full, everything of every set")
+        ->check(CLI::IsMember({"brief", "parts", "full"}));
     check_->add_option("--actions", checkC.actions, "Table of action sets (tab separated or CSV) added to every joint verified");
     check_->callback([&] { code = check(checkC); });
 
@@ -91,8 +96,14 @@ int main(int argc, char** argv) {
     auto* report_ = app.add_subcommand("report", "Write the calculation as PDF or HTML");
     addSource(*report_, reportC, "Only the joint with this mark");
     report_->add_option("--out", reportC.out, "Where to: .pdf or .html, or - for HTML on standard output")->required();
-    report_->add_option("--depth", reportC.depth, "brief: one page; parts: results part by part; full: every formula")
+    report_
+        ->add_option("--depth", reportC.depth,
+                     "Of every joint, in place of what the job says: brief, one page; parts, results part by part; full, every "
+                     "formula")
         ->check(CLI::IsMember({"brief", "parts", "full"}));
+    report_->add_flag("--without-lists", reportC.isWithoutLists, "Leave out pieces, bolts, welds and cost");
+    report_->add_option("--letterhead", reportC.letterhead, "Text for the cover: the office's name, then up to 11 lines");
+    report_->add_option("--logo", reportC.logo, "Picture for the cover, PNG or JPEG");
     report_->callback([&] { code = report(reportC); });
 
     SheetCommand sheetC;
@@ -208,6 +219,24 @@ int main(int argc, char** argv) {
     layout_->add_option("--actions", layoutC.actions, "Table of action sets added to every joint first");
     layout_->add_option("--out", layoutC.out, "Where the job with the layouts goes; nothing is written when left out");
     layout_->callback([&] { code = layout(layoutC); });
+
+    EditCommand editC;
+    auto* edit_ = app.add_subcommand("edit", "Change many joints at once, seen before it is made");
+    edit_->add_option("file", editC.file, "Job file")->required();
+    edit_->add_flag("--strict", editC.isStrict, "Refuse a job with keys that are not understood");
+    edit_->add_option("--joint", editC.joints, "Only the joint with this mark; may be given again");
+    edit_->add_option("--group", editC.group, "Only joints of this group of the register");
+    auto* how_ = edit_->add_option_group("what", "one of");
+    how_->add_option("--set", editC.set,
+                     "FIELD=VALUE, in the units the job is shown in: \"connections/*/end_plate/bolts/size=M24\"");
+    how_->add_option("--detail", editC.detail, "Build the joints by this detail of the job");
+    how_->add_flag("--share", editC.isShared, "One detail for all of them: the cheapest of theirs that holds everywhere");
+    how_->add_option("--keep", editC.keep, "Keep the detail of the one joint named, under this name");
+    how_->add_flag("--fields", editC.isListing, "List the fields that can be set, and what stands there");
+    how_->require_option(1);
+    edit_->add_option("--where", editC.where, "With --set: only where this stands now");
+    edit_->add_option("--out", editC.out, "Where the job goes then; nothing is written when left out");
+    edit_->callback([&] { code = edit(editC); });
 
     CombineCommand combineC;
     auto* combine_ = app.add_subcommand("combine", "Make action sets of characteristic cases by the rules of the job");

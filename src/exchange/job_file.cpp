@@ -29,7 +29,7 @@ std::string inQuotes(const json& value) {
 /// What the element of a list is known by, so that an unknown key finds its way back after others were added or removed.
 template <class J> std::string elementName(const J& element, std::size_t index) {
     if (element.is_object()) {
-        for (const char* key : {"id", "designation", "end"}) {
+        for (const char* key : {"id", "designation", "end", "name"}) {
             const auto found = element.find(key);
             if (found != element.end() && found->is_string()) return "#" + found->template get<std::string>();
         }
@@ -56,7 +56,7 @@ std::string shownName(const json& element, std::size_t index) {
             const auto at = element.find("at");
             return at == element.end() ? key : key + " " + text(*at, "connection") + " " + text(*at, "flange");
         }
-    for (const char* key : {"mark", "id", "designation", "end"})
+    for (const char* key : {"mark", "id", "designation", "end", "name"})
         if (std::string name = text(element, key); !name.empty()) return name;
     return std::to_string(index + 1);
 }

@@ -1,6 +1,8 @@
 #include "exchange/result_json.h"
 #include "words/phrases.h"
+#include "words/set_words.h"
 #include "words/verdict.h"
+#include <algorithm>
 #include <nlohmann/json.hpp>
 
 namespace zg {
@@ -45,7 +47,8 @@ ordered_json rowJson(const RowResult& r) {
     return j;
 }
 
-ordered_json connectionJson(const JointResult& result, const ConnectionResult& c) {
+/// `isWhole`: with springs, rows and curve.
+ordered_json connectionJson(const JointResult& result, const ConnectionResult& c, bool isWhole) {
     ordered_json j;
     j["side"] = name(c.side);
     j["set"] = c.set < 0 ? "" : result.actions[static_cast<std::size_t>(c.set)].id;
@@ -69,6 +72,9 @@ ordered_json connectionJson(const JointResult& result, const ConnectionResult& c
     const auto finite = [](double value) { return std::isinf(value) ? ordered_json("infinite") : ordered_json(value); };
     j["S_j_ini_Nmm_per_rad"] = finite(k.S_j_ini);
     j["S_j_Nmm_per_rad"] = finite(k.S_j);
+    j["class_stiffness"] = wordOf(c.classification.stiffness);
+    j["class_strength"] = wordOf(c.classification.strength);
+    if (!isWhole) return j;
     j["z_eq_mm"] = k.z_eq;
     if (!c.isForShear) j["k_eq_mm"] = k.k_eq > 0 || k.S_j_ini == 0 ? ordered_json(k.k_eq) : ordered_json("infinite");
     if (k.k_1_isInfinite)
@@ -79,8 +85,6 @@ ordered_json connectionJson(const JointResult& result, const ConnectionResult& c
         j["k_2_mm"] = "infinite";
     else
         j["k_2_mm"] = k.k_2;
-    j["class_stiffness"] = wordOf(c.classification.stiffness);
-    j["class_strength"] = wordOf(c.classification.strength);
     j["rotation_capacity"] = sentenceOf(c.classification.rotation);
     ordered_json curve = ordered_json::array();
     for (const CurvePoint& p : c.curve) curve.push_back({{"phi_rad", p.phi}, {"M_Nmm", p.M}});
@@ -128,7 +132,15 @@ ordered_json checkJson(const JointResult& result, const Check& c, bool isTwoSide
     return j;
 }
 
-ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) {
+/// Whether a connection is used more than the others of its side and sense, of equal ones the first.
+bool isWorst(const JointResult& r, const ConnectionResult& c) {
+    return std::none_of(r.connections.begin(), r.connections.end(), [&](const ConnectionResult& o) {
+        return o.side == c.side && o.isReversed == c.isReversed &&
+               (o.utilisation > c.utilisation || (o.utilisation == c.utilisation && &o < &c));
+    });
+}
+
+ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r, Depth depth) {
     ordered_json j;
     const bool isTwoSided = zg::isTwoSided(joint);
     j["mark"] = joint.mark;
@@ -150,10 +162,23 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r) 
     }
     j["utilisation"] = r.utilisation;
     ordered_json connections = ordered_json::array();
-    for (const ConnectionResult& c : r.connections) connections.push_back(connectionJson(r, c));
+    for (const ConnectionResult& c : r.connections) {
+        const bool isWhole = depth == Depth::Full || (depth == Depth::ByPart && isWorst(r, c));
+        if (depth != Depth::Brief || isWorst(r, c)) connections.push_back(connectionJson(r, c, isWhole));
+    }
     j["connections"] = std::move(connections);
+    if (const auto places = usesByPlace(r); !places.empty()) {
+        ordered_json list = ordered_json::array();
+        for (const PlaceUse& p : places) {
+            ordered_json entry{{"place", p.place}, {"sets", p.sets}};
+            if (p.worst) entry["governing"] = checkJson(r, *p.worst, isTwoSided);
+            list.push_back(std::move(entry));
+        }
+        j["places"] = std::move(list);
+    }
+    if (depth == Depth::Brief) return j;
     ordered_json checks = ordered_json::array();
-    for (const Check& c : inOrder(r.checks)) checks.push_back(checkJson(r, c, isTwoSided));
+    for (const Check& c : depth == Depth::Full ? inOrder(r.checks) : ledger(r)) checks.push_back(checkJson(r, c, isTwoSided));
     j["checks"] = std::move(checks);
     ordered_json balance = ordered_json::array();
     for (std::size_t i = 0; i < r.balance.size(); ++i) {
@@ -190,8 +215,8 @@ ordered_json problemOf(const Diagnostic& d) {
     return j;
 }
 
-ordered_json outcomeOf(const Job& job, const JointOutcome& o) {
-    if (const auto* result = std::get_if<JointResultPtr>(&o.outcome)) return resultOf(job, *o.joint, **result);
+ordered_json outcomeOf(const Job& job, const JointOutcome& o, Depth depth) {
+    if (const auto* result = std::get_if<JointResultPtr>(&o.outcome)) return resultOf(job, *o.joint, **result, depth);
     ordered_json problems = ordered_json::array();
     for (const Diagnostic& d : std::get<Diagnostics>(o.outcome)) problems.push_back(problemOf(d));
     return {{"mark", o.joint->mark},
@@ -202,35 +227,44 @@ ordered_json outcomeOf(const Job& job, const JointOutcome& o) {
             {"problems", std::move(problems)}};
 }
 
-/// The text of a value whose first line stands behind `indent`.
-std::string dumped(const ordered_json& value, const std::string& indent) {
-    const std::string text = value.dump(2, ' ', false, ordered_json::error_handler_t::replace);
-    if (indent.empty()) return text;
-    std::string moved;
-    moved.reserve(text.size() + text.size() / 4);
-    for (const char c : text) {
-        moved += c;
-        if (c == '\n') moved += indent;
+std::string plain(const ordered_json& value) { return value.dump(-1, ' ', false, ordered_json::error_handler_t::replace); }
+
+/// A key a line, and a line for every element of a list: readable, and a third of what full indentation takes.
+std::string lines(const ordered_json& object, const std::string& indent) {
+    std::string text = "{";
+    bool isFirst = true;
+    for (const auto& [key, value] : object.items()) {
+        text += (isFirst ? "\n" : ",\n") + indent + "  " + plain(key) + ": ";
+        isFirst = false;
+        if (!value.is_array() || value.empty() || !value.front().is_object()) {
+            text += plain(value);
+            continue;
+        }
+        text += '[';
+        for (std::size_t i = 0; i < value.size(); ++i) text += (i ? ",\n    " : "\n    ") + indent + plain(value[i]);
+        text += "\n  " + indent + "]";
     }
-    return moved;
+    return text + "\n" + indent + "}";
 }
 
 } // namespace
 
-std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes, const Diagnostics& notes) {
+std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes, const Diagnostics& notes, Depth depth) {
+    constexpr const char* depths[] = {"brief", "parts", "full"};
     ordered_json document{{"format", "zealous-girder-result"},
                           {"version", 1},
+                          {"depth", depths[static_cast<int>(depth)]},
                           {"units", {{"length", "mm"}, {"force", "N"}, {"moment", "Nmm"}, {"rotation", "rad"}}},
                           {"title", job.title}};
     ordered_json said = ordered_json::array();
     for (const Diagnostic& d : notes) said.push_back(problemOf(d));
     document["notes"] = std::move(said);
     // Joint by joint: hundreds of joints with their curves do not fit into memory twice.
-    std::string text = dumped(document, "");
+    std::string text = lines(document, "");
     text.resize(text.size() - 2); // the closing line
     text += ",\n  \"joints\": [";
     for (std::size_t i = 0; i < outcomes.size(); ++i)
-        text += (i ? ",\n    " : "\n    ") + dumped(outcomeOf(job, outcomes[i]), "    ");
+        text += (i ? ",\n    " : "\n    ") + lines(outcomeOf(job, outcomes[i], depth), "    ");
     return text + (outcomes.empty() ? "]\n}\n" : "\n  ]\n}\n");
 }
 

@@ -52,12 +52,15 @@ struct ActionSet {
     static constexpr bool hasFields = true;
     std::string id;
     std::string title;
+    std::string place; ///< where in the building; the joint is verified for all its places
     SetKind kind = SetKind::Ultimate;
     std::vector<EndForces> forces;     ///< an end that is absent has none
     std::vector<CombinationTerm> made; ///< of cases; empty for a set that was given directly, or frozen
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"id", Quantity::None, 0, 0, "short name, such as U2"}, s.id);
         v(Field{"title", Quantity::None, 0, 0, "what the set is"}, s.title);
+        v(Field{"place", Quantity::None, 0, 0, "where in the building it acts, when one joint stands for several places"},
+          s.place);
         v(Field{"kind", Quantity::None, 0, 0, "ultimate, serviceability or allowable stress"}, s.kind);
         v(Field{"forces", Quantity::None, 0, 0, "forces by member end"}, s.forces);
         v(Field{"made_of", Quantity::None, 0, 0, "cases that it was made of; absent for a set given directly"}, s.made);

@@ -26,6 +26,7 @@ std::string elementName(const ActionCase& c, std::size_t index) { return orNumbe
 std::string elementName(const ActionSet& s, std::size_t index) { return orNumber(s.id, index); }
 std::string elementName(const EndForces& f, std::size_t index) { return orNumber(f.end.str(), index); }
 std::string elementName(const CustomSection& s, std::size_t index) { return orNumber(s.designation, index); }
+std::string elementName(const Detail& d, std::size_t index) { return orNumber(d.name, index); }
 std::string elementName(const Joint& j, std::size_t index) { return orNumber(j.mark, index); }
 
 } // namespace zg

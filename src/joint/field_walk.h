@@ -18,6 +18,7 @@ template <class T> [[nodiscard]] std::string elementName(const T&, std::size_t i
 [[nodiscard]] std::string elementName(const ActionCase& c, std::size_t index);
 [[nodiscard]] std::string elementName(const EndForces& f, std::size_t index);
 [[nodiscard]] std::string elementName(const CustomSection& s, std::size_t index);
+[[nodiscard]] std::string elementName(const Detail& d, std::size_t index);
 [[nodiscard]] std::string elementName(const Joint& j, std::size_t index);
 
 /// Follows a path and calls `found(field, value)` at its end, which may be a number, a text, or a struct. Nothing happens where

@@ -1,6 +1,7 @@
 #include "joint/job.h"
 #include "joint/plate_key.h"
 #include <algorithm>
+#include <unordered_map>
 #include <utility>
 
 namespace zg {
@@ -11,6 +12,19 @@ const Joint* findJoint(const Job& job, const std::string& markOrId) {
     return nullptr;
 }
 
+void putJoints(Job& job, const std::vector<Joint>& joints) {
+    std::unordered_map<std::string, const Joint*> byId;
+    for (const Joint& joint : joints) byId[joint.id] = &joint;
+    for (std::size_t i = 0; i < job.joints.size(); ++i) {
+        const auto found = byId.find(std::as_const(job).joints[i].id);
+        if (found == byId.end()) continue;
+        const std::string mark = std::as_const(job).joints[i].mark;
+        for (PlaceName& place : job.names)
+            if (place.joint == mark) place.joint = found->second->mark;
+        job.joints[i] = *found->second;
+    }
+}
+
 namespace {
 
 /// Without what people call things.
@@ -19,6 +33,8 @@ Joint unnamed(const Joint& joint) {
     bare.mark.clear();
     bare.title.clear();
     bare.note.clear();
+    bare.group.clear();
+    bare.report.reset();
     bare.recipe.clear();
     bare.cases.clear();
     for (ActionSet& set : bare.actions) set.made.clear();
@@ -57,7 +73,7 @@ std::uint64_t plateKey(const Job& job, const Joint& joint) {
         for (std::size_t i = 0; i < bare.actions.size(); ++i)
             if (bare.actions[i].id == bare.plates->curvesUnder && !bare.actions[i].id.empty())
                 bare.plates->curvesUnder = "set " + std::to_string(i);
-    for (ActionSet& set : bare.actions) set.id.clear(), set.title.clear();
+    for (ActionSet& set : bare.actions) set.id.clear(), set.title.clear(), set.place.clear();
     bare.frame = FrameKind::Unbraced;
     for (Member& m : bare.members) {
         if (Through* t = std::get_if<Through>(&m.placement)) t->storeyHeight.reset();

@@ -1,8 +1,10 @@
 #pragma once
 #include "catalogue/sections.h"
+#include "joint/detail.h"
 #include "joint/joint.h"
 #include "joint/preferences.h"
 #include "joint/prices.h"
+#include "joint/report_choices.h"
 #include "joint/settings.h"
 
 /// The job as plain values: exactly what the file holds. Lengths mm, forces N, moments Nmm, angles rad.
@@ -34,6 +36,8 @@ struct Job {
     std::optional<Prices> prices; ///< our placeholders when absent
     std::optional<Preferences> preferences;
     std::optional<CombinationRules> combinations;
+    std::optional<ReportChoices> report;
+    std::vector<Detail> details;
     std::vector<PlaceName> names;
     std::vector<UnknownKey> unknown; ///< no field: carried, not compared
     template <class Self, class V> static void fields(Self& s, V& v) {
@@ -45,11 +49,15 @@ struct Job {
           s.prices);
         v(Field{"preferences", Quantity::None, 0, 0, "what a search for a layout keeps to"}, s.preferences);
         v(Field{"combinations", Quantity::None, 0, 0, "rules by which sets are made of cases"}, s.combinations);
+        v(Field{"report", Quantity::None, 0, 0, "what the report holds and what stands on its cover"}, s.report);
+        v(Field{"details", Quantity::None, 0, 0, "connections and fittings kept to be used at other joints"}, s.details);
         v(Field{"names", Quantity::None, 0, 0, "what tables of actions call the joints"}, s.names);
         v(Field{"joints", Quantity::None, 0, 0, "the register"}, s.joints);
     }
 };
 
+/// Puts these in the place of the joints that have their ids; what tables call a joint follows its mark.
+void putJoints(Job& job, const std::vector<Joint>& joints);
 [[nodiscard]] const Joint* findJoint(const Job& job, const std::string& markOrId);
 /// Hash of everything a result of the component method depends on. Titles, notes, display units and the choices of the plate
 /// method are not part of it.

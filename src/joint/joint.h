@@ -5,6 +5,7 @@
 #include "joint/fitting.h"
 #include "joint/member.h"
 #include "joint/plate_spec.h"
+#include "joint/report_choices.h"
 
 namespace zg {
 
@@ -20,6 +21,7 @@ struct Joint {
     std::string id; ///< stable, never shown; the mark is what people see
     std::string mark;
     std::string title;
+    std::string group;  ///< joints of one group stand together in the register
     std::string recipe; ///< the first layout it came from; nothing is computed from it
     std::string note;
     FrameKind frame = FrameKind::Unbraced;
@@ -30,10 +32,12 @@ struct Joint {
     std::vector<ActionCase> cases;
     std::vector<ActionSet> actions;
     std::optional<PlateSpec> plates;
+    std::optional<ReportDepth> report; ///< the job's when absent
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"id", Quantity::None, 0, 0, "stable identifier"}, s.id);
         v(Field{"mark", Quantity::None, 0, 0, "mark in the register"}, s.mark);
         v(Field{"title", Quantity::None, 0, 0, "where the joint is"}, s.title);
+        v(Field{"group", Quantity::None, 0, 0, "joints of one group stand together in the register"}, s.group);
         v(Field{"recipe", Quantity::None, 0, 0, "the first layout it came from; nothing is computed from it"}, s.recipe);
         v(Field{"note", Quantity::None, 0, 0, "free text, printed in the report"}, s.note);
         v(Field{"frame", Quantity::None, 0, 0, "frame braced or not, for the class by stiffness"}, s.frame);
@@ -44,6 +48,7 @@ struct Joint {
         v(Field{"cases", Quantity::None, 0, 0, "characteristic actions that sets are made of"}, s.cases);
         v(Field{"actions", Quantity::None, 0, 0, "action sets"}, s.actions);
         v(Field{"plates", Quantity::None, 0, 0, "choices of the plate method"}, s.plates);
+        v(Field{"report", Quantity::None, 0, 0, "how much of it the report holds; the job's depth when absent"}, s.report);
     }
 };
 

@@ -65,6 +65,7 @@ private:
     void list(const Field&, const ShortText&, bool, bool) {} // names by which parts refer to each other
     template <class... T> void list(const Field&, const std::variant<T...>&, bool, bool) {}
     template <class T> void list(const Field&, const std::vector<T>&, bool, bool) {}
+    template <class T> void list(const Field&, const SharedList<T>&, bool, bool) {}
     template <class T> std::enable_if_t<HasFields<T>::value> list(const Field&, const T&, bool, bool) {}
 
     std::string group_;
@@ -113,6 +114,7 @@ private:
     void set(ShortText&) {}
     template <class... T> void set(std::variant<T...>&) {}
     template <class T> void set(std::vector<T>&) {}
+    template <class T> void set(SharedList<T>&) {}
     template <class T> std::enable_if_t<HasFields<T>::value> set(T&) {}
 
     const ParameterValue& value_;
@@ -300,6 +302,23 @@ bool setField(Preferences& preferences, const FieldPath& path, const ParameterVa
 }
 std::vector<Parameter> parametersOf(const Prices& prices) { return listed(prices, "prices"); }
 bool setField(Prices& prices, const FieldPath& path, const ParameterValue& value) { return setAt(prices, path, value); }
+
+std::vector<Parameter> coverParameters(const Job& job) {
+    std::vector<Parameter> list = listed(job, "cover");
+    for (Parameter& p : listed(job.report.value_or(ReportChoices{}), "cover")) {
+        p.path = FieldPath{"report"} / p.path;
+        list.push_back(std::move(p));
+    }
+    return list;
+}
+bool setField(Job& job, const FieldPath& path, const ParameterValue& value) {
+    if (path.steps().front() != "report") return setAt(job, path, value);
+    ReportChoices report = job.report.value_or(ReportChoices{});
+    if (!setAt(report, path.after(1), value)) return false;
+    job.report = report == ReportChoices{} ? std::optional<ReportChoices>() : report; // absent while all are as usual
+    return true;
+}
+
 std::vector<Parameter> parametersOf(const CustomSection& section) { return listed(section, "section"); }
 bool setField(CustomSection& section, const FieldPath& path, const ParameterValue& value) { return setAt(section, path, value); }
 

@@ -13,6 +13,7 @@ struct CustomSection;
 struct CombinationRules;
 struct Preferences;
 struct Prices;
+struct Job;
 struct Joint;
 struct Settings;
 
@@ -54,6 +55,9 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 [[nodiscard]] bool setField(Preferences& preferences, const FieldPath& path, const ParameterValue& value);
 [[nodiscard]] std::vector<Parameter> parametersOf(const Prices& prices);
 [[nodiscard]] bool setField(Prices& prices, const FieldPath& path, const ParameterValue& value);
+/// Title, engineer and the choices of the job's report; the path starts with "report" for these.
+[[nodiscard]] std::vector<Parameter> coverParameters(const Job& job);
+[[nodiscard]] bool setField(Job& job, const FieldPath& path, const ParameterValue& value);
 [[nodiscard]] std::vector<Parameter> parametersOf(const CustomSection& section);
 [[nodiscard]] bool setField(CustomSection& section, const FieldPath& path, const ParameterValue& value);
 /// Choices of the plate method: the joint's ("plates"), then those of each framing end, grouped by its name.

@@ -92,6 +92,28 @@ Cost costOf(const Job& job, const ResolvedJoint& joint) {
     return sum;
 }
 
+namespace {
+
+void addJoint(JobLists& out, JointLists lists) {
+    out.totals += lists.totals;
+    for (const PieceRow& row : lists.pieces) add(out.pieces, row);
+    for (const BoltLine& line : lists.bolts) {
+        const auto twin = std::find_if(out.bolts.begin(), out.bolts.end(),
+                                       [&](const BoltLine& b) { return isOrderedAlike(b.order, line.order); });
+        if (twin == out.bolts.end()) {
+            out.bolts.push_back(line);
+        } else {
+            // Bolts of one length in several grips: the thickest is the one that the length must serve.
+            if (line.order.grip > twin->order.grip) twin->order = line.order;
+            twin->count += line.count;
+            twin->cost += line.cost;
+        }
+    }
+    out.joints.push_back(std::move(lists));
+}
+
+} // namespace
+
 JobLists listsOf(const Job& job, const std::string& markOrId) {
     const Prices prices = job.prices.value_or(Prices{});
     JobLists out;
@@ -109,22 +131,17 @@ JobLists listsOf(const Job& job, const std::string& markOrId) {
         JointLists lists = jointLists(*resolved, prices, marks);
         if (!isAsked) continue;
         lists.title = joint.title;
-        out.totals += lists.totals;
-        for (const PieceRow& row : lists.pieces) add(out.pieces, row);
-        for (const BoltLine& line : lists.bolts) {
-            const auto twin = std::find_if(out.bolts.begin(), out.bolts.end(),
-                                           [&](const BoltLine& b) { return isOrderedAlike(b.order, line.order); });
-            if (twin == out.bolts.end()) {
-                out.bolts.push_back(line);
-            } else {
-                // Bolts of one length in several grips: the thickest is the one that the length must serve.
-                if (line.order.grip > twin->order.grip) twin->order = line.order;
-                twin->count += line.count;
-                twin->cost += line.cost;
-            }
-        }
-        out.joints.push_back(std::move(lists));
+        addJoint(out, std::move(lists));
     }
+    return out;
+}
+
+JobLists listsOfJoint(const JobLists& all, const std::string& id) {
+    JobLists out;
+    out.currency = all.currency;
+    out.arePricesGiven = all.arePricesGiven;
+    for (const JointLists& joint : all.joints)
+        if (joint.id == id) addJoint(out, joint);
     return out;
 }
 

@@ -62,5 +62,7 @@ struct JobLists {
 [[nodiscard]] Cost costOf(const Job& job, const ResolvedJoint& joint);
 /// Of the joint with this mark or id, or of all. A shape has the same mark in both.
 [[nodiscard]] JobLists listsOf(const Job& job, const std::string& markOrId = {});
+/// Those of one joint out of the lists of the job.
+[[nodiscard]] JobLists listsOfJoint(const JobLists& all, const std::string& id);
 
 } // namespace zg

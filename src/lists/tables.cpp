@@ -44,6 +44,7 @@ ListTable joints(const JobLists& lists) {
     ListTable t{"joints", "Joints", {}, {}, {}, {}};
     t.columns = {{"joint"},
                  {"where"},
+                 money("cost"),
                  count("pieces"),
                  {"mass of pieces", Quantity::Weight},
                  count("bolts"),
@@ -51,11 +52,10 @@ ListTable joints(const JobLists& lists) {
                  count("holes"),
                  {"fillets", Quantity::Length},
                  {"weld metal", Quantity::Volume},
-                 {"surface", Quantity::Surface},
-                 money("cost")};
+                 {"surface", Quantity::Surface}};
     const auto cells = [](const ListTotals& s) {
-        return std::vector<Cell>{double(s.pieces), s.pieceMass,  double(s.bolts), s.boltMass,    double(s.holes),
-                                 s.fillet,         s.weldVolume, s.surface,       s.cost.total()};
+        return std::vector<Cell>{s.cost.total(),  double(s.pieces), s.pieceMass,  double(s.bolts), s.boltMass,
+                                 double(s.holes), s.fillet,         s.weldVolume, s.surface};
     };
     const auto row = [&](const std::string& mark, const std::string& title, const ListTotals& totals) {
         std::vector<Cell> out{mark, title};
@@ -181,8 +181,17 @@ ListTable cost(const JobLists& lists) {
 
 } // namespace
 
+ListTable tableOf(const JobLists& lists, const std::string& key) {
+    constexpr ListTable (*makers[])(const JobLists&) = {joints, pieces, bolts, welds, cost}; // in the order of the keys
+    for (std::size_t i = 0; i < std::size(listKeys); ++i)
+        if (key == listKeys[i]) return makers[i](lists);
+    return {};
+}
+
 std::vector<ListTable> tablesOf(const JobLists& lists) {
-    return {joints(lists), pieces(lists), bolts(lists), welds(lists), cost(lists)};
+    std::vector<ListTable> tables;
+    for (const char* key : listKeys) tables.push_back(tableOf(lists, key));
+    return tables;
 }
 
 std::string headingOf(const Column& column, const std::string& currency, UnitSystem units) {

@@ -23,6 +23,8 @@ struct ListTable {
     std::vector<std::string> notes;
 };
 
+/// One of them by its key; empty for another word.
+[[nodiscard]] ListTable tableOf(const JobLists& lists, const std::string& key);
 [[nodiscard]] std::vector<ListTable> tablesOf(const JobLists& lists);
 /// Keys of the tables, for the command line.
 inline constexpr const char* listKeys[] = {"joints", "pieces", "bolts", "welds", "cost"};

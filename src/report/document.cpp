@@ -6,8 +6,30 @@
 
 namespace zg {
 
-void Document::heading(int level, const std::string& words, const std::string& anchor) {
-    blocks.emplace_back(HeadingBlock{level, words, anchor});
+TableCell textCell(const std::string& text) {
+    TableCell c;
+    c.text = text;
+    return c;
+}
+TableCell symbolCell(const std::string& text) {
+    TableCell c = textCell(text);
+    c.isSymbolic = true;
+    return c;
+}
+TableCell numberCell(const std::string& text) {
+    TableCell c = textCell(text);
+    c.isNumber = true;
+    return c;
+}
+TableCell stateCell(const std::string& text, CheckState state) {
+    TableCell c = numberCell(text);
+    c.hasState = true;
+    c.state = state;
+    return c;
+}
+
+void Document::heading(int level, const std::string& words, const std::string& target) {
+    blocks.emplace_back(HeadingBlock{level, words, target});
 }
 void Document::text(const std::string& words, bool isFaint) {
     TextBlock b;

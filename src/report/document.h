@@ -36,13 +36,33 @@ struct FigureBlock {
     std::shared_ptr<const Drawing> drawing;
     std::string caption;
 };
+[[nodiscard]] TableCell textCell(const std::string& text);
+[[nodiscard]] TableCell symbolCell(const std::string& text);
+[[nodiscard]] TableCell numberCell(const std::string& text);
+/// With the ring of a state before the text.
+[[nodiscard]] TableCell stateCell(const std::string& text, CheckState state);
 using Block = std::variant<HeadingBlock, TextBlock, TableBlock, FormulaBlock, FigureBlock>;
+
+/// Block of the office on the cover: its name and lines, and a picture (PNG or JPEG, as bytes).
+struct Letterhead {
+    std::vector<std::string> lines;
+    std::string logo;
+};
+/// First page of a report.
+struct Cover {
+    Letterhead letterhead;
+    std::string title;
+    std::vector<std::pair<std::string, std::string>> facts; ///< "revision", "B"
+    std::vector<std::string> sentences;                     ///< what the report holds and says
+};
 
 struct Document {
     std::string title, subtitle;
+    std::string anchor;    ///< of the document among others
+    bool isPartOf = false; ///< stands under the document before it in a table of contents
     std::vector<Block> blocks;
 
-    void heading(int level, const std::string& text, const std::string& anchor = {});
+    void heading(int level, const std::string& text, const std::string& target = {});
     void text(const std::string& text, bool isFaint = false);
     void symbolic(const std::string& text);
     void figure(Drawing drawing, const std::string& caption);

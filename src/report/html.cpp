@@ -2,6 +2,8 @@
 #include "base/text.h"
 #include "base/typeset.h"
 #include "drawing/svg.h"
+#include "report/job_report.h"
+#include "scene/png.h"
 #include "words/phrases.h"
 #include <cstdio>
 
@@ -31,7 +33,7 @@ public:
     Html(const Palette& palette, UnitSystem units, bool isPage) : p_(palette), units_(units), isPage_(isPage) {}
 
     std::string document(const Document& d) {
-        std::string out = "<h1>" + escapedMarkup(d.title) + "</h1>\n";
+        std::string out = "<h1>" + named(d.anchor) + escapedMarkup(d.title) + "</h1>\n";
         if (!d.subtitle.empty()) out += faint(escapedMarkup(d.subtitle), "p");
         for (const Block& block : d.blocks) out += std::visit([&](const auto& b) { return render(b); }, block);
         return out;
@@ -42,10 +44,12 @@ private:
         return std::string("<") + tag + " style=\"color:" + hex(p_, Tone::FaintInk) + "\">" + html + "</" + tag + ">\n";
     }
 
+    static std::string named(const std::string& anchor) {
+        return anchor.empty() ? "" : "<a name=\"" + escapedMarkup(anchor) + "\"></a>";
+    }
     std::string render(const HeadingBlock& h) {
         const std::string tag = "h" + std::to_string(h.level);
-        const std::string anchor = h.anchor.empty() ? "" : "<a name=\"" + escapedMarkup(h.anchor) + "\"></a>";
-        return "<" + tag + ">" + anchor + escapedMarkup(h.text) + "</" + tag + ">\n";
+        return "<" + tag + ">" + named(h.anchor) + escapedMarkup(h.text) + "</" + tag + ">\n";
     }
     std::string render(const TextBlock& t) {
         std::string html = t.isSymbolic ? toHtml(typesetProse(t.text)) : escapedMarkup(t.text);
@@ -100,21 +104,58 @@ private:
 
 } // namespace
 
-std::string htmlPage(const std::vector<Document>& documents, UnitSystem units) {
+namespace {
+
+std::string pageHead(const std::string& title) {
     const Palette& p = lightPalette();
-    std::string out =
-        "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>" +
-        escapedMarkup(documents.empty() ? "Report" : documents.front().title) +
-        "</title>\n<style>body{font:14px/1.45 Inter,'DejaVu Sans',sans-serif;max-width:900px;margin:2em auto;padding:0 "
-        "1em;color:" +
-        hex(p, Tone::Ink) + ";background:" + hex(p, Tone::Card) +
-        "}table{border-collapse:collapse;font-variant-numeric:tabular-nums;font-size:12.5px}td,th{border-bottom:1px solid " +
-        hex(p, Tone::Line) +
-        ";vertical-align:top}h1{margin-top:2em}figure{margin:1em 0}figcaption,small{color:" + hex(p, Tone::FaintInk) +
-        "}svg{max-width:100%;height:auto}</style></head><body>\n";
-    Html html(p, units, true);
+    return "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>" + escapedMarkup(title) +
+           "</title>\n<style>body{font:14px/1.45 Inter,'DejaVu Sans',sans-serif;max-width:900px;margin:2em auto;padding:0 "
+           "1em;color:" +
+           hex(p, Tone::Ink) + ";background:" + hex(p, Tone::Card) +
+           "}table{border-collapse:collapse;font-variant-numeric:tabular-nums;font-size:12.5px}td,th{border-bottom:1px solid " +
+           hex(p, Tone::Line) +
+           ";vertical-align:top}h1{margin-top:2em}figure{margin:1em 0}figcaption,small{color:" + hex(p, Tone::FaintInk) +
+           "}svg{max-width:100%;height:auto}</style></head><body>\n";
+}
+constexpr const char* pageFoot = "</body></html>\n";
+
+std::string coverPage(const Cover& c) {
+    std::string out;
+    if (!c.letterhead.logo.empty())
+        out += std::string("<p><img alt=\"\" style=\"max-height:90px;max-width:260px\" src=\"data:image/") +
+               (c.letterhead.logo[0] == '\x89' ? "png" : "jpeg") + ";base64," + base64(c.letterhead.logo) + "\"></p>\n";
+    for (std::size_t i = 0; i < c.letterhead.lines.size(); ++i)
+        out += (i == 0 ? "<p><b>" : "<br>") + escapedMarkup(c.letterhead.lines[i]) + (i == 0 ? "</b>" : "");
+    if (!c.letterhead.lines.empty()) out += "</p>\n";
+    out += "<h1>" + escapedMarkup(c.title) + "</h1>\n";
+    if (!c.facts.empty()) {
+        out += "<table cellpadding=\"3\">";
+        for (const auto& [what, text] : c.facts)
+            out += "<tr><td>" + escapedMarkup(what) + "</td><td><b>" + escapedMarkup(text) + "</b></td></tr>\n";
+        out += "</table>\n";
+    }
+    for (const std::string& sentence : c.sentences) out += "<p>" + escapedMarkup(sentence) + "</p>\n";
+    return out;
+}
+
+} // namespace
+
+std::string htmlPage(const std::vector<Document>& documents, UnitSystem units) {
+    std::string out = pageHead(documents.empty() ? "Report" : documents.front().title);
+    Html html(lightPalette(), units, true);
     for (const Document& d : documents) out += html.document(d);
-    return out + "</body></html>\n";
+    return out + pageFoot;
+}
+
+std::string htmlReport(JobReport& report, UnitSystem units) {
+    Html html(lightPalette(), units, true);
+    std::string contents = "<h2>Contents</h2>\n<ul>\n", body;
+    while (const auto d = report.next()) {
+        if (!d->isPartOf)
+            contents += "<li><a href=\"#" + escapedMarkup(d->anchor) + "\">" + escapedMarkup(d->title) + "</a></li>\n";
+        body += html.document(*d);
+    }
+    return pageHead(report.cover().title) + coverPage(report.cover()) + contents + "</ul>\n" + body + pageFoot;
 }
 
 std::string htmlBody(const Document& document, const Palette& palette, UnitSystem units) {

@@ -1,32 +1,19 @@
 #include "report/joint_report.h"
+#include "actions/combine.h"
 #include "base/text.h"
 #include "base/typeset.h"
 #include "drawing/chart.h"
 #include "drawing/sheet.h"
 #include "drawing/springs.h"
+#include "report/list_report.h"
 #include "words/phrases.h"
+#include "words/set_words.h"
 #include "words/verdict.h"
 #include <algorithm>
 #include <set>
 
 namespace zg {
 namespace {
-
-TableCell words(const std::string& text) {
-    TableCell c;
-    c.text = text;
-    return c;
-}
-TableCell symbols(const std::string& text) {
-    TableCell c = words(text);
-    c.isSymbolic = true;
-    return c;
-}
-TableCell number(const std::string& text) {
-    TableCell c = words(text);
-    c.isNumber = true;
-    return c;
-}
 
 class Report {
 public:
@@ -38,6 +25,7 @@ public:
     Document run() {
         d_.title = joint_.mark + (joint_.title.empty() ? "" : ", " + joint_.title);
         d_.subtitle = job_.title;
+        d_.anchor = joint_.id;
         verdict();
         if (o_.withFigures) sheet();
         keyNumbers();
@@ -91,19 +79,17 @@ private:
         t.widths = {0.06, 0.09, 0.08, 0.08, 0.08, 0.1, 0.1, 0.11, 0.14, 0.16};
         for (const ConnectionResult& c : result_.connections) {
             std::vector<TableCell> row;
-            row.push_back(words(c.set < 0 ? "–" : result_.actions[static_cast<std::size_t>(c.set)].id));
-            row.push_back(words(std::string(name(c.side)) + (c.isReversed ? ", bottom" : "")));
-            row.push_back(number(shownNumber(c.M_Ed, Quantity::Moment, units_)));
-            row.push_back(number(shownNumber(c.M_j_Rd, Quantity::Moment, units_)));
-            TableCell use = number(fixedDecimals(c.utilisation, 2));
-            use.hasState = c.set >= 0;
-            use.state = stateOf(c.utilisation);
-            row.push_back(use);
-            row.push_back(number(shownNumber(c.stiffness.S_j_ini, Quantity::Stiffness, units_)));
-            row.push_back(number(shownNumber(c.stiffness.S_j, Quantity::Stiffness, units_)));
-            row.push_back(words(wordOf(c.classification.stiffness)));
-            row.push_back(words(wordOf(c.classification.strength)));
-            row.push_back(words(limitOf(c)));
+            row.push_back(textCell(c.set < 0 ? "–" : result_.actions[static_cast<std::size_t>(c.set)].id));
+            row.push_back(textCell(std::string(name(c.side)) + (c.isReversed ? ", bottom" : "")));
+            row.push_back(numberCell(shownNumber(c.M_Ed, Quantity::Moment, units_)));
+            row.push_back(numberCell(shownNumber(c.M_j_Rd, Quantity::Moment, units_)));
+            const std::string use = fixedDecimals(c.utilisation, 2);
+            row.push_back(c.set >= 0 ? stateCell(use, stateOf(c.utilisation)) : numberCell(use));
+            row.push_back(numberCell(shownNumber(c.stiffness.S_j_ini, Quantity::Stiffness, units_)));
+            row.push_back(numberCell(shownNumber(c.stiffness.S_j, Quantity::Stiffness, units_)));
+            row.push_back(textCell(wordOf(c.classification.stiffness)));
+            row.push_back(textCell(wordOf(c.classification.strength)));
+            row.push_back(textCell(limitOf(c)));
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
@@ -137,18 +123,18 @@ private:
         for (const char* head : {"F_tr_Rd", "at M_Ed", "held by"}) t.head.push_back(head);
         t.widths.insert(t.widths.end(), {0.11, 0.1, 0.15});
         const auto force = [&](const Component* link) {
-            if (!link || !link->alone) return number("–");
-            return number(shownNumber(*link->alone, Quantity::Force, units_) +
-                          (link->mode ? " m" + std::to_string(static_cast<int>(*link->mode)) : ""));
+            if (!link || !link->alone) return numberCell("–");
+            return numberCell(shownNumber(*link->alone, Quantity::Force, units_) +
+                              (link->mode ? " m" + std::to_string(static_cast<int>(*link->mode)) : ""));
         };
         for (const RowResult& r : c->rows) {
-            std::vector<TableCell> row{r.place < 0 ? words("flange") : number(std::to_string(r.place + 1)),
-                                       number(shownNumber(r.h_r, Quantity::Length, units_))};
+            std::vector<TableCell> row{r.place < 0 ? textCell("flange") : numberCell(std::to_string(r.place + 1)),
+                                       numberCell(shownNumber(r.h_r, Quantity::Length, units_))};
             for (const Limit kind : kinds) row.push_back(force(r.find(kind)));
-            row.push_back(number(shownNumber(r.F_tr_Rd, Quantity::Force, units_)));
-            row.push_back(number(shownNumber(r.F_r_Ed, Quantity::Force, units_)));
-            row.push_back(words(std::string(wordOf(r.limit)) +
-                                (r.groupFirst != r.place ? ", with row " + std::to_string(r.groupFirst + 1) : "")));
+            row.push_back(numberCell(shownNumber(r.F_tr_Rd, Quantity::Force, units_)));
+            row.push_back(numberCell(shownNumber(r.F_r_Ed, Quantity::Force, units_)));
+            row.push_back(textCell(std::string(wordOf(r.limit)) +
+                                   (r.groupFirst != r.place ? ", with row " + std::to_string(r.groupFirst + 1) : "")));
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
@@ -169,15 +155,13 @@ private:
                 continue;
             // One page: what is over, and the worst of the rest.
             if (o_.depth == Depth::Brief && t.rows.size() >= 7 && c.state != CheckState::Over) continue;
-            std::vector<TableCell> row{words(titleOf(c, isTwoSided())), words(setName(result_, c)),
-                                       number(say(c.demand, c.quantity)), number(say(c.resistance, c.quantity))};
-            TableCell use = number(c.state == CheckState::NotApplicable ? "–"
-                                   : c.utilisation >= farOver           ? "none"
-                                                                        : fixedDecimals(c.utilisation, 2));
-            use.hasState = true;
-            use.state = c.state;
-            row.push_back(use);
-            row.push_back(words(c.clause));
+            std::vector<TableCell> row{textCell(titleOf(c, isTwoSided())), textCell(setName(result_, c)),
+                                       numberCell(say(c.demand, c.quantity)), numberCell(say(c.resistance, c.quantity))};
+            row.push_back(stateCell(c.state == CheckState::NotApplicable ? "–"
+                                    : c.utilisation >= farOver           ? "none"
+                                                                         : fixedDecimals(c.utilisation, 2),
+                                    c.state));
+            row.push_back(textCell(c.clause));
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
@@ -205,13 +189,13 @@ private:
     }
 
     void pair(TableBlock& t, const std::string& what, const std::string& value) {
-        t.rows.push_back({words(what), symbols(value)});
+        t.rows.push_back({textCell(what), symbolCell(value)});
     }
 
     void joint() {
         d_.heading(2, "The joint", "joint");
         TableBlock t;
-        t.head = {"part", "what it is"};
+        t.head = {"member", "what it is"};
         t.widths = {0.28, 0.72};
         const Through& column = resolved_.columnSpec;
         if (resolved_.hasColumn)
@@ -220,14 +204,18 @@ private:
                      significant(resolved_.column.steel.f_y, 4) + ", f_u " + significant(resolved_.column.steel.f_u, 4) +
                      " MPa)" +
                      (column.endAbove ? ", ends " + say(*column.endAbove, Quantity::Length) + " above the beam" : ", continues"));
-        if (const auto& doubler = resolved_.doubler)
-            pair(t, "supplementary web plate",
-                 say(doubler->thickness, Quantity::Length) + ", " + (doubler->sides == 2 ? "both sides" : "one side") + ", " +
-                     doubler->steel);
-        if (const auto& diagonal = resolved_.diagonal)
-            pair(t, "diagonal stiffener", say(diagonal->thickness, Quantity::Length) + ", " + diagonal->steel);
         for (const ResolvedSide& s : resolved_.sides) side(t, s);
         d_.blocks.emplace_back(std::move(t));
+        const JobLists made = o_.lists ? JobLists{} : listsOf(job_, joint_.id);
+        const JobLists& lists = o_.lists ? *o_.lists : made;
+        for (const char* key : {"pieces", "bolts", "welds"}) {
+            ListTable table = tableOf(lists, key);
+            if (table.rows.empty()) continue;
+            d_.heading(3, table.title);
+            d_.blocks.emplace_back(tableBlock(table, lists.currency, units_,
+                                              {"joint", "joints", "cost", "cost of all", "surface of one", "weld metal", "nuts",
+                                               "least asked", "mass of one"}));
+        }
     }
 
     void side(TableBlock& t, const ResolvedSide& r) {
@@ -236,31 +224,14 @@ private:
         pair(t, "beam" + where,
              s.beam.section + ", " + s.beam.steel + (s.span ? ", span " + say(*s.span, Quantity::Length) : ", span not given") +
                  (s.slope != 0 ? ", slope " + say(s.slope, Quantity::Angle) : ""));
-        pair(t, "end plate" + where,
-             say(s.plate.thickness, Quantity::Length) + " × " + say(s.plate.width, Quantity::Length) + ", " +
-                 say(s.plate.above, Quantity::Length) + " above and " + say(s.plate.below, Quantity::Length) +
-                 " below the beam, " + s.plate.steel);
+        if (r.kind != ConnectionKind::EndPlate) return;
         std::string rows;
         for (const BoltRowSpec& row : s.rows)
             rows += (rows.empty() ? "" : ", ") + shownNumber(row.position, Quantity::Length, units_);
-        pair(t, "bolts" + where,
-             std::to_string(2 * s.rows.size()) + " " + s.bolts.size + " " + s.bolts.grade + ", gauge " +
-                 say(s.bolts.gauge, Quantity::Length) + ", rows at " + (rows.empty() ? "none" : rows) + " " +
+        pair(t, "end plate" + where,
+             say(s.plate.above, Quantity::Length) + " above and " + say(s.plate.below, Quantity::Length) + " below the beam; " +
+                 "gauge " + say(s.bolts.gauge, Quantity::Length) + ", rows at " + (rows.empty() ? "none" : rows) + " " +
                  unitOf(Quantity::Length, units_).symbol + " below the top of the beam");
-        const auto weld = [&](const WeldSpec& w) {
-            return w.kind == WeldKind::Butt ? std::string("butt") : "fillets a " + say(w.throat, Quantity::Length);
-        };
-        pair(t, "welds" + where,
-             "top flange " + weld(s.topWeld) + ", web " + weld(s.webWeld) + ", bottom flange " + weld(s.bottomWeld));
-        const auto fitting = [&](const char* what, const auto& spec) {
-            if (spec) pair(t, what + where, say(spec->thickness, Quantity::Length) + ", " + spec->steel);
-        };
-        fitting("column stiffener, top", s.stiffenerTop);
-        fitting("column stiffener, bottom", s.stiffenerBottom);
-        fitting("backing plates, top", s.backingTop);
-        fitting("backing plates, bottom", s.backingBottom);
-        fitting("rib, top", s.ribTop);
-        fitting("rib, bottom", s.ribBottom);
     }
 
     void actions() {
@@ -272,9 +243,9 @@ private:
             const ActionSet& a = result_.actions[i];
             bool isFirst = true;
             const auto add = [&](const std::string& member, const EndForces& f) {
-                t.rows.push_back({words(isFirst ? a.id : ""), words(isFirst ? a.title : ""), words(member),
-                                  number(say(f.N, Quantity::Force)), number(say(f.V, Quantity::Force)),
-                                  number(say(f.M, Quantity::Moment))});
+                t.rows.push_back({textCell(isFirst ? a.id : ""), textCell(isFirst ? a.title : ""), textCell(member),
+                                  numberCell(say(f.N, Quantity::Force)), numberCell(say(f.V, Quantity::Force)),
+                                  numberCell(say(f.M, Quantity::Moment))});
                 isFirst = false;
             };
             for (const ResolvedSide& s : resolved_.sides) add(name(s.id) + " beam", forcesAt(a, s.id));
@@ -285,10 +256,38 @@ private:
             d_.text("None given: resistances only.");
         else
             d_.blocks.emplace_back(std::move(t));
+        provenance();
         for (std::size_t i = 0; i < result_.balance.size(); ++i) {
             const std::string out = balanceSentence(result_.balance[i], units_);
             if (!out.empty()) d_.text("Set " + result_.actions[i].id + " is " + out + ".");
         }
+    }
+
+    /// What sets were made of, and at which place of the building each acts.
+    void provenance() {
+        std::string made, direct;
+        for (const ActionSet& a : result_.actions) {
+            if (a.made.empty())
+                direct += (direct.empty() ? "" : ", ") + a.id;
+            else
+                made += (made.empty() ? "" : "; ") + a.id + " = " + madeOf(a) +
+                        (isOutOfDate(joint_, a) ? " (cases changed since)" : "");
+        }
+        if (!made.empty()) {
+            std::string cases;
+            for (const ActionCase& c : joint_.cases)
+                cases += (cases.empty() ? "" : "; ") + c.id + " " + EnumNames<CaseNature>::names[static_cast<int>(c.nature)] +
+                         (c.title.empty() ? "" : ", " + c.title);
+            d_.text("Cases: " + (cases.empty() ? "none are left in the joint" : cases) + ".", true);
+            d_.text("Made of cases: " + made + ".", true);
+            if (!direct.empty()) d_.text("Given directly: " + direct + ".", true);
+        }
+        for (const PlaceUse& p : usesByPlace(result_))
+            d_.text((p.place.empty() ? "Sets of no place" : "At " + p.place) + ": " + p.sets + "; " +
+                    (p.worst ? titleOf(*p.worst, isTwoSided()) + " " + fixedDecimals(p.worst->utilisation, 2) + " in " +
+                                   setName(result_, *p.worst)
+                             : std::string("no check")) +
+                    ".");
     }
 
     /// A list in the longer depths, one paragraph on the single page.
@@ -456,6 +455,7 @@ Document jointReport(const Job& job, const Joint& joint, const Diagnostics& prob
     Document d;
     d.title = joint.mark + (joint.title.empty() ? "" : ", " + joint.title);
     d.subtitle = job.title;
+    d.anchor = joint.id;
     d.text(joint.mark + " could not be computed:");
     for (const Diagnostic& p : problems) d.text("– " + placeOf(p) + ": " + sentenceOf(p, job.settings.units));
     return d;
@@ -465,30 +465,6 @@ Document jointReport(const Job& job, const Joint& joint, const ReportOptions& op
     const auto resolved = resolve(job, joint);
     if (!resolved) return jointReport(job, joint, resolved.error());
     return jointReport(job, joint, *resolved, verifyTraced(*resolved, resultKey(job, joint)), options);
-}
-
-Document registerReport(const Job& job) {
-    Document d;
-    d.title = job.title.empty() ? "Joints" : job.title;
-    d.subtitle = job.engineer.empty() ? "Register of joints" : "Register of joints, " + job.engineer;
-    TableBlock t;
-    t.head = {"mark", "where", "members", "use", "verdict"};
-    t.widths = {0.07, 0.2, 0.2, 0.08, 0.45};
-    for (const Joint& joint : job.joints) {
-        const auto result = verify(job, joint);
-        TableCell use = number(result && result->governing >= 0 ? fixedDecimals(result->utilisation, 2) : "–");
-        use.hasState = true;
-        use.state = result ? result->state : CheckState::NotDone;
-        const std::string members = membersText(joint);
-        const Verdict v = result ? verdictOf(*result, isTwoSided(joint), joint.frame, job.settings.units)
-                                 : verdictOf(joint.mark, result.error());
-        t.rows.push_back({words(joint.mark), words(joint.title), words(members), use, symbols(sentence(v))});
-    }
-    if (t.rows.empty())
-        d.text("The job has no joint yet.");
-    else
-        d.blocks.emplace_back(std::move(t));
-    return d;
 }
 
 } // namespace zg

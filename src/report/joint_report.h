@@ -4,9 +4,12 @@
 
 namespace zg {
 
+struct JobLists;
+
 struct ReportOptions {
     Depth depth = Depth::ByPart;
     bool withFigures = true;
+    const JobLists* lists = nullptr; ///< pieces, bolts and welds of this joint; made when null
 };
 
 /// The calculation of one joint as a document in one of three depths. `traced` comes from verifyTraced of the same joint.
@@ -16,8 +19,6 @@ struct ReportOptions {
 [[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const Diagnostics& problems);
 /// Either of the two: looks up, verifies with tracing, and reports.
 [[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const ReportOptions& options);
-/// Cover page: the register with verdicts.
-[[nodiscard]] Document registerReport(const Job& job);
 
 /// Anchor of the workings of a check: the heading it jumps to.
 [[nodiscard]] std::string anchorOf(const Check& check);

@@ -11,13 +11,6 @@ namespace zg {
 
 namespace {
 
-TableCell words(const std::string& text) { return {text}; }
-TableCell number(const std::string& text) {
-    TableCell c{text};
-    c.isNumber = true;
-    return c;
-}
-
 class PlateReport {
 public:
     PlateReport(const Job& job, const Joint& joint, const PlateStudy& study)
@@ -71,13 +64,13 @@ private:
                 if (!part || p.strain > part->strain || (p.strain == part->strain && p.stress > part->stress)) part = &p;
             double bolt = 0;
             for (const BoltUse& b : s.bolts) bolt = std::max(bolt, b.utilisation());
-            TableCell reserve = number((s.isReserveOpen ? "> " : "") + fixedDecimals(s.reserve, 2));
+            TableCell reserve = numberCell((s.isReserveOpen ? "> " : "") + fixedDecimals(s.reserve, 2));
             reserve.hasState = true;
             reserve.state = stateOf(useOf(1, s.reserve));
             t.rows.push_back(
-                {words(s.id), reserve, words(limitWords(s.limit, s.limitPart, strainLimit_)),
-                 words(part ? partName(part->part, isTwoSided_) + ", " + fixedDecimals(100 * part->strain, 2) + " %" : ""),
-                 number(fixedDecimals(bolt, 2)), number(shown(s.balance.left, Quantity::Force, units_))});
+                {textCell(s.id), reserve, textCell(limitWords(s.limit, s.limitPart, strainLimit_)),
+                 textCell(part ? partName(part->part, isTwoSided_) + ", " + fixedDecimals(100 * part->strain, 2) + " %" : ""),
+                 numberCell(fixedDecimals(bolt, 2)), numberCell(shown(s.balance.left, Quantity::Force, units_))});
         }
         if (least) d_.blocks.emplace_back(std::move(t));
         for (const PlateStrength& s : study_.sets)
@@ -89,7 +82,8 @@ private:
         path.widths = {0.2, 0.4, 0.4};
         for (const PathStretch& stretch : pathOf(*least, isTwoSided_, units_))
             for (const PathPart& p : stretch.parts)
-                path.rows.push_back({words(&p == &stretch.parts.front() ? stretch.title : ""), words(p.name), number(p.number)});
+                path.rows.push_back(
+                    {textCell(&p == &stretch.parts.front() ? stretch.title : ""), textCell(p.name), numberCell(p.number)});
         d_.blocks.emplace_back(std::move(path));
         if (least->fullFrame < 0) return;
         SceneState state;
@@ -112,9 +106,9 @@ private:
             for (std::size_t i = 0; i < b.modes.size() && i < 3; ++i) {
                 const PlateMode& m = b.modes[i];
                 if (!first || m.factor < first->factor) first = &m;
-                t.rows.push_back({words(b.id), number(std::to_string(i + 1)), number(fixedDecimals(m.factor, 2)),
-                                  words(reachWords(m, isTwoSided_)), number(fixedDecimals(m.leastFactor, 0)),
-                                  number(fixedDecimals(m.slenderness, 2)), number(fixedDecimals(m.rho, 2))});
+                t.rows.push_back({textCell(b.id), numberCell(std::to_string(i + 1)), numberCell(fixedDecimals(m.factor, 2)),
+                                  textCell(reachWords(m, isTwoSided_)), numberCell(fixedDecimals(m.leastFactor, 0)),
+                                  numberCell(fixedDecimals(m.slenderness, 2)), numberCell(fixedDecimals(m.rho, 2))});
             }
         if (t.rows.empty()) return d_.text("No buckling factor below the largest of interest.");
         d_.blocks.emplace_back(std::move(t));
@@ -139,15 +133,15 @@ private:
         for (const PlateStability& s : study_.stability) {
             if (!s.run.isLoaded) continue;
             if (!least || s.run.reserve < least->run.reserve) least = &s;
-            TableCell reserve = number((s.run.isReserveOpen ? "> " : "") + fixedDecimals(s.run.reserve, 2));
+            TableCell reserve = numberCell((s.run.isReserveOpen ? "> " : "") + fixedDecimals(s.run.reserve, 2));
             reserve.hasState = true;
             reserve.state = stateOf(s.utilisation());
             std::string shapes;
             for (const PlateImperfection& i : s.imperfections)
                 shapes += (shapes.empty() ? "" : "; ") + imperfectionWords(i, isTwoSided_);
-            t.rows.push_back({words(s.run.id), reserve, number(fixedDecimals(s.plainReserve, 2)),
-                              words(limitWords(s.run.limit, s.run.limitPart, strainLimit_)),
-                              words(shapes.empty() ? "no modes" : shapes)});
+            t.rows.push_back({textCell(s.run.id), reserve, numberCell(fixedDecimals(s.plainReserve, 2)),
+                              textCell(limitWords(s.run.limit, s.run.limitPart, strainLimit_)),
+                              textCell(shapes.empty() ? "no modes" : shapes)});
         }
         d_.blocks.emplace_back(std::move(t));
         for (const PlateStability& s : study_.stability)
@@ -205,8 +199,9 @@ private:
         t.head = {"M", "rotation", "part", ""};
         t.widths = {0.16, 0.16, 0.36, 0.32};
         for (const PartMark& at : m.parts)
-            t.rows.push_back({number(shown(at.M, Quantity::Moment, units_)), number(fixedDecimals(1e3 * at.phi, 2) + " mrad"),
-                              words(partName(at.part, isTwoSided_)), words(wordOf(at.what))});
+            t.rows.push_back({numberCell(shown(at.M, Quantity::Moment, units_)),
+                              numberCell(fixedDecimals(1e3 * at.phi, 2) + " mrad"), textCell(partName(at.part, isTwoSided_)),
+                              textCell(wordOf(at.what))});
         d_.blocks.emplace_back(std::move(t));
     }
 

@@ -1,5 +1,4 @@
 #include "session/session.h"
-#include "actions/route.h"
 #include "exchange/job_file.h"
 #include "joint/validate.h"
 #include "logging/log.h"
@@ -296,53 +295,24 @@ bool Session::edit(const QString& title, const std::function<void(Joint&)>& chan
         preview(std::move(joint));
         return true;
     }
-    Job after = job_;
     const auto at = placeOf(job_, currentId_);
     if (at == job_.joints.end()) return false;
-    Joint& joint = after.joints[static_cast<std::size_t>(at - job_.joints.begin())];
+    Joint joint = *at;
     change(joint);
     sortRows(joint);
+    Job after = job_;
+    putJoints(after, {joint});
     return push(title, std::move(after), currentId_, mergeKey);
 }
 
-bool Session::editSettings(const QString& title, const std::function<void(Settings&)>& change) {
+bool Session::editJob(const QString& title, const std::function<void(Job&)>& change) {
     Job after = job_;
-    change(after.settings);
+    change(after);
     return push(title, std::move(after), currentId_, {});
 }
 
 bool Session::editJoints(const QString& title, const std::vector<Joint>& joints) {
-    Job after = job_;
-    for (const Joint& joint : joints)
-        for (std::size_t i = 0; i < after.joints.size(); ++i)
-            if (std::as_const(after).joints[i].id == joint.id) after.joints[i] = joint;
-    return push(title, std::move(after), currentId_, {});
-}
-
-bool Session::editCases(const QString& title, const Joint& joint, const CombinationRules& rules) {
-    Job after = job_;
-    after.combinations = rules;
-    for (std::size_t i = 0; i < after.joints.size(); ++i)
-        if (std::as_const(after).joints[i].id == joint.id) after.joints[i] = joint;
-    return push(title, std::move(after), currentId_, {});
-}
-
-bool Session::takeActions(const QString& title, const std::vector<Route>& routes) {
-    Job after = job_;
-    take(after, routes);
-    return push(title, std::move(after), currentId_, {});
-}
-
-bool Session::editPreferences(const QString& title, const Preferences& preferences) {
-    Job after = job_;
-    after.preferences = preferences;
-    return push(title, std::move(after), currentId_, {});
-}
-
-bool Session::editPrices(const QString& title, const Prices& prices) {
-    Job after = job_;
-    after.prices = prices;
-    return push(title, std::move(after), currentId_, {});
+    return editJob(title, [&](Job& job) { putJoints(job, joints); });
 }
 
 bool Session::setParameter(const Parameter& p, const ParameterValue& value, const QString& shownValue) {

@@ -96,13 +96,8 @@ public:
     bool edit(const QString& title, const std::function<void(Joint&)>& change, const QString& mergeKey = {});
     /// Puts these in the place of the joints that have their ids, as one step.
     bool editJoints(const QString& title, const std::vector<Joint>& joints);
-    /// The joint with its cases and the sets made of them, and the job's rules, as one step.
-    bool editCases(const QString& title, const Joint& joint, const CombinationRules& rules);
-    /// Sets of several joints at once.
-    bool takeActions(const QString& title, const std::vector<Route>& routes);
-    bool editPreferences(const QString& title, const Preferences& preferences);
-    bool editSettings(const QString& title, const std::function<void(Settings&)>& change);
-    bool editPrices(const QString& title, const Prices& prices);
+    /// Changes anything of the job.
+    bool editJob(const QString& title, const std::function<void(Job&)>& change);
     bool setParameter(const Parameter& parameter, const ParameterValue& value, const QString& shownValue);
     void addJoint(Joint joint);
     void removeCurrent();

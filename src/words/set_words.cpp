@@ -14,6 +14,27 @@ std::string sentenceOf(const DominatedSet& d, const JointResult& result, bool is
     return text;
 }
 
+std::vector<PlaceUse> usesByPlace(const JointResult& result) {
+    std::vector<PlaceUse> places;
+    std::vector<std::size_t> of;
+    bool hasPlace = false;
+    for (const ActionSet& set : result.actions) {
+        hasPlace = hasPlace || !set.place.empty();
+        auto at = std::find_if(places.begin(), places.end(), [&](const PlaceUse& p) { return p.place == set.place; });
+        if (at == places.end()) at = places.insert(places.end(), PlaceUse{set.place, {}, {}});
+        at->sets += (at->sets.empty() ? "" : ", ") + set.id;
+        of.push_back(static_cast<std::size_t>(at - places.begin()));
+    }
+    if (!hasPlace) return {};
+    std::vector<std::vector<Check>> checks(places.size());
+    for (const Check& c : result.checks)
+        if (c.set >= 0 && c.state != CheckState::NotDone && c.state != CheckState::NotApplicable)
+            checks[of[static_cast<std::size_t>(c.set)]].push_back(c);
+    for (std::size_t i = 0; i < places.size(); ++i)
+        if (!checks[i].empty()) places[i].worst = inOrder(std::move(checks[i])).front();
+    return places;
+}
+
 std::vector<std::string> hintsOf(const Joint& joint) {
     std::vector<std::string> hints;
     for (const EndId end : framingEnds(joint)) {

@@ -1,5 +1,6 @@
 #include "report/document.h"
 #include "report/html.h"
+#include "report/job_report.h"
 #include "report/joint_report.h"
 #include "support/joints.h"
 #include <algorithm>
@@ -89,11 +90,11 @@ TEST_CASE("a line as text reads as a person would write it", "[report]") {
 
 TEST_CASE("a job without joints and a joint with problems have a report too", "[report]") {
     Job job;
-    CHECK(htmlPage({registerReport(job)}, UnitSystem::SI).find("The job has no joint yet.") != std::string::npos);
+    JobReport empty(job, {});
+    CHECK(htmlReport(empty, UnitSystem::SI).find("The job has no joint yet.") != std::string::npos);
     job = sample::extendedJob();
     member(job.joints[0], ends::right).section = "nothing";
-    const std::string page =
-        htmlPage({registerReport(job), jointReport(job, job.joints[0], resolve(job, job.joints[0]).error())}, UnitSystem::SI);
+    const std::string page = htmlPage({jointReport(job, job.joints[0], resolve(job, job.joints[0]).error())}, UnitSystem::SI);
     CHECK(page.find("could not be computed") != std::string::npos);
     CHECK(page.find("Section &quot;nothing&quot;") != std::string::npos);
 }

@@ -85,6 +85,25 @@ TEST_CASE("the result document holds what the window shows", "[report]") {
     CHECK(j["joints"][1]["utilisation"] == b2.utilisation);
     CHECK(j["joints"][1]["connections"][0]["M_j_Rd_Nmm"] == b2.connections[0].M_j_Rd);
     CHECK(j["joints"][1]["connections"][0]["rows"].size() == b2.connections[0].rows.size());
-    CHECK(j["joints"][1]["checks"].size() == b2.checks.size());
+    CHECK(j["joints"][1]["checks"].size() == ledger(b2).size());
     CHECK(j["joints"][3]["state"] == "over");
+    // Depths hold more and more of the same.
+    const auto full = nlohmann::json::parse(resultJson(job, outcomes, {}, Depth::Full));
+    const auto brief = nlohmann::json::parse(resultJson(job, outcomes, {}, Depth::Brief));
+    CHECK(full["joints"][1]["checks"].size() == b2.checks.size());
+    CHECK(full["joints"][1]["connections"].size() == b2.connections.size());
+    CHECK(j["joints"][1]["connections"].size() == b2.connections.size());
+    for (std::size_t i = 0; i < job.joints.size(); ++i) {
+        for (const char* key : {"governing", "limited_by", "verdict", "utilisation", "balance"}) {
+            CHECK(brief["joints"][i][key] == full["joints"][i][key]);
+            CHECK(j["joints"][i][key] == full["joints"][i][key]);
+        }
+        CHECK_FALSE(brief["joints"][i].contains("checks"));
+        CHECK(j["joints"][i]["checks"].front() == full["joints"][i]["checks"].front());
+        for (const auto& c : j["joints"][i]["connections"]) {
+            const auto same = std::find_if(full["joints"][i]["connections"].begin(), full["joints"][i]["connections"].end(),
+                                           [&](const auto& o) { return o["side"] == c["side"] && o["set"] == c["set"]; });
+            for (const auto& [key, value] : c.items()) CHECK((*same)[key] == value);
+        }
+    }
 }

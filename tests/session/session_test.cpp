@@ -24,7 +24,7 @@ TEST_CASE("every edit is a named step that can be taken back, to the very same j
     REQUIRE(s.open(demoPath()));
     const Job before = s.job();
     REQUIRE(s.edit(QStringLiteral("thicker"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 30; }));
-    REQUIRE(s.editSettings(QStringLiteral("factors"), [](Settings& x) { x.gamma_M0 = 1.1; }));
+    REQUIRE(s.editJob(QStringLiteral("factors"), [](Job& x) { x.settings.gamma_M0 = 1.1; }));
     s.duplicateCurrent();
     s.removeCurrent();
     CHECK(s.undoStack()->count() == 4);

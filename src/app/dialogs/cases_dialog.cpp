@@ -220,7 +220,11 @@ void CasesDialog::showSets() {
 void CasesDialog::make() {
     Joint made = joint_;
     if (const auto done = makeSets(made, rules_); !done) return note_->setText(QString::fromStdString(joined(done.error())));
-    if (session_.editCases(tr("cases and combinations"), made, rules_)) accept();
+    const auto take = [&](Job& job) {
+        job.combinations = rules_;
+        putJoints(job, {made});
+    };
+    if (session_.editJob(tr("cases and combinations"), take)) accept();
 }
 
 } // namespace zg

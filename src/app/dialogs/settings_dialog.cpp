@@ -23,58 +23,49 @@ bool ask(const QString& title, const char* name, const std::vector<Parameter>& p
     return dialog.exec() == QDialog::Accepted;
 }
 
+/// What the person made of the parameters of a value; nothing when they left it.
+template <class T>
+std::optional<T> asked(const QString& title, const char* name, T value, const std::vector<Parameter>& parameters,
+                       const Session& session, QWidget* parent) {
+    const auto apply = [&](const Parameter& p, const ParameterValue& v, const QString&) { (void)setField(value, p.path, v); };
+    if (!ask(title, name, parameters, session.job().settings.units, apply, parent)) return std::nullopt;
+    return value;
+}
+
 } // namespace
 
 void askForSettings(Session& session, QWidget* parent) {
-    Settings settings = session.job().settings;
-    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setField(settings, p.path, value);
-    };
-    if (ask(Session::tr("Settings of the job"), "settings", parametersOf(settings), settings.units, apply, parent)) {
-        (void)session.editSettings(Session::tr("settings of the job"), [&](Settings& s) { s = settings; });
-    }
+    const Settings& now = session.job().settings;
+    if (const auto settings = asked(Session::tr("Settings of the job"), "settings", now, parametersOf(now), session, parent))
+        (void)session.editJob(Session::tr("settings of the job"), [&](Job& job) { job.settings = *settings; });
 }
 
 void askForPrices(Session& session, QWidget* parent) {
-    Prices prices = session.job().prices.value_or(Prices{});
-    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setField(prices, p.path, value);
-    };
-    if (ask(Session::tr("Prices of the job"), "prices", parametersOf(prices), session.job().settings.units, apply, parent))
-        (void)session.editPrices(Session::tr("prices of the job"), prices);
+    const Prices now = session.job().prices.value_or(Prices{});
+    if (const auto prices = asked(Session::tr("Prices of the job"), "prices", now, parametersOf(now), session, parent))
+        (void)session.editJob(Session::tr("prices of the job"), [&](Job& job) { job.prices = *prices; });
 }
 
 void askForPreferences(Session& session, QWidget* parent) {
-    Preferences preferences = session.job().preferences.value_or(Preferences{});
-    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setField(preferences, p.path, value);
-    };
-    if (ask(Session::tr("Stock and preferences"), "preferences", parametersOf(preferences), session.job().settings.units, apply,
-            parent))
-        (void)session.editPreferences(Session::tr("stock and preferences"), preferences);
+    const Preferences now = session.job().preferences.value_or(Preferences{});
+    if (const auto chosen = asked(Session::tr("Stock and preferences"), "preferences", now, parametersOf(now), session, parent))
+        (void)session.editJob(Session::tr("stock and preferences"), [&](Job& job) { job.preferences = *chosen; });
 }
 
 void askForPlates(Session& session, QWidget* parent) {
     if (!session.current()) return;
-    Joint joint = *session.current();
-    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setField(joint, p.path, value);
-    };
-    if (ask(Session::tr("Choices of the plate method"), "plateChoices", plateParameters(joint), session.job().settings.units,
-            apply, parent))
-        (void)session.edit(Session::tr("choices of the plate method"), [&](Joint& j) { j = joint; });
+    const Joint& now = *session.current();
+    if (const auto joint =
+            asked(Session::tr("Choices of the plate method"), "plateChoices", now, plateParameters(now), session, parent))
+        (void)session.edit(Session::tr("choices of the plate method"), [&](Joint& j) { j = *joint; });
 }
 
 void askForJoint(Session& session, QWidget* parent) {
     if (!session.current()) return;
-    Joint joint = *session.current();
-    const auto apply = [&](const Parameter& p, const ParameterValue& value, const QString&) {
-        (void)setField(joint, p.path, value);
-    };
-    if (ask(Session::tr("Joint %1").arg(QString::fromStdString(joint.mark)), "jointData", jointParameters(joint),
-            session.job().settings.units, apply, parent)) {
-        (void)session.edit(Session::tr("data of joint %1").arg(QString::fromStdString(joint.mark)), [&](Joint& j) { j = joint; });
-    }
+    const Joint& now = *session.current();
+    const QString mark = QString::fromStdString(now.mark);
+    if (const auto joint = asked(Session::tr("Joint %1").arg(mark), "jointData", now, jointParameters(now), session, parent))
+        (void)session.edit(Session::tr("data of joint %1").arg(mark), [&](Joint& j) { j = *joint; });
 }
 
 } // namespace zg

@@ -133,7 +133,8 @@ void ActionsPanel::paste() {
     const bool namesJoints = table && !(table->size() == 1 && table->front().name.empty());
     if (!namesJoints) return (void)model_->paste(text);
     PasteDialog dialog(session_, routesOf(session_.job(), *table), this);
-    if (dialog.exec() == QDialog::Accepted) (void)session_.takeActions(tr("actions of several joints"), dialog.routes());
+    if (dialog.exec() == QDialog::Accepted)
+        (void)session_.editJob(tr("actions of several joints"), [&](Job& job) { take(job, dialog.routes()); });
 }
 
 void ActionsPanel::askForCases() {

@@ -104,14 +104,12 @@ void ListsView::rebuild() {
     const Joint* joint = session_.current();
     const bool isOne = only_->isChecked() && joint;
     const JobLists lists = listsOf(session_.job(), isOne ? joint->id : std::string());
-    auto tables = tablesOf(lists);
-    ListTable& table = tables[static_cast<std::size_t>(std::max(0, tables_->checkedId()))];
+    ListTable table = tableOf(lists, listKeys[std::max(0, tables_->checkedId())]);
     QStringList notes;
     for (const std::string& note : table.notes) notes << QString::fromStdString(note);
     if (!lists.leftOut.empty())
         notes.prepend(tr("Not listed, because a joint is not complete: %1").arg(QString::fromStdString(joined(lists.leftOut))));
     notes_->setText(notes.join(QLatin1Char('\n')));
-    notes_->setVisible(!notes.isEmpty());
     model_->show(std::move(table), QString::fromStdString(lists.currency), session_.job().settings.units);
     fit();
 }

@@ -1,0 +1,27 @@
+#include "report/letterhead.h"
+#include "base/text.h"
+
+namespace zg {
+
+tl::expected<Letterhead, Diagnostic> makeLetterhead(const std::string& text, const std::string& logo) {
+    constexpr std::size_t mostLines = 12, mostCharacters = 120, mostBytes = 4'000'000;
+    const auto refused = [](const std::string& why) { return tl::unexpected(Diagnostic{Severity::Error, "letterhead", why}); };
+    Letterhead out;
+    for (std::string line : split(text, '\n')) {
+        if (!line.empty() && line.back() == '\r') line.pop_back();
+        if (printable(line) != line)
+            return refused("Line " + std::to_string(out.lines.size() + 1) + " holds control characters, or is not UTF-8.");
+        if (characterCount(line) > mostCharacters)
+            return refused("Line " + std::to_string(out.lines.size() + 1) + " is longer than 120 characters.");
+        out.lines.push_back(std::move(line));
+    }
+    while (!out.lines.empty() && out.lines.back().empty()) out.lines.pop_back();
+    if (out.lines.size() > mostLines) return refused("The text has more than 12 lines.");
+    const bool isPng = logo.compare(0, 8, "\x89PNG\r\n\x1a\n") == 0, isJpeg = logo.compare(0, 3, "\xff\xd8\xff") == 0;
+    if (!logo.empty() && !isPng && !isJpeg) return refused("The picture is neither PNG nor JPEG.");
+    if (logo.size() > mostBytes) return refused("The picture is larger than 4 MB.");
+    out.logo = logo;
+    return out;
+}
+
+} // namespace zg
