@@ -44,7 +44,7 @@ std::optional<HaunchMap> haunchMap(const Job& job, const Joint& joint, EndId end
             if (result && result->governing >= 0) {
                 cell.utilisation = result->utilisation;
                 cell.state = result->state;
-                cell.governing = result->checks[static_cast<std::size_t>(result->governing)].code;
+                cell.governing = limitingCheck(*result)->code;
             }
             map.cells.push_back(std::move(cell));
         }

@@ -1,7 +1,9 @@
 #include "advise/layout_search.h"
+#include "actions/dominance.h"
 #include "advise/change.h"
 #include "base/text.h"
 #include "catalogue/bolts.h"
+#include "component/verify.h"
 #include "joint/edit.h"
 #include "joint/parameters.h"
 #include "joint/recipes/recipe.h"
@@ -67,6 +69,13 @@ public:
         if (best) out.reasons = reasons(*best);
         out.tried = tried_;
         return out;
+    }
+
+    /// What a layout of this joint comes to with all its sets, and why its sizes are what they are.
+    std::optional<Measure> measureOf(const Joint& joint) { return measured(joint); }
+    std::vector<LayoutReason> reasonsOf(const Joint& joint, const Measure& m) {
+        findTwins();
+        return reasons({joint, m, {}});
     }
 
 private:
@@ -366,6 +375,43 @@ std::vector<StockBolt> stockOf(const Job& job, const Joint& joint) {
     return all;
 }
 
+/// Of many sets the search asks those that lead in something as the joint stands; what it found is asked in all sets, and those
+/// that are over join for another search.
+LayoutOutcome searched(const Job& job, const Joint& joint, const LayoutOptions& options, const std::vector<StockBolt>& bolts) {
+    constexpr std::size_t many = 8;
+    Search all(job, joint, options, bolts);
+    const auto resolved = joint.actions.size() > many ? resolve(job, joint) : tl::expected<ResolvedJoint, Diagnostics>{};
+    if (joint.actions.size() <= many || !resolved) return all.run();
+    std::vector<bool> leads(joint.actions.size(), true);
+    for (const DominatedSet& d : dominatedSets(verify(*resolved, 0))) leads[static_cast<std::size_t>(d.set)] = false;
+    int tried = 0;
+    for (int round = 0; round < 4; ++round) {
+        Joint few = joint;
+        few.actions.clear();
+        for (std::size_t i = 0; i < leads.size(); ++i)
+            if (leads[i]) few.actions.push_back(joint.actions[i]);
+        LayoutOutcome found = Search(job, few, options, bolts).run();
+        tried += found.tried;
+        found.tried = tried;
+        found.joint.actions = joint.actions;
+        const auto m = all.measureOf(found.joint);
+        if (m && (m->holds() || !found.holds)) {
+            found.measure = *m;
+            if (m->holds()) found.reasons = all.reasonsOf(found.joint, *m);
+            found.holds = m->holds();
+            return found;
+        }
+        const auto there = resolve(job, found.joint);
+        if (!there) break;
+        bool isNew = false;
+        for (const Check& c : verify(*there, 0).checks)
+            if (c.state == CheckState::Over && c.set >= 0 && !leads[static_cast<std::size_t>(c.set)])
+                leads[static_cast<std::size_t>(c.set)] = isNew = true;
+        if (!isNew) break;
+    }
+    return all.run();
+}
+
 } // namespace
 
 std::string sentenceOf(const LayoutReason& reason) {
@@ -377,7 +423,7 @@ std::string sentenceOf(const LayoutReason& reason) {
 }
 
 LayoutOutcome findLayout(const Job& job, const Joint& joint, const LayoutOptions& options) {
-    return Search(job, joint, options, stockOf(job, joint)).run();
+    return searched(job, joint, options, stockOf(job, joint));
 }
 
 std::vector<LayoutOutcome> findLayouts(const Job& job, const std::vector<std::string>& ids, const LayoutOptions& options) {
@@ -386,7 +432,7 @@ std::vector<LayoutOutcome> findLayouts(const Job& job, const std::vector<std::st
         std::vector<LayoutOutcome> list;
         for (const std::string& id : ids)
             if (const Joint* joint = findJoint(job, id))
-                list.push_back(Search(job, *joint, options, bolts.empty() ? stockOf(job, *joint) : bolts).run());
+                list.push_back(searched(job, *joint, options, bolts.empty() ? stockOf(job, *joint) : bolts));
         return list;
     };
     if (!job.preferences || !job.preferences->hasOneBolt || ids.size() < 2) return with({});

@@ -1,6 +1,7 @@
 #include "advise/many.h"
 #include "base/number_column.h"
 #include "base/text.h"
+#include "joint/balance.h"
 #include "joint/detail_edit.h"
 #include "joint/edit.h"
 #include "joint/field_walk.h"
@@ -26,7 +27,9 @@ std::string patternOf(const FieldPath& path) {
 /// Every parameter of the joint once.
 std::vector<Parameter> allParameters(const Joint& joint) {
     std::vector<Parameter> list;
-    std::set<std::string> seen;
+    std::set<std::string> seen{"mark"}; // each has its own
+    for (Parameter& p : jointParameters(joint))
+        if (seen.insert(p.path.str()).second) list.push_back(std::move(p));
     for (const PartRef& part : partsOf(joint))
         for (Parameter& p : parametersOf(joint, part))
             if (seen.insert(p.path.str()).second) list.push_back(std::move(p));
@@ -163,6 +166,37 @@ std::vector<ManyLine> withDetail(const Job& job, const std::vector<std::string>&
             line.why = "is so already";
         else
             line.what = detail.name, finish(job, line, std::move(*after));
+        lines.push_back(std::move(line));
+    }
+    return lines;
+}
+
+std::vector<ManyLine> withBalance(const Job& job, const std::vector<std::string>& ids, EndId held) {
+    std::vector<ManyLine> lines;
+    for (const Joint* joint : jointsOf(job, ids)) {
+        ManyLine line = lineOf(job, *joint);
+        const auto resolved = resolve(job, *joint);
+        const auto held_ = resolved ? heldEnds(*resolved) : std::vector<EndId>{};
+        Joint after = *joint;
+        int count = 0;
+        for (ActionSet& set : after.actions) {
+            if (!resolved) break;
+            const Imbalance left = imbalance(*resolved, set);
+            if (left.isKnown && left.isBalanced) continue;
+            set = balancedAt(*resolved, set, held);
+            set.made.clear(); // a set of its own from now on
+            ++count;
+        }
+        if (!resolved) {
+            line.why = sentenceOf(resolved.error().front(), job.settings.units);
+        } else if (std::find(held_.begin(), held_.end(), held) == held_.end()) {
+            for (const EndId end : held_) line.why += (line.why.empty() ? "is balanced at: " : ", ") + end.str();
+        } else if (count == 0) {
+            line.why = "is in balance already";
+        } else {
+            line.what = std::to_string(count) + (count == 1 ? " set" : " sets") + " balanced at " + held.str();
+            finish(job, line, std::move(after));
+        }
         lines.push_back(std::move(line));
     }
     return lines;

@@ -39,6 +39,9 @@ struct SharedField {
 /// Builds the joints by a detail.
 [[nodiscard]] std::vector<ManyLine> withDetail(const Job& job, const std::vector<std::string>& ids, const Detail& detail);
 
+/// Puts what sets lack for balance on one end ("column below", "right").
+[[nodiscard]] std::vector<ManyLine> withBalance(const Job& job, const std::vector<std::string>& ids, EndId held);
+
 /// One detail for all of a group: that of one of its joints.
 struct SharedDetail {
     std::string id, mark; ///< whose detail

@@ -28,7 +28,7 @@ std::optional<Measure> measure(const Job& job, const Joint& joint, LayoutTarget 
     Measure m;
     m.utilisation = result.utilisation;
     m.state = result.state;
-    m.governing = governingCheck(result)->code;
+    m.governing = limitingCheck(result)->code;
     // The worst of each kind: a kind that is over in every set and row is one thing to mend.
     struct Kind {
         const Check* check;

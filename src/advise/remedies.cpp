@@ -38,7 +38,7 @@ public:
         Remedy r{change.text, change.joint};
         r.utilisation = result.utilisation;
         r.state = result.state;
-        r.governing = governingCheck(result)->code;
+        r.governing = limitingCheck(result)->code;
         if (check) r.checkUtilisation = worstOf(result, *check);
         r.cost = costOf(job_, *resolved).total() - cost_;
         if (change.isOfMember) {

@@ -41,7 +41,7 @@ void compute(const Job& job, const Joint& joint, StockStrip& strip) {
         if (!result || result->governing < 0) continue;
         option.utilisation = result->utilisation;
         option.state = result->state;
-        option.governing = result->checks[static_cast<std::size_t>(result->governing)].code;
+        option.governing = limitingCheck(*result)->code;
     }
 }
 

@@ -1,4 +1,6 @@
+#include "app/dialogs/details_dialog.h"
 #include "app/dialogs/layout_dialog.h"
+#include "app/dialogs/many_dialog.h"
 #include "app/dialogs/prompts.h"
 #include "app/dialogs/report_dialog.h"
 #include "app/dialogs/settings_dialog.h"
@@ -68,6 +70,7 @@ void MainWindow::makeCommands() {
     });
     command(job, tr("Save lists of pieces, bolts, welds …"), {}, [this] { lists_->saveTables(); });
     command(job, tr("Save parts to be cut as DXF …"), {}, [this] { lists_->saveParts(); });
+    command(job, tr("Save drawing sheets as PDF …"), {}, [this] { lists_->saveSheets(); });
     command(job, tr("Stock and preferences …"), {}, [this] { askForPreferences(session_, this); });
     command(job, tr("Prices of the job …"), {}, [this] { lists_->editPrices(); });
     command(job, tr("Settings of the job …"), QKeySequence(tr("Ctrl+,")), [this] { askForSettings(session_, this); });
@@ -89,10 +92,18 @@ void MainWindow::makeCommands() {
     command(edit, tr("Ask or edit in words"), QKeySequence(tr("Ctrl+K")), [this] { verdict_->focusAskBar(); });
 
     QMenu* joint = menuBar()->addMenu(tr("J&oint"));
+    jointMenu_ = joint;
     command(joint, tr("New joint"), QKeySequence(tr("Ctrl+J")), [this] { newJoint(); });
     command(joint, tr("Duplicate joint"), QKeySequence(tr("Ctrl+Shift+J")), [this] { session_.duplicateCurrent(); });
     command(joint, tr("Remove joint"), {}, [this] { session_.removeCurrent(); });
-    command(joint, tr("Mark, place, frame …"), QKeySequence(tr("Ctrl+I")), [this] { askForJoint(session_, this); });
+    command(joint, tr("Mark, group, frame …"), QKeySequence(tr("Ctrl+I")), [this] { askForJoint(session_, this); });
+    command(joint, tr("Up in the register"), QKeySequence(tr("Ctrl+Shift+Up")), [this] { moveInRegister(-1); });
+    command(joint, tr("Down in the register"), QKeySequence(tr("Ctrl+Shift+Down")), [this] { moveInRegister(1); });
+    joint->addSeparator();
+    command(joint, tr("Several joints at once …"), QKeySequence(tr("Ctrl+M")), [this] { ManyDialog(session_, this).exec(); });
+    command(joint, tr("Details kept in the job …"), QKeySequence(tr("Ctrl+Shift+K")),
+            [this] { DetailsDialog(session_, this).exec(); });
+    command(joint, tr("Copy a connection to another end …"), {}, [this] { askToCopyEnd(session_, this); });
     joint->addSeparator();
     command(joint, tr("Set datum"), QKeySequence(tr("Ctrl+D")), [this] { session_.setDatum(); });
     command(joint, tr("Clear datum"), QKeySequence(tr("Ctrl+Shift+D")), [this] { session_.clearDatum(); });
@@ -112,6 +123,7 @@ void MainWindow::makeCommands() {
         plates_->showStiffness(true);
     });
     command(joint, tr("Choices of the plate method …"), {}, [this] { askForPlates(session_, this); });
+    command(joint, tr("Places of action sets"), {}, [this] { actions_->togglePlaces(); });
     command(joint, tr("Forces out of the plane"), {}, [this] { actions_->toggleOutOfPlane(); });
     command(joint, tr("Both methods beside each other"), QKeySequence(tr("Ctrl+B")), [this] {
         show(View::Plates);

@@ -31,6 +31,7 @@
 #include <QDateTime>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QMenu>
 #include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
@@ -70,6 +71,7 @@ void MainWindow::build() {
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
     auto* registerPanel = new RegisterPanel(session_, theme_, centre);
+    connect(registerPanel, &RegisterPanel::menuWanted, this, [this](const QPoint& at) { jointMenu_->popup(at); });
     connect(registerPanel, &RegisterPanel::newJointWanted, this, &MainWindow::newJoint);
     gallery_ = new GalleryPanel(session_, theme_, centre);
     side_ = new QStackedWidget(centre);
@@ -288,6 +290,12 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     if (!mayLeave()) return event->ignore();
     session_.closeCleanly();
     event->accept();
+}
+
+void MainWindow::moveInRegister(int by) {
+    const Joint* joint = session_.current();
+    if (!joint || session_.isProposing()) return;
+    (void)session_.editJob(tr("order of the register"), [&](Job& job) { moveJoint(job, joint->id, by); });
 }
 
 bool MainWindow::printJoint(const QString& path) {

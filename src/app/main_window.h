@@ -4,6 +4,7 @@
 #include <memory>
 #include <vector>
 
+class QMenu;
 class QStackedWidget;
 class QTabBar;
 
@@ -61,6 +62,7 @@ private:
     bool saveTo(const QString& path);
     bool settle(const QString& path, SaveOutcome outcome);
     void showDominated();
+    void moveInRegister(int by);
     void newJoint();
     void endNewJoint();
     void openDemo();
@@ -85,6 +87,7 @@ private:
     ListsView* lists_ = nullptr;
     StartView* start_ = nullptr;
     ActionsPanel* actions_ = nullptr;
+    QMenu* jointMenu_ = nullptr;
     std::vector<QAction*> commands_;
 };
 

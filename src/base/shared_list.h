@@ -3,6 +3,7 @@
 #include <initializer_list>
 #include <iterator>
 #include <memory>
+#include <utility>
 #include <vector>
 
 namespace zg {
@@ -55,6 +56,7 @@ public:
         items_.push_back(std::make_shared<T>());
         return *items_.back();
     }
+    void swap(std::size_t a, std::size_t b) { std::swap(items_[a], items_[b]); }
     void clear() { items_.clear(); }
     const_iterator erase(const_iterator at) {
         const auto n = at - begin();

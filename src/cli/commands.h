@@ -47,8 +47,11 @@ struct ReduceCommand : JobSource {
     bool forPlates = false;
 };
 
+struct DrawingsCommand : JobSource {
+    std::string out, paper = "A3", letterhead;
+};
 struct EditCommand {
-    std::string file, group, set, where, detail, keep, out;
+    std::string file, group, set, where, detail, keep, balance, out;
     std::vector<std::string> joints; ///< marks; all when empty
     bool isStrict = false, isListing = false, isShared = false;
 };
@@ -81,6 +84,7 @@ int relieve(const AdviseCommand& c);
 int list(const ListCommand& c);
 int dxf(const DxfCommand& c);
 int layout(const LayoutCommand& c);
+int drawings(const DrawingsCommand& c);
 int edit(const EditCommand& c);
 int combine(const CombineCommand& c);
 int reduce(const ReduceCommand& c);

@@ -45,6 +45,7 @@ tl::expected<std::vector<ManyLine>, Diagnostics> linesOf(const Job& job, const s
     const auto refused = [](const std::string& place, const std::string& why) {
         return tl::unexpected(Diagnostics{{Severity::Error, place, why}});
     };
+    if (!c.balance.empty()) return withBalance(job, ids, EndId(c.balance));
     if (!c.detail.empty()) {
         const auto detail =
             std::find_if(job.details.begin(), job.details.end(), [&](const Detail& d) { return d.name == c.detail; });

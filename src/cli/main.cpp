@@ -206,6 +206,15 @@ int main(int argc, char** argv) {
     dxf_->add_option("--out", dxfC.out, "Where to; - for standard output")->required();
     dxf_->callback([&] { code = dxf(dxfC); });
 
+    DrawingsCommand drawingsC;
+    auto* drawings_ = app.add_subcommand("drawings", "Drawing sheets with title block as PDF, one joint a sheet, true to scale");
+    addSource(*drawings_, drawingsC, "Only the joint with this mark");
+    drawings_->add_option("--out", drawingsC.out, "Where the PDF goes; - for standard output")->required();
+    drawings_->add_option("--paper", drawingsC.paper, "Size of the paper")->check(CLI::IsMember({"A4", "A3", "A2", "A1"}));
+    drawings_->add_option("--letterhead", drawingsC.letterhead,
+                          "Text for the title block: the office's name, then up to 11 lines");
+    drawings_->callback([&] { code = drawings(drawingsC); });
+
     LayoutCommand layoutC;
     auto* layout_ =
         app.add_subcommand("layout", "Find a layout from stock that holds in all action sets, or what stands in the way");
@@ -232,6 +241,8 @@ int main(int argc, char** argv) {
     how_->add_option("--detail", editC.detail, "Build the joints by this detail of the job");
     how_->add_flag("--share", editC.isShared, "One detail for all of them: the cheapest of theirs that holds everywhere");
     how_->add_option("--keep", editC.keep, "Keep the detail of the one joint named, under this name");
+    how_->add_option("--balance", editC.balance,
+                     "Put what sets lack for balance on this end: \"column below\", \"column above\", of a splice an end");
     how_->add_flag("--fields", editC.isListing, "List the fields that can be set, and what stands there");
     how_->require_option(1);
     edit_->add_option("--where", editC.where, "With --set: only where this stands now");

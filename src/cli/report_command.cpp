@@ -7,7 +7,9 @@
 #include "report/job_report.h"
 #include "report/letterhead.h"
 #include "terminal_progress.h"
+#include <memory>
 #ifdef ZG_WITH_PDF
+#include "print/drawing_sheets.h"
 #include "print/pdf_report.h"
 #include <QGuiApplication>
 #endif
@@ -15,17 +17,34 @@
 namespace zg::cli {
 namespace {
 
-tl::expected<Letterhead, Diagnostic> letterheadOf(const ReportCommand& c) {
+tl::expected<Letterhead, Diagnostic> letterheadOf(const std::string& text, const std::string& logo) {
     std::string texts[2];
-    const std::string* paths[] = {&c.letterhead, &c.logo};
+    const std::string* paths[] = {&text, &logo};
     for (int i = 0; i < 2; ++i) {
         if (paths[i]->empty()) continue;
-        auto text = readFile(*paths[i]);
-        if (!text) return tl::unexpected(text.error());
-        texts[i] = std::move(*text);
+        auto bytes = readFile(*paths[i]);
+        if (!bytes) return tl::unexpected(bytes.error());
+        texts[i] = std::move(*bytes);
     }
     return makeLetterhead(texts[0], texts[1]);
 }
+
+#ifdef ZG_WITH_PDF
+/// Fonts and painting only: no display is needed or opened.
+class Fonts {
+public:
+    Fonts() {
+        qputenv("QT_QPA_PLATFORM", "offscreen");
+        application_ = std::make_unique<QGuiApplication>(argc_, argv_);
+    }
+
+private:
+    int argc_ = 1;
+    char name_[3] = "zg";
+    char* argv_[2] = {name_, nullptr};
+    std::unique_ptr<QGuiApplication> application_;
+};
+#endif
 
 } // namespace
 
@@ -40,7 +59,7 @@ int report(const ReportCommand& c) {
     if (c.depth == "brief") request.depth = ReportDepth::Brief;
     if (c.depth == "parts") request.depth = ReportDepth::ByPart;
     if (c.depth == "full") request.depth = ReportDepth::Full;
-    const auto letterhead = letterheadOf(c);
+    const auto letterhead = letterheadOf(c.letterhead, c.logo);
     if (!letterhead) return fail({letterhead.error()});
     request.letterhead = *letterhead;
     // Plate results kept beside the job come along while they belong to the joint as it stands.
@@ -54,11 +73,7 @@ int report(const ReportCommand& c) {
     if (isHtml || c.out == "-") return put(c.out, htmlReport(report, job->settings.units)) ? allWithin : couldNot;
 #ifdef ZG_WITH_PDF
     if (c.out.size() > 4 && c.out.substr(c.out.size() - 4) == ".pdf") {
-        qputenv("QT_QPA_PLATFORM", "offscreen"); // fonts and painting only: no display is needed or opened
-        int argc = 1;
-        char name[] = "zg";
-        char* argv[] = {name, nullptr};
-        const QGuiApplication application(argc, argv);
+        const Fonts fonts;
         TerminalProgress progress;
         const auto pdf = pdfReport(report, job->settings.units, &progress);
         if (!pdf) return fail({pdf.error()});
@@ -66,6 +81,32 @@ int report(const ReportCommand& c) {
     }
 #endif
     return fail({{Severity::Error, c.out, "A report is written as .pdf or .html."}});
+}
+
+int drawings(const DrawingsCommand& c) {
+    const auto loaded = loadWhole(c);
+    if (!loaded) return fail(loaded.error());
+    if (!mayPut({c.out})) return couldNot;
+    const Job& job = loaded->job;
+    if (job.joints.empty()) return fail({{Severity::Error, c.file, "The job has no joint to draw."}});
+#ifdef ZG_WITH_PDF
+    DrawingSheetOptions options;
+    for (int i = 0; i < 4; ++i)
+        if (c.paper == EnumNames<Paper>::names[i]) options.paper = static_cast<Paper>(i);
+    const auto letterhead = letterheadOf(c.letterhead, {});
+    if (!letterhead) return fail({letterhead.error()});
+    options.letterhead = *letterhead;
+    options.version = ZG_VERSION;
+    const Fonts fonts;
+    std::vector<std::string> ids;
+    if (!c.joint.empty()) ids.push_back(findJoint(job, c.joint)->id);
+    Diagnostics leftOut;
+    const std::string pdf = drawingSheets(job, ids, options, leftOut);
+    if (!put(c.out, pdf)) return couldNot;
+    return leftOut.empty() ? allWithin : fail(leftOut);
+#else
+    return fail({{Severity::Error, c.out, "This build writes no PDF."}});
+#endif
 }
 
 } // namespace zg::cli

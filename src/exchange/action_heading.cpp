@@ -5,8 +5,9 @@
 namespace zg {
 namespace {
 
-constexpr const char* understoodHeadings = "set, title, kind, joint, group, note, and N, V, M, V_y, M_z, T with right, left, "
-                                           "front, back, above or below and a unit in brackets";
+constexpr const char* understoodHeadings = "set, title, kind, joint, place, column section, beam section, left section, steel, "
+                                           "group, note, and N, V, M, V_y, M_z, T with "
+                                           "right, left, front, back, above or below and a unit in brackets";
 
 bool isOneOf(const std::string& word, std::initializer_list<const char*> any) {
     return std::any_of(any.begin(), any.end(), [&](const char* a) { return word == a; });
@@ -71,6 +72,7 @@ std::optional<ActionHeading::What> wordColumn(const std::vector<std::string>& wo
     using What = ActionHeading::What;
     for (const std::string& w : words) {
         if (isOneOf(w, {"joint", "mark", "connection", "node"})) return What::Joint;
+        if (isOneOf(w, {"place", "location", "where", "grid"})) return What::Place;
         if (isOneOf(w, {"group", "excludes"})) return What::Group;
         if (isOneOf(w, {"title", "description", "text"})) return What::Title;
         if (isOneOf(w, {"kind", "type", "state", "nature"})) return What::Kind;
@@ -78,6 +80,25 @@ std::optional<ActionHeading::What> wordColumn(const std::vector<std::string>& wo
         if (isOneOf(w, {"note", "notes", "remark", "remarks", "comment", "comments"})) return What::Remark;
     }
     return std::nullopt;
+}
+
+/// "column section", "beam", "left profile": the section of a member, for joints that the table makes.
+std::optional<ActionHeading> sectionColumn(const std::vector<std::string>& words) {
+    ActionHeading heading;
+    heading.what = ActionHeading::What::Section;
+    heading.number = {ends::right, ActionForce::N};
+    bool isSection = words.size() == 1 && isOneOf(words[0], {"beam", "column"});
+    for (const std::string& w : words) {
+        if (isOneOf(w, {"section", "profile"}))
+            isSection = true;
+        else if (w == "column")
+            heading.number.place = ends::column;
+        else if (isOneOf(w, {"left", "right"}))
+            heading.number.place = w == "left" ? ends::left : ends::right;
+        else if (!isOneOf(w, {"beam", "of", "the"}))
+            return std::nullopt;
+    }
+    return isSection ? std::optional<ActionHeading>(heading) : std::nullopt;
 }
 
 std::string inQuotes(const std::string& text) { return "\"" + printable(text) + "\""; }
@@ -174,6 +195,12 @@ tl::expected<ActionHeading, std::string> readHeading(const std::string& cell) {
     std::vector<std::string> lower;
     for (const std::string& w : words) lower.push_back(lowered(w));
     const bool hasForce = std::any_of(lower.begin(), lower.end(), [](const std::string& w) { return forceOf(w).has_value(); });
+    if (!hasForce && lower.size() == 1 && isOneOf(lower[0], {"steel", "grade"})) {
+        heading.what = ActionHeading::What::Steel;
+        return heading;
+    }
+    if (!hasForce)
+        if (const auto section = sectionColumn(lower)) return *section;
     const auto column = wordColumn(lower);
     if (column && !hasForce) {
         heading.what = *column;

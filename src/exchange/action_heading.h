@@ -11,12 +11,13 @@ namespace zg {
 
 /// What a column of a table of actions holds.
 struct ActionHeading {
-    enum class What { Remark, Id, Title, Kind, Joint, Group, Number };
+    enum class What { Remark, Id, Title, Kind, Joint, Group, Place, Section, Steel, Number };
     What what = What::Number;
-    ActionColumn number;
+    ActionColumn number;          ///< of a section only the member counts: the column ("column"), the beam on the right or left
     std::optional<ReadUnit> unit; ///< of a number, where the heading names one
     [[nodiscard]] bool isSameColumn(const ActionHeading& other) const {
-        return what == other.what && what != What::Remark && (what != What::Number || number == other.number);
+        return what == other.what && what != What::Remark &&
+               ((what != What::Number && what != What::Section) || number == other.number);
     }
 };
 

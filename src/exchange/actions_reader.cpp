@@ -5,6 +5,7 @@
 #include "exchange/actions_table.h"
 #include <algorithm>
 #include <map>
+#include <tuple>
 
 namespace zg {
 namespace {
@@ -42,6 +43,7 @@ public:
     /// A row as it was read.
     struct Row {
         std::string joint, group;
+        TableMembers members;
         CaseNature nature = CaseNature::Permanent;
         ActionSet set;
     };
@@ -58,10 +60,18 @@ public:
             for (std::size_t r = first_; r < rows_.size(); ++r) row(r);
         if (read_.empty() && errors_.empty()) say("", "No row with numbers was found.");
         if (!errors_.empty()) return tl::unexpected(std::move(errors_));
+        namePlaces();
         return std::move(read_);
     }
 
 private:
+    /// Sets of one name at several places of a joint get the place in their name.
+    void namePlaces() {
+        std::map<std::pair<std::string, std::string>, int> count;
+        for (const Row& row : read_) ++count[{row.joint, row.set.id}];
+        for (Row& row : read_)
+            if (!row.set.place.empty() && count[{row.joint, row.set.id}] > 1) row.set.id += " " + row.set.place;
+    }
     void say(const std::string& where, const std::string& what) {
         if (errors_.size() < 50) errors_.push_back({Severity::Error, where, what});
     }
@@ -82,8 +92,12 @@ private:
             hasForce = hasForce || !heading || heading->what == What::Number;
             if (heading && heading->what == What::Joint && !mayNameJoints_)
                 say(place(0, c), "The column names joints, but what is read here is for one joint.");
+            if (heading && (heading->what == What::Section || heading->what == What::Steel) && !mayNameJoints_)
+                say(place(0, c), "The column describes joints, but what is read here is for one joint.");
             if (heading && heading->what == What::Group && of_ == Of::Sets)
                 say(place(0, c), "Groups are of cases; action sets have none.");
+            if (heading && heading->what == What::Place && of_ == Of::Cases)
+                say(place(0, c), "Places are of action sets; cases have none.");
             for (std::size_t other = 0; other < c; ++other)
                 if (columns_[other].isSameColumn(columns_[c]))
                     say(place(0, c), "The column stands twice; the other is column " + std::to_string(other + 1) + ".");
@@ -163,7 +177,7 @@ private:
         }
         if (!hasNumber && errors_.size() == before) say("row " + std::to_string(r + 1), "The row holds no number.");
         if (set.id.empty()) set.id = (of_ == Of::Sets ? "S" : "K") + std::to_string(read_.size() + 1);
-        const auto [twin, isNew] = rowOf_.emplace(std::pair(read.joint, set.id), r);
+        const auto [twin, isNew] = rowOf_.emplace(std::tuple(read.joint, set.place, set.id), r);
         if (!isNew)
             say("row " + std::to_string(r + 1),
                 "Set " + printable(set.id) + " stands twice; it is in row " + std::to_string(twin->second + 1) + " already.");
@@ -183,6 +197,12 @@ private:
             if (text.empty()) say(place(r, c), "The row names no joint.");
             return name(row.joint);
         case What::Group: return name(row.group);
+        case What::Place: return name(set.place);
+        case What::Steel: return name(row.members.steel);
+        case What::Section:
+            return name(column.number.place == ends::column ? row.members.column
+                        : column.number.place == ends::left ? row.members.left
+                                                            : row.members.beam);
         case What::Title: set.title = text; return;
         case What::Kind:
             if (of_ == Of::Cases) {
@@ -237,7 +257,7 @@ private:
     std::vector<ActionHeading> columns_;
     std::vector<DecimalSign> signs_;
     std::vector<Row> read_;
-    std::map<std::pair<std::string, std::string>, std::size_t> rowOf_; ///< by joint and set
+    std::map<std::tuple<std::string, std::string, std::string>, std::size_t> rowOf_; ///< by joint, place and set
     Diagnostics errors_;
 };
 
@@ -255,11 +275,24 @@ tl::expected<std::vector<NamedActions>, Diagnostics> readActionsByJoint(const st
     auto rows = TableReader(units, TableReader::Of::Sets, true).run(text);
     if (!rows) return tl::unexpected(std::move(rows.error()));
     std::vector<NamedActions> list;
+    Diagnostics wrong;
     for (auto& row : *rows) {
         auto at = std::find_if(list.begin(), list.end(), [&](const NamedActions& n) { return n.name == row.joint; });
-        if (at == list.end()) at = list.insert(list.end(), {row.joint, {}});
+        if (at == list.end()) at = list.insert(list.end(), {row.joint, {}, {}});
+        // Members may stand in the first row of a joint only; said twice they must be the same.
+        for (std::string TableMembers::*of :
+             {&TableMembers::column, &TableMembers::beam, &TableMembers::left, &TableMembers::steel}) {
+            std::string& kept = at->members.*of;
+            const std::string& said = row.members.*of;
+            if (kept.empty())
+                kept = said;
+            else if (!said.empty() && said != kept && wrong.size() < 50)
+                wrong.push_back({Severity::Error, "joint " + printable(row.joint),
+                                 "Two rows name different members: " + printable(kept) + " and " + printable(said) + "."});
+        }
         at->sets.push_back(std::move(row.set));
     }
+    if (!wrong.empty()) return tl::unexpected(std::move(wrong));
     return list;
 }
 

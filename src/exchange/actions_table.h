@@ -19,7 +19,8 @@ namespace zg {
 [[nodiscard]] tl::expected<std::vector<ActionSet>, Diagnostics> readActions(const std::string& text, UnitSystem units);
 
 /// The same from a table of several joints: a column "joint" (mark, connection, node) says which row is whose. Sets may have one
-/// name in different joints.
+/// name in different joints. Columns "column section", "beam section", "left section" and "steel" describe joints that the job
+/// does not have yet.
 [[nodiscard]] tl::expected<std::vector<NamedActions>, Diagnostics> readActionsByJoint(const std::string& text, UnitSystem units);
 
 /// Characteristic cases: the kind is a nature ("permanent", "imposed B", "wind"), a column "group" names those that never act

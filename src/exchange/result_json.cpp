@@ -3,6 +3,8 @@
 #include "words/set_words.h"
 #include "words/verdict.h"
 #include <algorithm>
+#include <cstdio>
+#include <cstdlib>
 #include <nlohmann/json.hpp>
 
 namespace zg {
@@ -56,17 +58,9 @@ ordered_json connectionJson(const JointResult& result, const ConnectionResult& c
     j["N_Ed_N"] = c.forces.N;
     j["V_Ed_N"] = c.forces.V;
     j["M_Ed_Nmm"] = c.forces.M;
-    j["beta"] = c.beta;
-    j["axial_force_counted"] = c.isAxialCounted;
     j["M_j_Rd_Nmm"] = c.M_j_Rd;
     j["utilisation"] = c.utilisation;
     j["limit"] = wordOf(c.limit);
-    // What is not there is left out, not zero: a splice has no column, a fin plate no compression.
-    if (c.hasPanel) {
-        j["V_wp_Rd_N"] = c.V_wp_Rd;
-        j["F_c_wc_Rd_N"] = c.F_c_wc_Rd;
-    }
-    if (!c.isForShear) j["F_c_fb_Rd_N"] = c.F_c_fb_Rd;
     const Stiffness& k = c.stiffness;
     // JSON has no infinity: nothing of the joint that is flexible is a word, never a number.
     const auto finite = [](double value) { return std::isinf(value) ? ordered_json("infinite") : ordered_json(value); };
@@ -75,6 +69,14 @@ ordered_json connectionJson(const JointResult& result, const ConnectionResult& c
     j["class_stiffness"] = wordOf(c.classification.stiffness);
     j["class_strength"] = wordOf(c.classification.strength);
     if (!isWhole) return j;
+    j["beta"] = c.beta;
+    j["axial_force_counted"] = c.isAxialCounted;
+    // What is not there is left out, not zero: a splice has no column, a fin plate no compression.
+    if (c.hasPanel) {
+        j["V_wp_Rd_N"] = c.V_wp_Rd;
+        j["F_c_wc_Rd_N"] = c.F_c_wc_Rd;
+    }
+    if (!c.isForShear) j["F_c_fb_Rd_N"] = c.F_c_fb_Rd;
     j["z_eq_mm"] = k.z_eq;
     if (!c.isForShear) j["k_eq_mm"] = k.k_eq > 0 || k.S_j_ini == 0 ? ordered_json(k.k_eq) : ordered_json("infinite");
     if (k.k_1_isInfinite)
@@ -176,10 +178,11 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r, 
         }
         j["places"] = std::move(list);
     }
-    if (depth == Depth::Brief) return j;
-    ordered_json checks = ordered_json::array();
-    for (const Check& c : depth == Depth::Full ? inOrder(r.checks) : ledger(r)) checks.push_back(checkJson(r, c, isTwoSided));
-    j["checks"] = std::move(checks);
+    if (depth != Depth::Brief) {
+        ordered_json checks = ordered_json::array();
+        for (const Check& c : depth == Depth::Full ? inOrder(r.checks) : ledger(r)) checks.push_back(checkJson(r, c, isTwoSided));
+        j["checks"] = std::move(checks);
+    }
     ordered_json balance = ordered_json::array();
     for (std::size_t i = 0; i < r.balance.size(); ++i) {
         const Imbalance& b = r.balance[i];
@@ -227,6 +230,17 @@ ordered_json outcomeOf(const Job& job, const JointOutcome& o, Depth depth) {
             {"problems", std::move(problems)}};
 }
 
+/// Ten digits are enough for whoever reads on; the full document has all of them.
+void roundNumbers(ordered_json& value) {
+    if (value.is_number_float()) {
+        char text[32];
+        std::snprintf(text, sizeof text, "%.10g", value.get<double>());
+        value = std::strtod(text, nullptr);
+    } else if (value.is_structured()) {
+        for (auto& inner : value) roundNumbers(inner);
+    }
+}
+
 std::string plain(const ordered_json& value) { return value.dump(-1, ' ', false, ordered_json::error_handler_t::replace); }
 
 /// A key a line, and a line for every element of a list: readable, and a third of what full indentation takes.
@@ -263,8 +277,11 @@ std::string resultJson(const Job& job, const std::vector<JointOutcome>& outcomes
     std::string text = lines(document, "");
     text.resize(text.size() - 2); // the closing line
     text += ",\n  \"joints\": [";
-    for (std::size_t i = 0; i < outcomes.size(); ++i)
-        text += (i ? ",\n    " : "\n    ") + lines(outcomeOf(job, outcomes[i], depth), "    ");
+    for (std::size_t i = 0; i < outcomes.size(); ++i) {
+        ordered_json outcome = outcomeOf(job, outcomes[i], depth);
+        if (depth != Depth::Full) roundNumbers(outcome);
+        text += (i ? ",\n    " : "\n    ") + lines(outcome, "    ");
+    }
     return text + (outcomes.empty() ? "]\n}\n" : "\n  ]\n}\n");
 }
 

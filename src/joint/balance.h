@@ -22,6 +22,11 @@ struct Imbalance {
     bool isKnown = false; ///< false when no column forces are given
     bool isBalanced = true;
 };
+/// The set with the forces at one end such that the node is in balance: those at `held` are changed by what is left over. An end
+/// of a member, or the column above or below; the set as it is where the joint has no such end.
+[[nodiscard]] ActionSet balancedAt(const ResolvedJoint& joint, const ActionSet& set, EndId held);
+/// Ends that may take what is left over: the column's, else those of the members.
+[[nodiscard]] std::vector<EndId> heldEnds(const ResolvedJoint& joint);
 [[nodiscard]] Imbalance imbalance(const ResolvedJoint& joint, const ActionSet& set);
 
 } // namespace zg

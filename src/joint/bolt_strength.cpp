@@ -61,8 +61,8 @@ SlipStrength slipStrength(const ResolvedJoint& joint, const ResolvedSide& side, 
     SlipStrength s;
     s.F_p_C = 0.7 * side.boltClass.f_ub * side.bolt.A_s;
     s.F_s_Rd = holeFactor(bolts.holes == HoleKind::Oversize) *
-               slipFactor(EnumNames<FrictionClass>::names[static_cast<int>(bolts.surface)]) *
-               std::max(0.0, s.F_p_C - 0.8 * F_t) / (isService ? joint.settings.gamma_M3_ser : joint.settings.gamma_M3);
+               slipFactor(EnumNames<FrictionClass>::names[static_cast<int>(bolts.surface)]) * std::max(0.0, s.F_p_C - 0.8 * F_t) /
+               (isService ? joint.settings.gamma_M3_ser : joint.settings.gamma_M3);
     return s;
 }
 

@@ -25,6 +25,18 @@ void putJoints(Job& job, const std::vector<Joint>& joints) {
     }
 }
 
+void moveJoint(Job& job, const std::string& id, int by) {
+    std::size_t at = 0;
+    while (at < job.joints.size() && std::as_const(job).joints[at].id != id) ++at;
+    const int step = by < 0 ? -1 : 1;
+    for (; by != 0 && at < job.joints.size(); by -= step) {
+        const std::size_t next = at + static_cast<std::size_t>(step); // wraps below 0: beyond the end
+        if (next >= job.joints.size()) return;
+        job.joints.swap(at, next);
+        at = next;
+    }
+}
+
 namespace {
 
 /// Without what people call things.
@@ -91,7 +103,7 @@ std::string freeMark(const Job& job, const std::string& prefix) {
 }
 
 std::string freeId(const Job& job) {
-    for (int n = 1;; ++n) {
+    for (std::size_t n = job.joints.size() + 1;; ++n) {
         const std::string id = "joint-" + std::to_string(n);
         if (std::none_of(job.joints.begin(), job.joints.end(), [&](const Joint& j) { return j.id == id; })) return id;
     }

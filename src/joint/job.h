@@ -58,6 +58,8 @@ struct Job {
 
 /// Puts these in the place of the joints that have their ids; what tables call a joint follows its mark.
 void putJoints(Job& job, const std::vector<Joint>& joints);
+/// Moves a joint up (negative) or down the register, as far as it goes.
+void moveJoint(Job& job, const std::string& id, int by);
 [[nodiscard]] const Joint* findJoint(const Job& job, const std::string& markOrId);
 /// Hash of everything a result of the component method depends on. Titles, notes, display units and the choices of the plate
 /// method are not part of it.

@@ -353,16 +353,18 @@ private:
 
     void workings() {
         d_.heading(2, "Workings", "workings");
-        d_.text("Numbers in the formulas are in N, mm and MPa." +
-                    std::string(o_.depth == Depth::Full ? " Of each beam and sign of moment the set that uses it most is worked "
-                                                          "out in full; the others show their results."
-                                                        : ""),
+        d_.text("Numbers in the formulas are in N, mm and MPa. Of each beam and sign of moment the set that uses it most is " +
+                    std::string(o_.depth == Depth::Full ? "worked out in full; the others show their results."
+                                                        : "shown; the table of sets above has the others."),
                 true);
-        bool isFull = o_.depth == Depth::Full;
+        bool isFull = o_.depth == Depth::Full, isLeftOut = false;
         std::string inputs;
         for (const WorkingLine& line : lines_) {
-            if (line.kind == WorkingLine::Kind::Heading && line.level == 1)
+            if (line.kind == WorkingLine::Kind::Heading && line.level == 1) {
                 isFull = o_.depth == Depth::Full && isWorkedOut(line.anchor);
+                isLeftOut = o_.depth == Depth::ByPart && !isWorkedOut(line.anchor);
+            }
+            if (isLeftOut) continue;
             if (!isFull && line.depth == Depth::Full) continue;
             if (line.kind == WorkingLine::Kind::Given) {
                 inputs += (inputs.empty() ? "" : "; ") + inputText(line);

@@ -10,12 +10,6 @@
 #include <algorithm>
 
 namespace zg {
-namespace {
-
-constexpr int firstForce = 3;
-
-} // namespace
-
 ActionsModel::ActionsModel(Session& session, QObject* parent) : QAbstractTableModel(parent), session_(session) {
     rebuild();
     connect(&session, &Session::changed, this, [this](unsigned changes) {
@@ -40,35 +34,47 @@ void ActionsModel::showOutOfPlane(bool isWanted) {
 int ActionsModel::firstOutOfPlane() const {
     const auto found =
         std::find_if(columns_.begin(), columns_.end(), [](const ActionColumn& c) { return isOutOfPlane(c.force); });
-    return found == columns_.end() ? -1 : firstForce + static_cast<int>(found - columns_.begin());
+    return found == columns_.end() ? -1 : firstForce() + static_cast<int>(found - columns_.begin());
 }
 
 bool ActionsModel::showsOutOfPlane() const { return wantsOutOfPlane_ || hasOutOfPlane(sets()); }
+
+void ActionsModel::showPlaces(bool isWanted) {
+    wantsPlaces_ = isWanted;
+    rebuild();
+}
+
+bool ActionsModel::showsPlaces() const {
+    return wantsPlaces_ || std::any_of(sets().begin(), sets().end(), [](const ActionSet& s) { return !s.place.empty(); });
+}
 
 void ActionsModel::rebuild() {
     const Joint* joint = session_.current();
     std::vector<ActionColumn> columns =
         joint ? actionColumns(*joint, showsOutOfPlane()) : actionColumns({ends::right}, true, showsOutOfPlane());
     const int rows = joint ? static_cast<int>(joint->actions.size()) + 1 : 0;
-    if (columns == columns_ && rows == rows_) {
+    const bool hasPlaces = showsPlaces();
+    if (columns == columns_ && rows == rows_ && hasPlaces == hasPlaces_) {
         if (rows > 0) Q_EMIT dataChanged(index(0, 0), index(rows - 1, columnCount() - 1));
         return;
     }
     beginResetModel();
     columns_ = std::move(columns);
     rows_ = rows;
+    hasPlaces_ = hasPlaces;
     endResetModel();
 }
 
 int ActionsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : rows_; }
 int ActionsModel::columnCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : firstForce + static_cast<int>(columns_.size());
+    return parent.isValid() ? 0 : firstForce() + static_cast<int>(columns_.size());
 }
 
 QVariant ActionsModel::data(const QModelIndex& index, int role) const {
     if (!index.isValid() || index.column() >= columnCount()) return {};
     const int column = index.column();
-    if (role == Qt::TextAlignmentRole) return int(Qt::AlignVCenter) | int(column >= firstForce ? Qt::AlignRight : Qt::AlignLeft);
+    if (role == Qt::TextAlignmentRole)
+        return int(Qt::AlignVCenter) | int(column >= firstForce() ? Qt::AlignRight : Qt::AlignLeft);
     if (index.row() >= static_cast<int>(sets().size())) {
         if (role == Qt::DisplayRole && column == 0) return tr("new …");
         return {};
@@ -86,7 +92,8 @@ QVariant ActionsModel::data(const QModelIndex& index, int role) const {
         return set.kind == SetKind::Ultimate    ? QStringLiteral("ULS")
                : set.kind == SetKind::Allowable ? QStringLiteral("ASD")
                                                 : QStringLiteral("SLS");
-    const ActionColumn at = columns_[static_cast<std::size_t>(column - firstForce)];
+    if (column == 3 && hasPlaces_) return QString::fromStdString(set.place);
+    const ActionColumn at = columns_[static_cast<std::size_t>(column - firstForce())];
     const Quantity quantity = quantityOf(at.force);
     const auto value = valueIn(set, at);
     if (!value) return role == Qt::EditRole ? QVariant(QString()) : QVariant(QStringLiteral("–"));
@@ -97,10 +104,11 @@ QVariant ActionsModel::data(const QModelIndex& index, int role) const {
 
 QVariant ActionsModel::headerData(int section, Qt::Orientation orientation, int role) const {
     if (orientation != Qt::Horizontal || section >= columnCount()) return {};
-    if (role == Qt::TextAlignmentRole) return int(Qt::AlignVCenter) | int(section >= firstForce ? Qt::AlignRight : Qt::AlignLeft);
-    static const char* const names[] = {"set", "what", "kind"};
-    if (section < firstForce) return role == Qt::DisplayRole ? QVariant(QLatin1String(names[section])) : QVariant();
-    const ActionColumn at = columns_[static_cast<std::size_t>(section - firstForce)];
+    if (role == Qt::TextAlignmentRole)
+        return int(Qt::AlignVCenter) | int(section >= firstForce() ? Qt::AlignRight : Qt::AlignLeft);
+    static const char* const names[] = {"set", "what", "kind", "place"};
+    if (section < firstForce()) return role == Qt::DisplayRole ? QVariant(QLatin1String(names[section])) : QVariant();
+    const ActionColumn at = columns_[static_cast<std::size_t>(section - firstForce())];
     if (role == Qt::ToolTipRole) {
         static const char* const what[] = {
             "axial force, tension positive",
@@ -133,7 +141,7 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
     const bool isNew = index.row() >= static_cast<int>(sets().size());
     if (isNew && text.isEmpty()) return false;
     std::optional<double> number;
-    if (column >= firstForce && !text.isEmpty()) {
+    if (column >= firstForce() && !text.isEmpty()) {
         number = readNumber(text.toStdString());
         if (!number) {
             Q_EMIT session_.refused(
@@ -142,7 +150,7 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
                     : tr("\"%1\" is not a number.").arg(text));
             return false;
         }
-        const Quantity quantity = quantityOf(columns_[static_cast<std::size_t>(column - firstForce)].force);
+        const Quantity quantity = quantityOf(columns_[static_cast<std::size_t>(column - firstForce())].force);
         *number *= unitOf(quantity, session_.job().settings.units).factor;
     }
     SetKind kind = SetKind::Ultimate;
@@ -171,8 +179,10 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
             set.title = text.toStdString();
         else if (column == 2)
             set.kind = kind;
+        else if (column == 3 && hasPlaces_)
+            set.place = text.toStdString();
         else {
-            put(set, columns_[static_cast<std::size_t>(column - firstForce)], number);
+            put(set, columns_[static_cast<std::size_t>(column - firstForce())], number);
             set.made.clear(); // typed over: a set of its own from now on
         }
     };
@@ -215,7 +225,7 @@ QModelIndex ActionsModel::cellOf(const FieldPath& path) const {
         for (std::size_t c = 0; steps.size() > 3 && c < columns_.size(); ++c) {
             const bool isForce = steps.size() > 4 && steps[4].rfind(std::string(letterOf(columns_[c].force)) + "_k", 0) == 0;
             if (columns_[c].place.str() == steps[3] && (isForce || steps.size() == 4))
-                return index(static_cast<int>(row), static_cast<int>(c) + firstForce);
+                return index(static_cast<int>(row), static_cast<int>(c) + firstForce());
         }
         return index(static_cast<int>(row), 0);
     }

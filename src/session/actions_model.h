@@ -33,6 +33,11 @@ public:
     /// Columns for forces out of the plane: always there while a set has some, otherwise when asked for.
     void showOutOfPlane(bool isWanted);
     [[nodiscard]] bool showsOutOfPlane() const;
+    /// Column for places of the building: always there while a set names one, otherwise when asked for.
+    void showPlaces(bool isWanted);
+    [[nodiscard]] bool showsPlaces() const;
+    /// Columns before those of forces.
+    [[nodiscard]] int firstForce() const { return hasPlaces_ ? 4 : 3; }
     /// Column of the first of them; -1: not shown.
     [[nodiscard]] int firstOutOfPlane() const;
 
@@ -41,7 +46,7 @@ private:
     [[nodiscard]] const std::vector<ActionSet>& sets() const;
     Session& session_;
     std::vector<ActionColumn> columns_; ///< behind set, title and kind
-    bool wantsOutOfPlane_ = false;
+    bool wantsOutOfPlane_ = false, wantsPlaces_ = false, hasPlaces_ = false;
     int rows_ = 0;
 };
 

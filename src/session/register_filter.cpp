@@ -5,7 +5,10 @@
 
 namespace zg {
 
-RegisterFilter::RegisterFilter(QObject* parent) : QSortFilterProxyModel(parent) { setDynamicSortFilter(true); }
+RegisterFilter::RegisterFilter(QObject* parent) : QSortFilterProxyModel(parent) {
+    setDynamicSortFilter(true);
+    sort(0);
+}
 
 void RegisterFilter::setWords(const QString& typed) {
     words_ = typed.split(QLatin1Char(' '), Qt::SkipEmptyParts);
@@ -30,7 +33,6 @@ void RegisterFilter::setWords(const QString& typed) {
 
 void RegisterFilter::setOrder(Order order) {
     order_ = order;
-    sort(order == Order::Job ? -1 : 0);
     invalidate();
 }
 
@@ -40,7 +42,13 @@ bool RegisterFilter::filterAcceptsRow(int row, const QModelIndex& parent) const 
         const double use = index.data(RegisterModel::RatioRole).toDouble();
         if ((over_ && !(use > *over_)) || (under_ && !(use >= 0 && use < *under_))) return false;
     }
-    if (words_.isEmpty()) return true;
+    if (words_.isEmpty()) {
+        const QString group = index.data(RegisterModel::GroupRole).toString();
+        if (!folded_.contains(group)) return true;
+        for (int before = 0; before < row; ++before)
+            if (sourceModel()->index(before, 0, parent).data(RegisterModel::GroupRole).toString() == group) return false;
+        return true;
+    }
     const QString text = index.data(RegisterModel::TextRole).toString();
     // A section may be typed with or without its blank.
     const QString joined = QString(text).remove(QLatin1Char(' '));
@@ -49,7 +57,21 @@ bool RegisterFilter::filterAcceptsRow(int row, const QModelIndex& parent) const 
     });
 }
 
+void RegisterFilter::toggleFold(const QString& group) {
+    if (!folded_.removeOne(group)) folded_ << group;
+    invalidateFilter();
+}
+
+bool RegisterFilter::isFirstOfGroup(const QModelIndex& index) const {
+    if (!static_cast<const RegisterModel*>(sourceModel())->hasGroups()) return false;
+    return index.row() == 0 ||
+           index.siblingAtRow(index.row() - 1).data(RegisterModel::GroupRole) != index.data(RegisterModel::GroupRole);
+}
+
 bool RegisterFilter::lessThan(const QModelIndex& a, const QModelIndex& b) const {
+    const int groups = a.data(RegisterModel::GroupPlaceRole).toInt() - b.data(RegisterModel::GroupPlaceRole).toInt();
+    if (groups != 0) return groups < 0;
+    if (order_ == Order::Job) return a.row() < b.row();
     if (order_ == Order::Use) return a.data(RegisterModel::RatioRole).toDouble() > b.data(RegisterModel::RatioRole).toDouble();
     QCollator collator;
     collator.setNumericMode(true); // B2 before B10

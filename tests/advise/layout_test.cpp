@@ -175,7 +175,7 @@ TEST_CASE("each remedy and each saving, taken, gives what it promised", "[advise
         const JointResult result = *verify(job, r.joint);
         CHECK(result.utilisation == r.utilisation);
         CHECK(result.state == r.state);
-        CHECK(result.checks[static_cast<std::size_t>(result.governing)].code == r.governing);
+        CHECK(limitingCheck(result)->code == r.governing);
         const bool isMember = throughMember(joint) && throughMember(r.joint)->section != throughMember(joint)->section;
         if (!isMember)
             CHECK(std::abs(costOf(job, *resolve(job, r.joint)).total() - costOf(job, *resolve(job, joint)).total() - r.cost) <

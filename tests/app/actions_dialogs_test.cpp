@@ -2,33 +2,16 @@
 #include "app/dialogs/cases_dialog.h"
 #include "app/dialogs/paste_dialog.h"
 #include "app/panels/actions_panel.h"
+#include "support/dialogs.h"
 #include <QClipboard>
 #include <QComboBox>
 #include <QPushButton>
 #include <QTableWidget>
-#include <QTimer>
 #include <QUndoStack>
 
 using namespace zg;
+using sample::answer;
 using sample::Bench;
-
-namespace {
-
-/// Answers the dialog of that name once it is open.
-void answer(const char* name, const std::function<void(QDialog&)>& with) {
-    auto* timer = new QTimer(qApp);
-    QObject::connect(timer, &QTimer::timeout, timer, [=] {
-        auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
-        if (!dialog || dialog->objectName() != QLatin1String(name)) return;
-        timer->deleteLater();
-        if (qEnvironmentVariableIsSet("ZG_SHOT"))
-            dialog->grab().save(qEnvironmentVariable("ZG_SHOT") + QLatin1String(name) + QStringLiteral(".png"));
-        with(*dialog);
-    });
-    timer->start(30);
-}
-
-} // namespace
 
 TEST_CASE("a table of several joints is shown before it is taken, and names are remembered", "[app][actions]") {
     Bench b("B1");
@@ -80,7 +63,7 @@ TEST_CASE("cases are pasted, the sets are seen and made, typing over one makes i
         auto* sets = d.findChild<QTableWidget*>(QStringLiteral("madeSets"));
         // (6.10): for G at 1.35 and at 1: alone, Q, W1, W2, Q with W1 and with W2 (either leads): 8; characteristic: 8.
         CHECK(sets->rowCount() == 24);
-        if (qEnvironmentVariableIsSet("ZG_SHOT")) d.grab().save(qEnvironmentVariable("ZG_SHOT") + QStringLiteral("cases.png"));
+        sample::shoot(d, "cases");
         QTest::mouseClick(d.findChild<QPushButton*>(QStringLiteral("makeSets")), Qt::LeftButton);
     });
     b.window.actionsPanel()->askForCases();

@@ -32,11 +32,11 @@ TEST_CASE("lists follow what stands on the bench, by key and mouse, and are save
     REQUIRE(table->isVisible());
     const QAbstractItemModel& model = *table->model();
     CHECK(model.rowCount() == static_cast<int>(b.session.job().joints.size()) + 1);
-    const double before = last(model, 3);
+    const double before = last(model, 4);
     CHECK(b.session.edit(QStringLiteral("thicker"), [](Joint& j) { findEndPlate(j, ends::right)->plate.thickness += 10; }));
     QTest::qWait(120);
     // 10 mm more of a plate of 200 x 555.
-    CHECK(last(model, 3) - before == Approx(10 * 200 * 555 * 7.85e-6).margin(0.011));
+    CHECK(last(model, 4) - before == Approx(10 * 200 * 555 * 7.85e-6).margin(0.011));
     QTest::mouseClick(button(b, "Pieces"), Qt::LeftButton);
     QTest::mouseClick(button(b, "This joint"), Qt::LeftButton);
     REQUIRE(model.rowCount() == 2);

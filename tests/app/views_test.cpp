@@ -73,7 +73,7 @@ TEST_CASE("workings follow an edit a moment later without being asked", "[app][v
     b.window.workings()->setDepth(Depth::ByPart);
     REQUIRE(b.session.edit(QStringLiteral("thin"), [](Joint& j) { endPlate(j, ends::right).plate.thickness = 13; }));
     auto* page = b.window.findChild<QTextBrowser*>(QStringLiteral("workings"));
-    CHECK(QTest::qWaitFor([&] { return page->toPlainText().contains(QStringLiteral("13 mm × 200 mm")); }, 3000));
+    CHECK(QTest::qWaitFor([&] { return page->toPlainText().contains(QStringLiteral("PL 13 × 200")); }, 3000));
 }
 
 TEST_CASE("recent jobs are remembered, newest first, and open again", "[app][views]") {

@@ -20,7 +20,7 @@ expect() { # code, then the command
 has() { grep -qF -- "$1" "$2" || { cat "$2"; fail "$2 does not hold: $1"; }; }
 
 expect 0 "$zg" --help; has "Exit codes" out.txt
-for command in check report sheet new plates stock relieve layout combine reduce compare list dxf section tidy schema; do expect 0 "$zg" $command --help; done
+for command in check report sheet new plates stock relieve layout edit combine reduce compare list dxf drawings section tidy schema; do expect 0 "$zg" $command --help; done
 expect 1 "$zg"
 expect 1 "$zg" nonsense; has '"nonsense" is not a command' err.txt
 expect 1 "$zg" chekc; has "is check meant?" err.txt
@@ -56,7 +56,7 @@ expect 1 "$zg" section "nothing like it"; has "No section of the catalogue" err.
 expect 1 "$zg" section "" --series ABC; has "There is no such series" err.txt
 sed 's/"section": "IPE 300"/"section": "UPN 200"/' "$demo" >channel.zgj
 expect 1 "$zg" check channel.zgj --joint B1 --json channel.json; has "UPN 200 is in the catalogue as channel" out.txt
-has '"code": "section_not_i"' channel.json; has '"field": "members/right/section"' channel.json
+has '"code":"section_not_i"' channel.json; has '"field":"members/right/section"' channel.json
 
 # A log of the run, where it is asked for; standard output stays the result's.
 export XDG_STATE_HOME=$work/state
@@ -130,6 +130,38 @@ printf 'joint\tset\tM [kNm]\nB1\tX1\t10\nB7\tX1\t10\n' >several.tsv
 expect 2 "$zg" check "$demo" --actions several.tsv; has "1 rows of B7 are left out: no joint is called B7" err.txt
 printf 'joint\tset\tM [kNm]\nB1\tX1\t1,250\n' >comma.tsv
 expect 1 "$zg" check "$demo" --actions comma.tsv; has "decimal comma" err.txt
+# Many joints at once: seen first, written where asked; what is not understood is said.
+expect 2 "$zg" edit "$demo" --set 'connections/*/end_plate/bolts/size=M24' --where M20 --out edited.zgj; has "B3: M20, use 0.57 to 1.07" out.txt
+expect 2 "$zg" compare "$demo" edited.zgj; has "M24" out.txt
+expect 1 "$zg" edit "$demo" --set 'connections/*/end_plate/bolts/siz=M24'; has "bolts/size meant" err.txt
+expect 1 "$zg" edit "$demo" --set 'connections/*/end_plate/bolts/size=M24' --where M2; has "there are: M20, M24" err.txt
+expect 1 "$zg" edit "$demo" --set 'connections/*/end_plate/plate/thickness_mm=1,250'; has "is not understood" err.txt
+expect 0 "$zg" edit "$demo" --fields --joint B1; has "end_plate/bolts/size" out.txt
+expect 0 "$zg" edit "$demo" --joint B2 --keep frame --out kept-detail.zgj; has "is kept" out.txt
+expect 0 "$zg" edit kept-detail.zgj --joint B2 --detail frame; has "is so already" out.txt
+expect 1 "$zg" edit kept-detail.zgj --detail other; has "The job has: frame" err.txt
+expect 0 "$zg" edit "$demo" --joint B2 --balance "column below"; has "balanced at column below" out.txt
+expect 2 "$zg" edit "$demo" --share --joint B1 --joint B2; has "None of their details holds for all" out.txt
+printf 'joint\tcolumn section\tbeam section\tset\tplace\tM\nK1\tHEB 300\tIPE 400\tU1\tgrid 3\t60\nK1\t\t\tU1\tgrid 4\t80\n' >new.tsv
+expect 0 "$zg" check "$demo" --actions new.tsv --joint B1 --json places.json
+expect 2 "$zg" check "$demo" --json brief.json --depth brief
+expect 2 "$zg" check "$demo" --json parts.json
+expect 2 "$zg" check "$demo" --json full.json --depth full
+/usr/bin/python3 - <<'P' || fail "depths of the result document"
+import json, jsonschema
+schema = json.load(open("result.schema.json"))
+brief, parts, full = (json.load(open(n)) for n in ("brief.json", "parts.json", "full.json"))
+for d in (brief, parts, full): jsonschema.validate(d, schema)
+near = lambda a, b: a == b or (isinstance(a, float) and abs(a - b) <= 1e-9 * abs(b))
+for b, p, f in zip(brief["joints"], parts["joints"], full["joints"]):
+    assert b["governing"]["id"] == p["governing"]["id"] == f["governing"]["id"]
+    assert near(b["utilisation"], f["utilisation"]) and near(p["utilisation"], f["utilisation"])
+    assert "checks" not in b and len(p["checks"]) <= len(f["checks"])
+P
+printf 'Tidewrack Structures\n12 Slip Road' >office.txt
+expect 0 "$zg" report "$demo" --joint B1 --depth brief --letterhead office.txt --out office.html; has "Tidewrack Structures" office.html
+expect 1 "$zg" report "$demo" --logo office.txt --out office.html; has "neither PNG nor JPEG" err.txt
+
 expect 0 "$zg" layout "$demo" --joint B4 --out laid.zgj; has "B4: holds at" out.txt
 expect 0 "$zg" check laid.zgj --joint B4
 expect 2 "$zg" compare "$demo" laid.zgj; has "end_plate/" out.txt

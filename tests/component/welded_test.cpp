@@ -209,6 +209,6 @@ TEST_CASE("stiffened on both sides under equal moments nothing is flexible, and 
     CHECK(std::isinf(r.connections[0].stiffness.S_j_ini));
     CHECK(verdictOf(r, true, FrameKind::Unbraced, UnitSystem::SI).rest.find("S_j,ini infinite") != std::string::npos);
     const std::string json = resultJson(job, {{&job.joints[0], std::make_shared<const JointResult>(r)}});
-    CHECK(json.find("\"S_j_ini_Nmm_per_rad\": \"infinite\"") != std::string::npos);
+    CHECK(json.find("\"S_j_ini_Nmm_per_rad\":\"infinite\"") != std::string::npos);
     CHECK(json.find("null") == std::string::npos);
 }

@@ -74,6 +74,19 @@ TEST_CASE("every check has words: a title, an id of its own, and advice", "[repo
     }
 }
 
+namespace {
+/// Equal but for the digits that the shorter document leaves out.
+bool isNear(const nlohmann::json& a, const nlohmann::json& b) {
+    if (a.is_number() && b.is_number()) return a.get<double>() == Approx(b.get<double>()).epsilon(1e-9).margin(1e-12);
+    if (a.type() != b.type() || a.size() != b.size()) return false;
+    if (!a.is_structured()) return a == b;
+    if (a.is_array()) return std::equal(a.begin(), a.end(), b.begin(), isNear);
+    for (const auto& [key, value] : a.items())
+        if (!b.contains(key) || !isNear(value, b[key])) return false;
+    return true;
+}
+} // namespace
+
 TEST_CASE("the result document holds what the window shows", "[report]") {
     const Job job = sample::demo();
     std::vector<JointOutcome> outcomes;
@@ -82,28 +95,28 @@ TEST_CASE("the result document holds what the window shows", "[report]") {
     const auto j = nlohmann::json::parse(resultJson(job, outcomes));
     REQUIRE(j["joints"].size() == 10);
     const JointResult b2 = sample::verified(job, 1);
-    CHECK(j["joints"][1]["utilisation"] == b2.utilisation);
-    CHECK(j["joints"][1]["connections"][0]["M_j_Rd_Nmm"] == b2.connections[0].M_j_Rd);
-    CHECK(j["joints"][1]["connections"][0]["rows"].size() == b2.connections[0].rows.size());
+    CHECK(j["joints"][1]["utilisation"].get<double>() == Approx(b2.utilisation).epsilon(1e-9));
+    CHECK(j["joints"][1]["connections"][0]["M_j_Rd_Nmm"].get<double>() == Approx(b2.connections[0].M_j_Rd).epsilon(1e-9));
     CHECK(j["joints"][1]["checks"].size() == ledger(b2).size());
     CHECK(j["joints"][3]["state"] == "over");
     // Depths hold more and more of the same.
     const auto full = nlohmann::json::parse(resultJson(job, outcomes, {}, Depth::Full));
     const auto brief = nlohmann::json::parse(resultJson(job, outcomes, {}, Depth::Brief));
     CHECK(full["joints"][1]["checks"].size() == b2.checks.size());
+    CHECK(full["joints"][1]["connections"][0]["rows"].size() == b2.connections[0].rows.size());
     CHECK(full["joints"][1]["connections"].size() == b2.connections.size());
     CHECK(j["joints"][1]["connections"].size() == b2.connections.size());
     for (std::size_t i = 0; i < job.joints.size(); ++i) {
         for (const char* key : {"governing", "limited_by", "verdict", "utilisation", "balance"}) {
-            CHECK(brief["joints"][i][key] == full["joints"][i][key]);
-            CHECK(j["joints"][i][key] == full["joints"][i][key]);
+            CHECK(isNear(brief["joints"][i][key], full["joints"][i][key]));
+            CHECK(isNear(j["joints"][i][key], full["joints"][i][key]));
         }
         CHECK_FALSE(brief["joints"][i].contains("checks"));
-        CHECK(j["joints"][i]["checks"].front() == full["joints"][i]["checks"].front());
+        CHECK(isNear(j["joints"][i]["checks"].front(), full["joints"][i]["checks"].front()));
         for (const auto& c : j["joints"][i]["connections"]) {
             const auto same = std::find_if(full["joints"][i]["connections"].begin(), full["joints"][i]["connections"].end(),
                                            [&](const auto& o) { return o["side"] == c["side"] && o["set"] == c["set"]; });
-            for (const auto& [key, value] : c.items()) CHECK((*same)[key] == value);
+            for (const auto& [key, value] : c.items()) CHECK(isNear((*same)[key], value));
         }
     }
 }

@@ -1,5 +1,6 @@
 #include "app/dialogs/paste_dialog.h"
 #include "session/session.h"
+#include "words/phrases.h"
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QHeaderView>
@@ -29,6 +30,7 @@ PasteDialog::PasteDialog(Session& session, std::vector<Route> routes, QWidget* p
     for (int r = 0; r < table_->rowCount(); ++r) {
         auto* joints = new QComboBox(table_);
         joints->addItem(tr("left out"), QString());
+        if (routes_[static_cast<std::size_t>(r)].made) joints->addItem(tr("new joint"), QLatin1String(newJoint));
         for (const Joint& j : session.job().joints) joints->addItem(QString::fromStdString(j.mark), QString::fromStdString(j.id));
         joints->setCurrentIndex(
             std::max(0, joints->findData(QString::fromStdString(routes_[static_cast<std::size_t>(r)].joint))));
@@ -63,7 +65,13 @@ void PasteDialog::showRow(int row) {
     put(0, QString::fromStdString(route.name));
     put(2, isTaken ? QString::number(route.added) : QString());
     put(3, isTaken ? QString::number(route.replaced) : QString());
-    put(4, isTaken ? QString() : QString::fromStdString(route.why));
+    // What is made, with the steel that is taken where the table names none.
+    const QString made =
+        isTaken && route.joint == newJoint && route.made
+            ? tr("first layout of %1, %2")
+                  .arg(QString::fromStdString(membersText(*route.made)), QString::fromStdString(route.made->members.back().steel))
+            : QString();
+    put(4, isTaken ? made : QString::fromStdString(route.why));
 }
 
 void PasteDialog::count() {

@@ -41,6 +41,8 @@ std::optional<ReportDepth> depthAt(int index) {
     return index <= 0 ? std::optional<ReportDepth>() : static_cast<ReportDepth>(index - 1);
 }
 
+} // namespace
+
 tl::expected<Letterhead, Diagnostic> letterheadOfUser() {
     std::string texts[2];
     const QString keys[] = {letterheadKey, logoKey};
@@ -53,8 +55,6 @@ tl::expected<Letterhead, Diagnostic> letterheadOfUser() {
     }
     return makeLetterhead(texts[0], texts[1]);
 }
-
-} // namespace
 
 ReportDialog::ReportDialog(Session& session, Prompts& prompts, QWidget* parent)
     : QDialog(parent), session_(session), prompts_(prompts), job_(session.job()), joints_(new QTreeWidget(this)),

@@ -1,7 +1,10 @@
 #pragma once
+#include "base/diagnostic.h"
 #include "base/progress.h"
 #include "joint/job.h"
+#include "report/document.h"
 #include <QDialog>
+#include <tl/expected.hpp>
 
 class QComboBox;
 class QLabel;
@@ -14,6 +17,9 @@ namespace zg {
 
 class Prompts;
 class Session;
+
+/// The office's block from the files that the person chose for it; empty where none was chosen.
+[[nodiscard]] tl::expected<Letterhead, Diagnostic> letterheadOfUser();
 
 /// What the report of the job holds, joint by joint, and what stands on its cover; writes it as PDF or HTML. The choices go into
 /// the job as one step when it is written or they are kept.

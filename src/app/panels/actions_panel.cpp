@@ -2,6 +2,7 @@
 #include "app/dialogs/cases_dialog.h"
 #include "app/dialogs/paste_dialog.h"
 #include "app/theme/theme.h"
+#include "app/use_text.h"
 #include "base/typeset.h"
 #include "exchange/actions_table.h"
 #include "session/actions_model.h"
@@ -77,10 +78,14 @@ ActionsPanel::ActionsPanel(Session& session, Theme&, QWidget* parent)
     foot_->setStyleSheet(QStringLiteral("background: transparent"));
     foot_->setObjectName(QStringLiteral("balance"));
     foot_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred); // a long sentence takes no room from its neighbours
+    connect(foot_, &QLabel::linkActivated, this, [this](const QString& end) { completeAt(EndId(end.toStdString())); });
     column->addWidget(foot_);
     const auto widths = [this] {
-        const int fixed[] = {48, 150, 40};
-        for (int c = 0; c < model_->columnCount(); ++c) table_->setColumnWidth(c, c < 3 ? fixed[c] : 62);
+        const Joint* joint = session_.current();
+        const bool isLong = joint && std::any_of(joint->actions.begin(), joint->actions.end(),
+                                                 [](const ActionSet& set) { return set.id.size() > 5; });
+        const int fixed[] = {isLong ? 90 : 48, 150, 40, 70};
+        for (int c = 0; c < model_->columnCount(); ++c) table_->setColumnWidth(c, c < model_->firstForce() ? fixed[c] : 62);
     };
     connect(model_, &QAbstractItemModel::modelReset, this, widths);
     widths();
@@ -105,9 +110,50 @@ QString ActionsPanel::footText() const {
     }
     if (const Joint* joint = session_.current())
         for (const std::string& hint : hintsOf(*joint)) lines += QString::fromStdString(hint).toHtmlEscaped() + QLatin1Char('\n');
-    lines += model_->balanceText().toHtmlEscaped();
+    QStringList places;
+    if (state && state->result)
+        for (const PlaceUse& p : usesByPlace(*state->result)) {
+            const QString where = p.place.empty() ? tr("no place") : QString::fromStdString(p.place);
+            const QString use = p.worst ? useText(p.worst->utilisation) + QLatin1String(" in ") +
+                                              QString::fromStdString(setName(*state->result, *p.worst))
+                                        : tr("no check");
+            places << tr("%1: %2").arg(where, use).toHtmlEscaped();
+        }
+    if (!places.isEmpty()) lines += places.join(QStringLiteral("  ·  ")) + QLatin1Char('\n');
+    lines += model_->balanceText().toHtmlEscaped() + completions();
     return QLatin1String("<span>") + lines.replace(QLatin1Char('\n'), QLatin1String("<br>")) + QLatin1String("</span>");
 }
+
+/// Links that put what the active set lacks for balance on one end.
+QString ActionsPanel::completions() const {
+    const JointState* state = session_.state();
+    const Joint* joint = session_.current();
+    const int set = session_.activeSet();
+    if (!state || !state->resolved || !joint || set < 0 || set >= static_cast<int>(joint->actions.size())) return {};
+    const ActionSet& actions = joint->actions[static_cast<std::size_t>(set)];
+    const Imbalance left = imbalance(*state->resolved, actions);
+    if (left.isKnown && left.isBalanced) return {};
+    QString text;
+    for (const EndId end : heldEnds(*state->resolved))
+        text += (text.isEmpty() ? tr("  Complete %1 at: ").arg(QString::fromStdString(printable(actions.id)).toHtmlEscaped())
+                                : QStringLiteral(", ")) +
+                QStringLiteral("<a href=\"%1\">%1</a>").arg(QString::fromStdString(end.str()).toHtmlEscaped());
+    return text;
+}
+
+void ActionsPanel::completeAt(EndId end) {
+    const JointState* state = session_.state();
+    const int set = session_.activeSet();
+    if (!state || !state->resolved || set < 0) return;
+    const auto resolved = state->resolved;
+    (void)session_.edit(tr("balance at %1").arg(QString::fromStdString(end.str())), [&](Joint& joint) {
+        ActionSet& actions = joint.actions[static_cast<std::size_t>(set)];
+        actions = balancedAt(*resolved, actions, end);
+        actions.made.clear(); // a set of its own from now on
+    });
+}
+
+void ActionsPanel::togglePlaces() { model_->showPlaces(!model_->showsPlaces()); }
 
 void ActionsPanel::toggleOutOfPlane() {
     model_->showOutOfPlane(!model_->showsOutOfPlane());

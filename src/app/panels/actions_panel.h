@@ -1,4 +1,5 @@
 #pragma once
+#include "joint/end_id.h"
 #include <QWidget>
 
 class QLabel;
@@ -21,6 +22,8 @@ public:
     void askForCases();
     /// Shows the columns for forces out of the plane and goes there, or hides them while they are empty.
     void toggleOutOfPlane();
+    /// Shows the column for places of the building, or hides it while no set names one.
+    void togglePlaces();
     /// Goes to the cell of a field of an action set.
     void showField(const FieldPath& path);
 
@@ -29,6 +32,8 @@ protected:
 
 private:
     [[nodiscard]] QString footText() const;
+    [[nodiscard]] QString completions() const;
+    void completeAt(EndId end);
     Session& session_;
     ActionsModel* model_;
     QTableView* table_;

@@ -7,6 +7,7 @@
 #include "session/ledger_model.h"
 #include "session/session.h"
 #include "words/phrases.h"
+#include <QEvent>
 #include <QFrame>
 #include <QGridLayout>
 #include <QHBoxLayout>
@@ -14,7 +15,6 @@
 #include <QListView>
 #include <QPainter>
 #include <QPushButton>
-#include <QEvent>
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
 #include <cmath>

@@ -13,6 +13,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QListView>
+#include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
 #include <QStyledItemDelegate>
@@ -24,13 +25,51 @@ namespace {
 class RegisterDelegate : public QStyledItemDelegate {
 public:
     RegisterDelegate(Theme& theme, QObject* parent) : QStyledItemDelegate(parent), theme_(theme) {}
-    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {180, 62}; }
+    static constexpr int heading = 24, line = 62;
+    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const override {
+        const auto* shown = static_cast<const RegisterFilter*>(index.model());
+        if (shown->isFolded(index.data(RegisterModel::GroupRole).toString())) return {180, heading};
+        return {180, line + (shown->isFirstOfGroup(index) ? heading : 0)};
+    }
+
+    /// A click on the heading of a group folds it, or opens it again.
+    bool editorEvent(QEvent* event, QAbstractItemModel* model, const QStyleOptionViewItem& option,
+                     const QModelIndex& index) override {
+        auto* shown = static_cast<RegisterFilter*>(model);
+        const bool isClick = event->type() == QEvent::MouseButtonRelease || event->type() == QEvent::MouseButtonPress;
+        if (isClick && shown->isFirstOfGroup(index) &&
+            static_cast<QMouseEvent*>(event)->position().y() < option.rect.top() + heading) {
+            if (event->type() == QEvent::MouseButtonRelease) shown->toggleFold(index.data(RegisterModel::GroupRole).toString());
+            return true;
+        }
+        return QStyledItemDelegate::editorEvent(event, model, option, index);
+    }
+
+    /// The heading of a group; gives its height.
+    int paintHeading(QPainter* painter, const QRect& rect, const QModelIndex& index) const {
+        const auto* shown = static_cast<const RegisterFilter*>(index.model());
+        if (!shown->isFirstOfGroup(index)) return 0;
+        const Palette& p = theme_.palette();
+        const QString group = index.data(RegisterModel::GroupRole).toString();
+        painter->setPen(qcolor(p, Tone::FaintInk));
+        painter->setFont(interfaceFont(11, true));
+        const QString sign = shown->isFolded(group) ? QStringLiteral("▸ ") : QStringLiteral("▾ ");
+        const QString count = QString::number(static_cast<const RegisterModel*>(shown->sourceModel())->countOf(group));
+        const QRect box = rect.adjusted(8, 0, -12, 0);
+        painter->drawText(QRect(box.left(), box.top(), box.width(), heading), Qt::AlignVCenter | Qt::AlignRight, count);
+        const QString name = group.isEmpty() ? RegisterPanel::tr("no group") : group;
+        painter->drawText(QRect(box.left(), box.top(), box.width() - 30, heading), Qt::AlignVCenter,
+                          painter->fontMetrics().elidedText(sign + name, Qt::ElideRight, box.width() - 30));
+        return heading;
+    }
 
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         const Palette& p = theme_.palette();
         painter->save();
         painter->setRenderHint(QPainter::Antialiasing);
-        const QRectF box = QRectF(option.rect).adjusted(4, 2, -4, -2);
+        const int top = paintHeading(painter, option.rect, index);
+        if (option.rect.height() <= heading) return painter->restore();
+        const QRectF box = QRectF(option.rect).adjusted(4, 2 + top, -4, -2);
         if (option.state & QStyle::State_Selected) {
             painter->setPen(QPen(qcolor(p, Tone::Accent), 1.2));
             painter->setBrush(qcolor(p, Tone::Card));
@@ -121,6 +160,9 @@ RegisterPanel::RegisterPanel(Session& session, Theme& theme, QWidget* parent)
     list_->setItemDelegate(new RegisterDelegate(theme, list_));
     list_->setAccessibleName(tr("Register of joints"));
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    list_->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(list_, &QListView::customContextMenuRequested, this,
+            [this](const QPoint& at) { Q_EMIT menuWanted(list_->viewport()->mapToGlobal(at)); });
     column->addWidget(list_);
     auto* add = new QPushButton(tr("+ new joint"), this);
     add->setObjectName(QStringLiteral("link"));

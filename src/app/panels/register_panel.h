@@ -18,6 +18,7 @@ public:
 
 Q_SIGNALS:
     void newJointWanted();
+    void menuWanted(const QPoint& at); ///< what can be done with the joint on the bench
 
 private:
     void follow();

@@ -1,11 +1,15 @@
 #include "app/views/lists_view.h"
 #include "app/dialogs/prompts.h"
+#include "app/dialogs/report_dialog.h"
 #include "app/dialogs/settings_dialog.h"
 #include "exchange/dxf_file.h"
 #include "exchange/lists_file.h"
+#include "joint/resolve.h"
 #include "lists/flat_drawing.h"
+#include "print/drawing_sheets.h"
 #include "session/list_model.h"
 #include "session/session.h"
+#include <QApplication>
 #include <QButtonGroup>
 #include <QFileInfo>
 #include <QHBoxLayout>
@@ -66,6 +70,8 @@ ListsView::ListsView(Session& session, Prompts& prompts, QWidget* parent)
     auto* menu = new QMenu(save);
     menu->addAction(tr("Lists …"), this, &ListsView::saveTables);
     menu->addAction(tr("Parts to be cut as DXF …"), this, &ListsView::saveParts);
+    menu->addAction(tr("This joint as DXF …"), this, &ListsView::saveJoint);
+    menu->addAction(tr("Drawing sheets as PDF …"), this, &ListsView::saveSheets);
     save->setMenu(menu);
     foot->addWidget(save, 0, Qt::AlignTop);
     column->addLayout(foot);
@@ -147,6 +153,35 @@ void ListsView::saveParts() {
     const auto bytes = dxfOf(cutPlan(listsOf(session_.job(), isOne ? joint->id : std::string())));
     if (!bytes) return prompts_.tell(this, tr("Parts as DXF"), QString::fromStdString(joined({bytes.error()})));
     writeOrTell(prompts_, this, tr("Parts as DXF"), path, *bytes);
+}
+
+void ListsView::saveJoint() {
+    const Joint* joint = session_.current();
+    const JointState* state = session_.state();
+    if (!joint || !state || !state->resolved)
+        return prompts_.tell(this, tr("Joint as DXF"), tr("There is no complete joint on the bench."));
+    const QString path = prompts_.savePath(this, tr("Joint as DXF"), QStringLiteral("joint.dxf"), tr("DXF (*.dxf)"));
+    if (path.isEmpty()) return;
+    const JobLists lists = listsOf(session_.job(), joint->id);
+    const auto bytes = dxfOf(jointPlan(*state->resolved, lists.joints.front()));
+    if (!bytes) return prompts_.tell(this, tr("Joint as DXF"), QString::fromStdString(joined({bytes.error()})));
+    writeOrTell(prompts_, this, tr("Joint as DXF"), path, *bytes);
+}
+
+void ListsView::saveSheets() {
+    const QString path = prompts_.savePath(this, tr("Drawing sheets"), QStringLiteral("drawings.pdf"), tr("PDF (*.pdf)"));
+    if (path.isEmpty()) return;
+    const auto letterhead = letterheadOfUser();
+    if (!letterhead) return prompts_.tell(this, tr("Drawing sheets"), QString::fromStdString(joined({letterhead.error()})));
+    DrawingSheetOptions options;
+    options.letterhead = *letterhead;
+    options.version = QApplication::applicationVersion().toStdString();
+    std::vector<std::string> ids;
+    if (only_->isChecked() && session_.current()) ids.push_back(session_.current()->id);
+    Diagnostics leftOut;
+    writeOrTell(prompts_, this, tr("Drawing sheets"), path, drawingSheets(session_.job(), ids, options, leftOut));
+    if (!leftOut.empty())
+        prompts_.tell(this, tr("Drawing sheets"), tr("Not drawn: %1").arg(QString::fromStdString(joined(leftOut))));
 }
 
 void ListsView::editPrices() { askForPrices(session_, this); }

@@ -23,6 +23,8 @@ public:
     void showTable(const QString& key);
     void saveTables();
     void saveParts();
+    void saveJoint();  ///< the joint on the bench, true to scale
+    void saveSheets(); ///< drawing sheets of all joints, or of that on the bench
     void editPrices();
 
 protected:
