@@ -1,4 +1,5 @@
 #include "actions/dominance.h"
+#include "joint/joint.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -74,6 +75,10 @@ std::vector<DominatedSet> dominatedSets(const JointResult& result) {
         out.push_back(std::move(d));
     }
     return out;
+}
+
+void dropSets(Joint& joint, const std::vector<DominatedSet>& dominated) {
+    for (auto d = dominated.rbegin(); d != dominated.rend(); ++d) joint.actions.erase(joint.actions.begin() + d->set);
 }
 
 } // namespace zg

@@ -5,6 +5,8 @@
 
 namespace zg {
 
+struct Joint;
+
 /// A set that cannot govern: another one asks for at least as much of everything that it asks for.
 struct DominatedSet {
     int set = -1, by = -1; ///< places in the joint's list; `by` is kept, and leads in what this one uses most
@@ -19,5 +21,7 @@ struct DominatedSet {
 /// equal ones the first is kept. Results of the kept sets alone have the same governing check, verdict and worst use of every
 /// kind.
 [[nodiscard]] std::vector<DominatedSet> dominatedSets(const JointResult& result);
+/// Takes them out of the joint that the result is of.
+void dropSets(Joint& joint, const std::vector<DominatedSet>& dominated);
 
 } // namespace zg

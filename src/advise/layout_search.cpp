@@ -43,11 +43,13 @@ public:
         const bool isQuick = o_.depth == LayoutDepth::Quick;
         const std::size_t enough = isQuick ? 5 : 30, mostFailures = isQuick ? 12 : 200;
         const int mostTried = isQuick ? 1500 : 100000; // enough, once one is found
-        std::optional<Tried> best;
+        std::vector<Tried> found;                      ///< that hold
         Tried nearest = starts.empty() ? Tried{given_, {}, {}} : starts.front();
         std::size_t held = 0, failed = 0;
         for (const Tried& start : starts) {
-            if (isStopped() || held >= enough || (!best && failed >= mostFailures) || (best && tried_ > mostTried)) break;
+            if (isStopped() || held >= enough || (found.empty() && failed >= mostFailures) ||
+                (!found.empty() && tried_ > mostTried))
+                break;
             Tried now = start;
             repair(now);
             if (now.measure.excess < nearest.measure.excess) nearest = now;
@@ -57,9 +59,16 @@ public:
             }
             ++held;
             lighten(now);
-            if (!best || price(now) < price(*best)) best = std::move(now);
+            found.push_back(std::move(now));
         }
-        if (best) exchange(*best, isQuick ? tried_ + 900 : 1000000);
+        // The cheapest is not always the one from which exchanges lead farthest.
+        std::stable_sort(found.begin(), found.end(), [&](const Tried& a, const Tried& b) { return price(a) < price(b); });
+        const std::size_t exchanged = isQuick ? 1 : found.size();
+        std::optional<Tried> best;
+        for (std::size_t i = 0; i < std::min(found.size(), exchanged); ++i) {
+            exchange(found[i], isQuick ? tried_ + 900 : 1000000);
+            if (!best || price(found[i]) < price(*best)) best = std::move(found[i]);
+        }
         LayoutOutcome out;
         out.holds = best.has_value();
         Tried& last = best ? *best : nearest;

@@ -89,6 +89,7 @@ void MainWindow::makeCommands() {
     command(edit, tr("Paste action sets"), {}, [this] { actions_->paste(); });
     command(edit, tr("Cases and combinations …"), QKeySequence(tr("Ctrl+Shift+C")), [this] { actions_->askForCases(); });
     command(edit, tr("Sets that cannot govern"), {}, [this] { showDominated(); });
+    command(edit, tr("Drop the sets that cannot govern"), {}, [this] { dropDominated(); });
     command(edit, tr("Ask or edit in words"), QKeySequence(tr("Ctrl+K")), [this] { verdict_->focusAskBar(); });
 
     QMenu* joint = menuBar()->addMenu(tr("J&oint"));
@@ -175,6 +176,16 @@ void MainWindow::showDominated() {
     prompts_.showText(
         this, tr("Sets that cannot govern by the component method: %1 of %2").arg(list.size()).arg(state->result->actions.size()),
         lines.isEmpty() ? tr("Every set leads in something.") : lines);
+}
+
+void MainWindow::dropDominated() {
+    const JointState* state = session_.state();
+    if (!state || !state->result || session_.isProposing()) return;
+    const auto list = dominatedSets(*state->result);
+    if (list.empty()) return verdict_->say(tr("Every set leads in something: none was dropped."));
+    const auto count = static_cast<int>(list.size());
+    if (session_.edit(tr("drop %1 sets that cannot govern").arg(count), [&](Joint& joint) { dropSets(joint, list); }))
+        verdict_->say(tr("%1 sets dropped that cannot govern by the component method; undo brings them back.").arg(count));
 }
 
 std::vector<Suggestion> MainWindow::suggestions(const QString& typed) {

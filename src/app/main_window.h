@@ -62,6 +62,7 @@ private:
     bool saveTo(const QString& path);
     bool settle(const QString& path, SaveOutcome outcome);
     void showDominated();
+    void dropDominated();
     void moveInRegister(int by);
     void newJoint();
     void endNewJoint();

@@ -65,10 +65,8 @@ int reduce(const ReduceCommand& c) {
             list.erase(std::remove_if(list.begin(), list.end(), [](const DominatedSet& d) { return !d.share; }), list.end());
         std::cout << joint.mark << ": " << list.size() << " of " << joint.actions.size() << " sets cannot govern"
                   << (c.forPlates ? " by either method" : " by the component method") << "\n";
-        std::vector<ActionSet> kept = joint.actions;
-        for (auto d = list.rbegin(); d != list.rend(); ++d) kept.erase(kept.begin() + d->set);
         for (const DominatedSet& d : list) std::cout << "  " << sentenceOf(d, *result, isTwoSided(joint)) << "\n";
-        if (!c.out.empty() && !list.empty()) job.joints[i].actions = std::move(kept);
+        if (!c.out.empty() && !list.empty()) dropSets(job.joints[i], list);
     }
     return c.out.empty() || put(c.out, writeJob(job)) ? allWithin : couldNot;
 }

@@ -1,4 +1,5 @@
 #include "commands.h"
+#include "advise/assumptions.h"
 #include "advise/remedies.h"
 #include "advise/stock_strip.h"
 #include "base/text.h"
@@ -214,6 +215,10 @@ int relieve(const AdviseCommand& c) {
                       << (r.isMemberPriced ? "" : " and the column's own length, which is not given") << ")\n";
         };
         for (const Remedy& r : remedies(*job, joint, *governing, 6)) line(r);
+        const auto assumed = admissibleAssumptions(*job, joint);
+        if (!assumed.empty()) std::cout << "  less on the safe side, and admissible; a choice of the whole job:\n";
+        for (const Assumption& a : assumed)
+            std::cout << "  " << fixedDecimals(a.then, 2) << "  " << a.text << "  [" << a.clause << "]\n";
         if (result->state == CheckState::Over) continue;
         const auto less = savings(*job, joint, 4);
         if (!less.empty()) std::cout << "  what can be spared, one at a time:\n";

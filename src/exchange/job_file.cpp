@@ -221,7 +221,7 @@ private:
     std::vector<std::string> known_;
 };
 
-/// Twelve digits: enough for every length and force, and 5 degrees stay 5 degrees after going through radians.
+/// Twelve digits, so that 5 degrees stay 5 degrees after going through radians.
 double clean(double value) {
     char text[40];
     const char* end = std::to_chars(text, text + sizeof text, value, std::chars_format::general, 12).ptr;
@@ -273,7 +273,9 @@ private:
     }
     static double value(const Field& field, double x) {
         const bool isPlain = field.quantity == Quantity::None || field.quantity == Quantity::Ratio;
-        return clean(isPlain ? x : x / unitOf(field.quantity, UnitSystem::SI).factor);
+        const double factor = isPlain ? 1 : unitOf(field.quantity, UnitSystem::SI).factor;
+        const double rounded = clean(x / factor);
+        return rounded * factor == x ? rounded : x / factor; // what has more digits keeps them
     }
     ordered_json& to_;
 };

@@ -291,8 +291,7 @@ TEST_CASE("sets left out as dominated change no verdict and no governing value, 
         const JointResult before = sample::verified(job);
         const auto list = dominatedSets(before);
         Job fewer = job;
-        auto& sets = fewer.joints[0].actions;
-        for (auto d = list.rbegin(); d != list.rend(); ++d) sets.erase(sets.begin() + d->set);
+        dropSets(fewer.joints[0], list);
         const JointResult after = sample::verified(fewer);
         INFO(joint.mark << ": " << list.size() << " dropped");
         CHECK(after.utilisation == before.utilisation);

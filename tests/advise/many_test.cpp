@@ -1,3 +1,4 @@
+#include "advise/assumptions.h"
 #include "advise/many.h"
 #include "support/joints.h"
 #include <algorithm>
@@ -104,4 +105,24 @@ TEST_CASE("one detail for all of a group: the cheapest of theirs that holds ever
     for (const SharedDetail& d : sharedDetails(job, allIds(job)))
         for (const ManyLine& line : d.lines)
             if (line.mark == "G3" && line.then && !line.then->holds()) CHECK_FALSE(d.isForAll);
+}
+
+TEST_CASE("an admissible assumption gives what it promises, and is never one that is taken already", "[many]") {
+    const Job job = sample::demo();
+    int offered = 0;
+    for (const Joint& joint : job.joints)
+        for (const Assumption& a : admissibleAssumptions(job, joint)) {
+            ++offered;
+            INFO(joint.mark << ": " << a.text);
+            CHECK_FALSE(a.settings == job.settings);
+            CHECK(*a.clause != 0);
+            Job with = job;
+            with.settings = a.settings;
+            const auto then = measure(with, joint);
+            REQUIRE(then);
+            CHECK(then->utilisation == a.then);
+            CHECK(a.then < a.now);
+            for (const Assumption& again : admissibleAssumptions(with, joint)) CHECK(again.text != a.text);
+        }
+    CHECK(offered > 0);
 }

@@ -177,3 +177,22 @@ TEST_CASE("the connection of one side goes to the other", "[app][day]") {
     askToCopyEnd(b.session, &b.window);
     CHECK(findEndPlate(*b.session.current(), ends::left)->plate.thickness == 30);
 }
+
+TEST_CASE("sets that cannot govern are dropped by a command, with the same verdict, and come back", "[app][day]") {
+    Bench b("B2");
+    (void)b.session.edit(QStringLiteral("half"), [](Joint& j) {
+        ActionSet half = j.actions[1];
+        half.id = "half";
+        for (EndForces& f : half.forces) f.N *= 0.5, f.V *= 0.5, f.M *= 0.5;
+        j.actions.push_back(half);
+    });
+    const std::size_t before = b.session.current()->actions.size();
+    const double use = b.session.state()->result->utilisation;
+    b.trigger(QStringLiteral("Drop the sets that cannot govern"));
+    CHECK(b.session.current()->actions.size() < before);
+    CHECK(std::none_of(b.session.current()->actions.begin(), b.session.current()->actions.end(),
+                       [](const ActionSet& s) { return s.id == "half"; }));
+    CHECK(b.session.state()->result->utilisation == use);
+    b.session.undoStack()->undo();
+    CHECK(b.session.current()->actions.size() == before);
+}

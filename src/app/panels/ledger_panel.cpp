@@ -1,4 +1,5 @@
 #include "app/panels/ledger_panel.h"
+#include "advise/assumptions.h"
 #include "app/theme/theme.h"
 #include "app/use_text.h"
 #include "base/text.h"
@@ -303,7 +304,39 @@ void LedgerPanel::showRemedies() {
         if (i == asked) heading(tr("What could be spared, one at a time"));
         addRemedy(grid, grid->rowCount(), offered_[i]);
     }
+    if (isAskable) addAssumptions(grid, *joint);
     grid->setColumnStretch(0, 1);
+}
+
+/// Choices of the job that the rules allow: said with clause and effect, taken only by a click.
+void LedgerPanel::addAssumptions(QGridLayout* grid, const Joint& joint) {
+    const auto list = admissibleAssumptions(session_.job(), joint);
+    if (list.empty()) return;
+    auto* heading = new QLabel(tr("Less on the safe side, and admissible: a choice for the whole job"), remedies_);
+    heading->setProperty("role", "faint");
+    heading->setWordWrap(true);
+    grid->addWidget(heading, grid->rowCount(), 0, 1, 3);
+    for (const Assumption& a : list) {
+        const int row = grid->rowCount();
+        auto* button = new QPushButton(remedies_);
+        button->setObjectName(QStringLiteral("link"));
+        const QString text = QString::fromStdString(a.text);
+        button->setText(button->fontMetrics().elidedText(text, Qt::ElideRight, 190));
+        button->setToolTip(text + QStringLiteral("\n") + QString::fromUtf8(a.clause));
+        const Settings settings = a.settings;
+        connect(button, &QPushButton::clicked, this, [this, settings, text] {
+            Session& session = session_;
+            // The list that holds this button is rebuilt by the edit.
+            QMetaObject::invokeMethod(
+                &session, [&session, settings, text] { (void)session.editJob(text, [&](Job& j) { j.settings = settings; }); },
+                Qt::QueuedConnection);
+        });
+        grid->addWidget(button, row, 0);
+        auto* ratio = new QLabel(useText(a.then), remedies_);
+        ratio->setAlignment(Qt::AlignRight);
+        ratio->setProperty("role", a.state == CheckState::Over ? "refused" : "title");
+        grid->addWidget(ratio, row, 2);
+    }
 }
 
 void LedgerPanel::addRemedy(QGridLayout* grid, int row, const Remedy& r) {

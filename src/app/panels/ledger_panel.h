@@ -28,6 +28,7 @@ private:
     void follow();
     void showRemedies();
     void addRemedy(class QGridLayout* grid, int row, const Remedy& remedy);
+    void addAssumptions(QGridLayout* grid, const Joint& joint);
     bool eventFilter(QObject* watched, QEvent* event) override;
     void showSenses();
     Session& session_;
