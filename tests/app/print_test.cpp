@@ -1,6 +1,7 @@
 #include "app/bench.h"
 #include "app/dialogs/report_dialog.h"
 #include "app/views/workings_view.h"
+#include "support/dialogs.h"
 #include <QComboBox>
 #include <QJsonArray>
 #include <QJsonDocument>
@@ -87,6 +88,7 @@ TEST_CASE("joints left out of the report are named on its cover, and a step take
     ReportDialog dialog(b.session, b.prompts, &b.window);
     for (int i = 0; i < static_cast<int>(b.session.job().joints.size()); ++i)
         depthOf(dialog, i)->setCurrentIndex(i == 1 ? 1 : 4); // B2 brief, the others left out
+    sample::shoot(dialog, "report");
     REQUIRE(dialog.write(pdf));
     const QString text = textOf(pdf);
     CHECK(text.contains(QStringLiteral("Left out of this report, by choice: B1, B3")));

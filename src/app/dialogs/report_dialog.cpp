@@ -69,7 +69,7 @@ ReportDialog::ReportDialog(Session& session, Prompts& prompts, QWidget* parent)
         (void)setField(job_, p.path, value);
         saySizes();
     };
-    left->addWidget(new ParameterForm(coverParameters(job_), job_.settings.units, apply, {}, this, ParameterForm::Labels::Help));
+    left->addWidget(new ParameterForm(coverParameters(job_), job_.settings.units, apply, {}, this));
     addLetterhead(left);
     left->addStretch();
     auto* right = new QVBoxLayout;
