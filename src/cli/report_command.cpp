@@ -49,12 +49,13 @@ private:
 } // namespace
 
 int report(const ReportCommand& c) {
-    const auto loaded = load(c);
+    const auto loaded = loadWhole(c);
     if (!loaded) return fail(loaded.error());
     const Job* job = &loaded->job;
     if (!mayPut({c.out})) return couldNot;
     JobReportRequest request;
     request.version = ZG_VERSION;
+    if (!c.joint.empty()) request.only = findJoint(*job, c.joint)->id;
     request.hasLists = !c.isWithoutLists;
     if (c.depth == "brief") request.depth = ReportDepth::Brief;
     if (c.depth == "parts") request.depth = ReportDepth::ByPart;

@@ -18,6 +18,12 @@ constexpr double line = 18, contentsTop = margin + 50;
 constexpr int linesOfPage = 52;
 static_assert(contentsTop + linesOfPage * line < height - margin - footer);
 
+QImage pictureOf(const std::string& bytes) {
+    QByteArray copy = QByteArray::fromStdString(bytes);
+    QBuffer buffer(&copy);
+    return QImageReader(&buffer).read();
+}
+
 bool hasLine(const PageMark& m) { return m.level == 1; }
 
 class Front {
@@ -77,9 +83,7 @@ private:
     double letterhead(const Letterhead& l) {
         double most = 0;
         if (!l.logo.empty()) {
-            QByteArray bytes = QByteArray::fromStdString(l.logo);
-            QBuffer buffer(&bytes);
-            const QImage image = QImageReader(&buffer).read();
+            const QImage image = pictureOf(l.logo);
             if (!image.isNull()) {
                 const QSizeF size = QSizeF(image.size()).scaled(QSizeF(260, 90), Qt::KeepAspectRatio);
                 painter_.drawImage(QRectF(QPointF(margin, margin), size), image);
@@ -125,6 +129,8 @@ private:
 };
 
 } // namespace
+
+bool isReadable(const std::string& logo) { return logo.empty() || !pictureOf(logo).isNull(); }
 
 int frontPages(std::size_t entries) { return 1 + (static_cast<int>(entries) + linesOfPage - 1) / linesOfPage; }
 

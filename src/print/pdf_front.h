@@ -11,6 +11,8 @@ struct ContentsLink {
     double targetY = 0;
 };
 
+/// Whether a picture for the cover can be decoded; one that is empty can.
+[[nodiscard]] bool isReadable(const std::string& logo);
 /// Pages of cover and contents for so many entries.
 [[nodiscard]] int frontPages(std::size_t entries);
 /// Paints them; gives where the lines of the contents are. `body`: marks of the pages that follow.

@@ -21,6 +21,9 @@ std::string pdfReport(const std::vector<Document>& documents, UnitSystem units) 
 }
 
 tl::expected<std::string, Diagnostic> pdfReport(JobReport& report, UnitSystem units, Progress* progress) {
+    if (!isReadable(report.cover().letterhead.logo))
+        return tl::unexpected(
+            Diagnostic{Severity::Error, "letterhead", "The picture could not be read; it is damaged or too large."});
     tl::expected<std::string, Diagnostic> joined;
     const auto work = [&](const std::string& path) {
         std::vector<PageMark> marks;

@@ -34,6 +34,7 @@ JobReport::JobReport(const Job& job, JobReportRequest request)
     choices_.hasLists = choices_.hasLists && request_.hasLists;
     std::size_t over = 0, failed = 0;
     for (const Joint& joint : job.joints) {
+        if (!request_.only.empty() && joint.id != request_.only) continue;
         Line line;
         line.joint = &joint;
         const auto resolved = resolve(job, joint);
@@ -67,14 +68,14 @@ JobReport::JobReport(const Job& job, JobReportRequest request)
     fact("checked by", choices_.checkedBy);
     cover_.sentences.push_back("Verification of steel joints by the component method of EN 1993-1-8:2005" +
                                std::string(request_.plates ? ", with plate finite elements where they were run." : "."));
-    cover_.sentences.push_back(countOf(job.joints.size(), "joint", "joints") +
-                               " in the register: " + std::to_string(job.joints.size() - over - failed) +
-                               " within their resistance, " + std::to_string(over) + " over" +
+    cover_.sentences.push_back(countOf(lines_.size(), "joint", "joints") + (request_.only.empty() ? " in the register: " : ": ") +
+                               std::to_string(lines_.size() - over - failed) + " within their resistance, " +
+                               std::to_string(over) + " over" +
                                (failed ? ", " + std::to_string(failed) + " that could not be computed" : "") + ".");
-    if (const std::size_t n = job.joints.size() - joints_.size(); n > 0) {
+    if (lines_.size() > joints_.size()) {
         std::string marks;
-        for (const Joint& joint : job.joints)
-            if (depthOf(joint) == ReportDepth::LeftOut) marks += (marks.empty() ? "" : ", ") + joint.mark;
+        for (const auto& line : lines_)
+            if (depthOf(*line->joint) == ReportDepth::LeftOut) marks += (marks.empty() ? "" : ", ") + line->joint->mark;
         cover_.sentences.push_back("Left out of this report, by choice: " + marks + ".");
     }
     if (!request_.version.empty()) cover_.sentences.push_back("Computed with Zealous Girder " + request_.version + ".");
@@ -140,13 +141,13 @@ Document JobReport::basisOf() const {
         return std::any_of(j.actions.begin(), j.actions.end(), [](const ActionSet& s) { return !s.made.empty(); });
     };
     d.heading(2, "Actions");
-    const auto made = std::count_if(job_.joints.begin(), job_.joints.end(), isMade);
+    const auto made = std::count_if(lines_.begin(), lines_.end(), [&](const auto& line) { return isMade(*line->joint); });
     if (made > 0) {
         d.text("Sets of " + countOf(static_cast<std::size_t>(made), "joint", "joints") +
                " were made of characteristic cases by these rules; each joint names what its sets are made of.");
         list(parametersOf(job_.combinations.value_or(CombinationRules{})));
     }
-    if (static_cast<std::size_t>(made) < job_.joints.size())
+    if (static_cast<std::size_t>(made) < lines_.size())
         d.text(std::string(made > 0 ? "Other" : "The") +
                " sets were given as design values; how they were combined is not known to this report.");
     d.heading(2, "Not done");
@@ -191,7 +192,9 @@ std::optional<Document> JobReport::next() {
     if (at == 0) return registerOf();
     if (at == 1) return basisOf();
     if (!lists_) lists_ = listsOf(job_);
-    if (at - 2 == joints_.size()) return listsReport(*lists_, cover_.title, job_.settings.units);
+    if (at - 2 == joints_.size())
+        return listsReport(request_.only.empty() ? *lists_ : listsOfJoint(*lists_, request_.only), cover_.title,
+                           job_.settings.units);
     const Joint& joint = *joints_[at - 2];
     ReportOptions options;
     const ReportDepth depth = depthOf(joint);

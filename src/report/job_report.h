@@ -13,6 +13,7 @@ struct PlateStudy;
 /// What a report is asked for besides what the job itself says.
 struct JobReportRequest {
     std::optional<ReportDepth> depth; ///< of every joint, in place of the job's and the joints' own
+    std::string only;                 ///< id of the one joint that the report is of; all when empty
     bool hasLists = true;             ///< false leaves the lists out whatever the job says
     std::string version;              ///< of the program, for the cover
     Letterhead letterhead;

@@ -160,6 +160,9 @@ for b, p, f in zip(brief["joints"], parts["joints"], full["joints"]):
 P
 printf 'Tidewrack Structures\n12 Slip Road' >office.txt
 expect 0 "$zg" report "$demo" --joint B1 --depth brief --letterhead office.txt --out office.html; has "Tidewrack Structures" office.html
+printf '\211PNG\r\n\032\nbroken' >broken.png
+expect 1 "$zg" report "$demo" --joint B1 --depth brief --logo broken.png --out office.pdf; has "could not be read" err.txt
+expect 0 "$zg" report "$demo" --joint B2 --out marks.html; has "P2" marks.html # the mark that the lists of the job give it
 expect 1 "$zg" report "$demo" --logo office.txt --out office.html; has "neither PNG nor JPEG" err.txt
 
 expect 0 "$zg" layout "$demo" --joint B4 --out laid.zgj; has "B4: holds at" out.txt
