@@ -5,6 +5,7 @@
 #include "exchange/job_file.h"
 #include "joint/action_columns.h"
 #include "logging/log.h"
+#include "words/phrases.h"
 #include <algorithm>
 #include <cerrno>
 #include <cstring>
@@ -114,6 +115,9 @@ bool addActions(Job& job, const std::string& path, const std::string& joint) {
     bool hasAny = false;
     for (const Route& route : routes) {
         hasAny = hasAny || !route.joint.empty();
+        if (route.joint == newJoint)
+            std::cerr << "note: " << printable(route.name) << " is new: first layout of " << membersText(*route.made) << ", "
+                      << route.made->members.back().steel << "\n";
         if (route.joint.empty())
             std::cerr << "warning: " << route.sets.size() << " rows of " << printable(route.name)
                       << " are left out: " << route.why << "\n";

@@ -5,9 +5,10 @@
 namespace zg {
 namespace {
 
-constexpr const char* understoodHeadings = "set, title, kind, joint, place, column section, beam section, left section, steel, "
-                                           "group, note, and N, V, M, V_y, M_z, T with "
-                                           "right, left, front, back, above or below and a unit in brackets";
+constexpr const char* understoodHeadings =
+    "set, title, kind, joint, member, station, place, column section, beam section, left section, steel, "
+    "group, note, and N, V, M, V_y, M_z, T with "
+    "right, left, front, back, above or below and a unit in brackets";
 
 bool isOneOf(const std::string& word, std::initializer_list<const char*> any) {
     return std::any_of(any.begin(), any.end(), [&](const char* a) { return word == a; });
@@ -72,6 +73,8 @@ std::optional<ActionHeading::What> wordColumn(const std::vector<std::string>& wo
     using What = ActionHeading::What;
     for (const std::string& w : words) {
         if (isOneOf(w, {"joint", "mark", "connection", "node"})) return What::Joint;
+        if (isOneOf(w, {"member", "element", "bar"})) return What::Member;
+        if (isOneOf(w, {"station"})) return What::Station;
         if (isOneOf(w, {"place", "location", "where", "grid"})) return What::Place;
         if (isOneOf(w, {"group", "excludes"})) return What::Group;
         if (isOneOf(w, {"title", "description", "text"})) return What::Title;

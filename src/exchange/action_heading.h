@@ -11,7 +11,7 @@ namespace zg {
 
 /// What a column of a table of actions holds.
 struct ActionHeading {
-    enum class What { Remark, Id, Title, Kind, Joint, Group, Place, Section, Steel, Number };
+    enum class What { Remark, Id, Title, Kind, Joint, Member, Station, Group, Place, Section, Steel, Number };
     What what = What::Number;
     ActionColumn number;          ///< of a section only the member counts: the column ("column"), the beam on the right or left
     std::optional<ReadUnit> unit; ///< of a number, where the heading names one

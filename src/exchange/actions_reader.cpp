@@ -84,12 +84,17 @@ private:
             byPosition();
             return false;
         }
-        bool hasForce = false;
+        bool hasForce = false, hasEnds = false, hasJoints = false;
         for (std::size_t c = 0; c < cells.size(); ++c) {
             const auto heading = readHeading(cells[c]);
             if (!heading) say(place(0, c), heading.error());
             columns_.push_back(heading.value_or(ActionHeading{What::Remark, {}, {}}));
             hasForce = hasForce || !heading || heading->what == What::Number;
+            const bool isEnd = heading && (heading->what == What::Member || heading->what == What::Station);
+            if (isEnd && !mayNameJoints_)
+                say(place(0, c), "The column names ends of members, but what is read here is for one joint.");
+            hasEnds = hasEnds || isEnd;
+            hasJoints = hasJoints || (heading && heading->what == What::Joint);
             if (heading && heading->what == What::Joint && !mayNameJoints_)
                 say(place(0, c), "The column names joints, but what is read here is for one joint.");
             if (heading && (heading->what == What::Section || heading->what == What::Steel) && !mayNameJoints_)
@@ -102,6 +107,9 @@ private:
                 if (columns_[other].isSameColumn(columns_[c]))
                     say(place(0, c), "The column stands twice; the other is column " + std::to_string(other + 1) + ".");
         }
+        if (hasEnds && hasJoints) say("row 1", "Rows are told apart by their joint, or by member and station: one of both.");
+        if (hasEnds && std::none_of(columns_.begin(), columns_.end(), [](const auto& h) { return h.what == What::Member; }))
+            say("row 1", "A column of stations needs one of members.");
         if (!hasForce) say("row 1", "No column holds a force.");
         return true;
     }
@@ -196,6 +204,15 @@ private:
         case What::Joint:
             if (text.empty()) say(place(r, c), "The row names no joint.");
             return name(row.joint);
+        case What::Member:
+            if (text.empty()) say(place(r, c), "The row names no member.");
+            row.joint = text + (row.joint.empty() ? "" : row.joint);
+            if (hasControl(text)) say(place(r, c), "The name holds a control character.");
+            return;
+        case What::Station:
+            row.joint += " at " + text;
+            if (hasControl(text)) say(place(r, c), "The name holds a control character.");
+            return;
         case What::Group: return name(row.group);
         case What::Place: return name(set.place);
         case What::Steel: return name(row.members.steel);

@@ -329,6 +329,20 @@ TEST_CASE("a table of several joints is parted by its column, cases are read wit
     CHECK_FALSE(readActionsByJoint("joint,set,M\nB1,U1,3\nB1,U1,4\n", UnitSystem::SI));
     CHECK(joined(readActionsByJoint("joint,set,M\nB1,U1,3\n,U2,4\n", UnitSystem::SI).error()).find("names no joint") !=
           std::string::npos);
+    // Ends of members, as frame programs name them, in either order of the columns.
+    for (const char* table : {"member;station;set;V;M\nB12;0.0;U1;2;3\nB12;6.0;U1;5;6\nB12;0.0;U2;8;9\n",
+                              "station;set;member;V;M\n0.0;U1;B12;2;3\n6.0;U1;B12;5;6\n0.0;U2;B12;8;9\n"}) {
+        const auto ends = readActionsByJoint(table, UnitSystem::SI);
+        REQUIRE(ends);
+        REQUIRE(ends->size() == 2);
+        CHECK((*ends)[0].name == "B12 at 0.0");
+        CHECK((*ends)[0].sets.size() == 2);
+        CHECK((*ends)[1].name == "B12 at 6.0");
+    }
+    CHECK(joined(readActionsByJoint("joint,member,set,M\nB1,b,U1,3\n", UnitSystem::SI).error()).find("one of both") !=
+          std::string::npos);
+    CHECK(joined(readActionsByJoint("station,set,M\n0,U1,3\n", UnitSystem::SI).error()).find("one of members") !=
+          std::string::npos);
     // A thousand is never one and a quarter.
     CHECK_FALSE(readActionsByJoint("joint\tset\tM\nB1\tU1\t1,250\n", UnitSystem::SI));
     CHECK(joined(readActions("joint,set,M\nB1,U1,3\n", UnitSystem::SI).error()).find("for one joint") != std::string::npos);

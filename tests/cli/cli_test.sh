@@ -143,7 +143,7 @@ expect 1 "$zg" edit kept-detail.zgj --detail other; has "The job has: frame" err
 expect 0 "$zg" edit "$demo" --joint B2 --balance "column below"; has "balanced at column below" out.txt
 expect 2 "$zg" edit "$demo" --share --joint B1 --joint B2; has "None of their details holds for all" out.txt
 printf 'joint\tcolumn section\tbeam section\tset\tplace\tM\nK1\tHEB 300\tIPE 400\tU1\tgrid 3\t60\nK1\t\t\tU1\tgrid 4\t80\n' >new.tsv
-expect 0 "$zg" check "$demo" --actions new.tsv --joint B1 --json places.json
+expect 0 "$zg" check "$demo" --actions new.tsv --joint B1 --json places.json; has "K1 is new: first layout of IPE 400, HEB 300, S355" err.txt; has "grid 4" places.json
 expect 2 "$zg" check "$demo" --json brief.json --depth brief
 expect 2 "$zg" check "$demo" --json parts.json
 expect 2 "$zg" check "$demo" --json full.json --depth full
