@@ -186,6 +186,7 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r, 
     ordered_json balance = ordered_json::array();
     for (std::size_t i = 0; i < r.balance.size(); ++i) {
         const Imbalance& b = r.balance[i];
+        if (depth != Depth::Full && (!b.isKnown || b.isBalanced)) continue; // what is amiss stands in every depth
         ordered_json entry{{"set", r.actions[i].id}, {"known", b.isKnown}};
         if (b.isKnown)
             entry.update({{"balanced", b.isBalanced},
