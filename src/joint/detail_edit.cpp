@@ -205,4 +205,19 @@ tl::expected<Joint, Diagnostics> withEndCopied(const Job& job, const Joint& join
     return inOrder(std::move(after));
 }
 
+tl::expected<Joint, Diagnostics> withFittingCopied(const Joint& joint, const Fitting& fitting, EndId to, bool isTurned) {
+    if (!fitting.at) return refused(joint, "The fitting stands at the node: it has no end to be copied from.");
+    Fitting copy = fitting;
+    if (copy.on == fitting.at->connection) copy.on = to;
+    copy.at->connection = to;
+    if (isTurned) copy.at->flange = copy.at->flange == FlangeSide::Top ? FlangeSide::Bottom : FlangeSide::Top;
+    if (copy.at == fitting.at) return refused(joint, "A fitting is not copied onto itself.");
+    Joint after = joint;
+    after.fittings.erase(std::remove_if(after.fittings.begin(), after.fittings.end(),
+                                        [&](const Fitting& f) { return f.at == copy.at && f.how.index() == copy.how.index(); }),
+                         after.fittings.end());
+    after.fittings.push_back(copy);
+    return inOrder(std::move(after));
+}
+
 } // namespace zg

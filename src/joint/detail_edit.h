@@ -19,4 +19,9 @@ namespace zg {
 [[nodiscard]] tl::expected<Joint, Diagnostics> withEndCopied(const Job& job, const Joint& joint, EndId from, EndId to,
                                                              bool isTurned);
 
+/// The joint with one fitting that follows a flange at another end too, in place of one of its kind there; `isTurned`: at the
+/// other flange.
+[[nodiscard]] tl::expected<Joint, Diagnostics> withFittingCopied(const Joint& joint, const Fitting& fitting, EndId to,
+                                                                 bool isTurned);
+
 } // namespace zg

@@ -139,6 +139,24 @@ TEST_CASE("an end turned upside down carries downwards what it carried upwards, 
     }
 }
 
+TEST_CASE("a fitting goes to another end by itself, in place of its kind there", "[detail]") {
+    Job job;
+    Joint joint = laidOut(job, "end-plate", "HEB 300", "IPE 450", "IPE 450");
+    StiffenerSpec spec;
+    spec.thickness = 17;
+    putFitting(joint, ends::column, Anchor{ends::right, FlangeSide::Top}, spec);
+    const Fitting made = joint.fittings.back();
+    const auto after = withFittingCopied(joint, made, ends::left, true);
+    REQUIRE(after);
+    const auto* there = findFitting<StiffenerSpec>(*after, Anchor{ends::left, FlangeSide::Bottom});
+    REQUIRE(there);
+    CHECK(there->thickness == 17);
+    CHECK(after->connections == joint.connections);
+    CHECK(*withFittingCopied(*after, made, ends::left, true) == *after);
+    CHECK_FALSE(withFittingCopied(joint, made, ends::right, false));
+    CHECK_FALSE(withFittingCopied(joint, made, ends::front, false)); // no such end
+}
+
 TEST_CASE("sets balanced at an end are in balance, whatever was given", "[balance]") {
     std::mt19937 random(7);
     std::uniform_real_distribution<double> force(-300e3, 300e3), moment(-200e6, 200e6), slope(-0.3, 0.3);

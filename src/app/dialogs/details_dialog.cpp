@@ -3,6 +3,7 @@
 #include "app/use_text.h"
 #include "base/number_column.h"
 #include "joint/detail_edit.h"
+#include "joint/field_walk.h"
 #include "session/session.h"
 #include "words/phrases.h"
 #include <QCheckBox>
@@ -190,7 +191,8 @@ void askToCopyEnd(Session& session, QWidget* parent) {
     dialog.setObjectName(QStringLiteral("copyEnd"));
     dialog.setMinimumWidth(440);
     auto* form = new QFormLayout(&dialog);
-    auto *from = new QComboBox(&dialog), *to = new QComboBox(&dialog);
+    auto *from = new QComboBox(&dialog), *to = new QComboBox(&dialog), *what = new QComboBox(&dialog);
+    std::vector<Fitting> fittings; ///< in the order of the choices after the first
     auto* turned = new QCheckBox(Session::tr("upside down: top and bottom changed"), &dialog);
     for (const Connection& c : joint.connections)
         for (QComboBox* box : {from, to}) box->addItem(words(c.end.str()));
@@ -200,20 +202,41 @@ void askToCopyEnd(Session& session, QWidget* parent) {
     says->setMinimumHeight(3 * says->fontMetrics().height());
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
     form->addRow(Session::tr("from"), from);
+    form->addRow(Session::tr("what"), what);
     form->addRow(Session::tr("to"), to);
     form->addRow({}, turned);
     form->addRow(says);
     form->addRow(buttons);
     std::optional<Joint> made;
+    const auto list = [&] {
+        const QSignalBlocker quiet(what);
+        what->clear();
+        fittings.clear();
+        what->addItem(Session::tr("the connection with its fittings"));
+        for (std::size_t i = 0; i < joint.fittings.size(); ++i) {
+            const Fitting& f = joint.fittings[i];
+            if (!f.at || f.at->connection.str() != from->currentText().toStdString()) continue;
+            fittings.push_back(f);
+            what->addItem(words(elementName(f, i)).replace(QLatin1Char('_'), QLatin1Char(' ')));
+        }
+    };
     const auto preview = [&] {
-        const auto after = withEndCopied(session.job(), joint, EndId(from->currentText().toStdString()),
-                                         EndId(to->currentText().toStdString()), turned->isChecked());
+        const EndId end(to->currentText().toStdString());
+        const auto after =
+            what->currentIndex() > 0
+                ? withFittingCopied(joint, fittings[static_cast<std::size_t>(what->currentIndex() - 1)], end, turned->isChecked())
+                : withEndCopied(session.job(), joint, EndId(from->currentText().toStdString()), end, turned->isChecked());
         made = after ? std::optional<Joint>(*after) : std::nullopt;
         says->setText(after ? comparedUse(session.job(), joint, *after)
                             : words(sentenceOf(after.error().front(), session.job().settings.units)));
         buttons->button(QDialogButtonBox::Ok)->setEnabled(made.has_value());
     };
-    QObject::connect(from, &QComboBox::currentIndexChanged, &dialog, preview);
+    list();
+    QObject::connect(from, &QComboBox::currentIndexChanged, &dialog, [&] {
+        list();
+        preview();
+    });
+    QObject::connect(what, &QComboBox::currentIndexChanged, &dialog, preview);
     QObject::connect(to, &QComboBox::currentIndexChanged, &dialog, preview);
     QObject::connect(turned, &QCheckBox::toggled, &dialog, preview);
     QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
