@@ -64,40 +64,76 @@ private:
     double x_ = 0, y_ = 0, tallest_ = 0;
 };
 
-/// A dimension as lines and a text: from one point to another along x or y, `away` from them.
-void dimension(FlatDrawing& out, Point2 a, Point2 b, double away, bool isUpright) {
-    const auto shifted = [&](Point2 p) { return isUpright ? Point2{a.x + away, p.y} : Point2{p.x, a.y + away}; };
-    const Point2 from = shifted(a), to = shifted(b);
-    const char* layer = "DIMENSIONS";
-    out.lines.push_back({layer, {from, to}, false});
-    for (const auto& [p, q] : {std::pair{a, from}, std::pair{b, to}}) {
-        out.lines.push_back({layer, {p, q}, false});
-        out.lines.push_back({layer, {{q.x - 4, q.y - 4}, {q.x + 4, q.y + 4}}, false});
-    }
-    const double value = isUpright ? std::abs(b.y - a.y) : std::abs(b.x - a.x);
-    const Point2 mid{(from.x + to.x) / 2, (from.y + to.y) / 2};
-    out.texts.push_back({layer, isUpright ? Point2{mid.x + 4, mid.y - 4} : Point2{mid.x - 12, mid.y + 3}, 9,
-                         withoutTrailingZeros(fixedDecimals(value, 1))});
-}
+/// Dimensions in a text height of their own; what stands around them goes by it.
+class Dimensions {
+public:
+    Dimensions(FlatDrawing& out, double textHeight) : out_(out), k_(textHeight / 9) {}
 
-/// Chain along the edge of a plate: edge, rows of holes, edge; across, the holes of the first row.
-void dimensions(FlatDrawing& out, const std::vector<Point2>& outline, const std::vector<Point2>& holes) {
-    const Box b = boxOf(outline);
-    std::vector<double> levels{b.y0, b.y1}, across{b.x0, b.x1};
-    for (const Point2 h : holes) levels.push_back(h.y), across.push_back(h.x);
-    const auto chain = [&](std::vector<double> stops, bool isUpright) {
-        std::sort(stops.begin(), stops.end());
-        stops.erase(std::unique(stops.begin(), stops.end(), [](double p, double q) { return std::abs(p - q) < 0.5; }),
-                    stops.end());
-        for (std::size_t i = 0; i + 1 < stops.size(); ++i)
-            isUpright ? dimension(out, {b.x1, stops[i]}, {b.x1, stops[i + 1]}, 25, true)
-                      : dimension(out, {stops[i], b.y0}, {stops[i + 1], b.y0}, -30, false);
-    };
-    chain(levels, true);
-    chain(across, false);
-    if (!holes.empty()) {
-        dimension(out, {b.x1, b.y0}, {b.x1, b.y1}, 60, true);
-        dimension(out, {b.x0, b.y0}, {b.x1, b.y0}, -55, false);
+    /// Chain along the edge of a plate: edge, rows of holes, edge; across, the holes of the first row.
+    void plate(const std::vector<Point2>& outline, const std::vector<Point2>& holes) {
+        const Box b = boxOf(outline);
+        std::vector<double> levels{b.y0, b.y1}, across{b.x0, b.x1};
+        for (const Point2 h : holes) levels.push_back(h.y), across.push_back(h.x);
+        const auto chain = [&](std::vector<double> stops, bool isUpright) {
+            std::sort(stops.begin(), stops.end());
+            stops.erase(std::unique(stops.begin(), stops.end(), [](double p, double q) { return std::abs(p - q) < 0.5; }),
+                        stops.end());
+            for (std::size_t i = 0; i + 1 < stops.size(); ++i)
+                isUpright ? one({b.x1, stops[i]}, {b.x1, stops[i + 1]}, 25, true)
+                          : one({stops[i], b.y0}, {stops[i + 1], b.y0}, -30, false);
+        };
+        chain(levels, true);
+        chain(across, false);
+        if (!holes.empty()) {
+            one({b.x1, b.y0}, {b.x1, b.y1}, 60, true);
+            one({b.x0, b.y0}, {b.x1, b.y0}, -55, false);
+        }
+    }
+
+private:
+    /// As lines and a text: from one point to another along x or y, `away` from them.
+    void one(Point2 a, Point2 b, double away, bool isUpright) {
+        const auto shifted = [&](Point2 p) { return isUpright ? Point2{a.x + away * k_, p.y} : Point2{p.x, a.y + away * k_}; };
+        const Point2 from = shifted(a), to = shifted(b);
+        const char* layer = "DIMENSIONS";
+        out_.lines.push_back({layer, {from, to}, false});
+        for (const auto& [p, q] : {std::pair{a, from}, std::pair{b, to}}) {
+            out_.lines.push_back({layer, {p, q}, false});
+            out_.lines.push_back({layer, {{q.x - 4 * k_, q.y - 4 * k_}, {q.x + 4 * k_, q.y + 4 * k_}}, false});
+        }
+        const double value = isUpright ? std::abs(b.y - a.y) : std::abs(b.x - a.x);
+        const Point2 mid{(from.x + to.x) / 2, (from.y + to.y) / 2};
+        out_.texts.push_back({layer, isUpright ? Point2{mid.x + 4 * k_, mid.y - 4 * k_} : Point2{mid.x - 12 * k_, mid.y + 3 * k_},
+                              9 * k_, withoutTrailingZeros(fixedDecimals(value, 1))});
+    }
+
+    FlatDrawing& out_;
+    double k_;
+};
+
+/// Plates side by side from a corner on, their upper edges in line.
+void putPlates(FlatDrawing& out, const JointLists& lists, Point2 corner, double textHeight, double rowLength) {
+    const double k = textHeight / 9;
+    double x = corner.x, y = corner.y, deepest = 0;
+    for (const PieceRow& r : lists.pieces) {
+        if (r.piece.outline.empty()) continue;
+        const Box b = boxOf(r.piece.outline);
+        const std::string label = r.mark + "  " + std::to_string(r.count) + " ×  " + r.piece.what + "  " + r.piece.steel;
+        const double width = std::max({b.x1 - b.x0 + 150 * k, 260.0, 12 * k * 0.62 * static_cast<double>(label.size())});
+        if (x > corner.x && x + width > corner.x + rowLength) {
+            x = corner.x;
+            y -= deepest + 100 * k;
+            deepest = 0;
+        }
+        const auto at = [&](Point2 q) { return Point2{x + q.x - b.x0, y - b.y1 + q.y}; };
+        drawPiece(out, r.piece, at, "PLATES", "HOLES", "MARKS");
+        std::vector<Point2> outline, holes;
+        for (const Point2 q : r.piece.outline) outline.push_back(at(q));
+        for (const HoleIn& h : r.piece.holes) holes.push_back(at(h.centre));
+        Dimensions(out, textHeight).plate(outline, holes);
+        out.texts.push_back({"TEXT", {x, y + 10 * k}, 12 * k, label});
+        x += width;
+        deepest = std::max(deepest, b.y1 - b.y0);
     }
 }
 
@@ -165,7 +201,7 @@ FlatDrawing cutPlan(const JobLists& lists) {
     return out;
 }
 
-FlatDrawing jointPlan(const ResolvedJoint& joint, const JointLists& lists) {
+FlatDrawing elevationPlan(const ResolvedJoint& joint, const JointLists& lists) {
     const Assembly assembly = buildAssembly(joint);
     FlatDrawing out;
     for (const PlatePart& p : assembly.plates) {
@@ -186,22 +222,19 @@ FlatDrawing jointPlan(const ResolvedJoint& joint, const JointLists& lists) {
     for (const BoltPart& b : assembly.bolts) out.lines.push_back({"BOLTS", {{b.head.x, b.head.z}, {b.nut.x, b.nut.z}}, false});
     const Point2 low = out.low(), high = out.high();
     out.texts.push_back({"TEXT", {low.x, high.y + 30}, 18, lists.mark + (lists.title.empty() ? "" : ": " + lists.title)});
-    double x = high.x + 150;
-    for (const PieceRow& r : lists.pieces) {
-        if (r.piece.outline.empty()) continue;
-        const Box b = boxOf(r.piece.outline);
-        const auto at = [&](Point2 q) { return Point2{x + q.x - b.x0, high.y - b.y1 + q.y}; };
-        drawPiece(out, r.piece, at, "PLATES", "HOLES", "MARKS");
-        std::vector<Point2> outline, holes;
-        for (const Point2 q : r.piece.outline) outline.push_back(at(q));
-        for (const HoleIn& h : r.piece.holes) holes.push_back(at(h.centre));
-        dimensions(out, outline, holes);
-        out.texts.push_back({"TEXT",
-                             {x, high.y + 10},
-                             12,
-                             r.mark + "  " + std::to_string(r.count) + " ×  " + r.piece.what + "  " + r.piece.steel});
-        x += std::max(b.x1 - b.x0 + 150, 260.0);
-    }
+    return out;
+}
+
+FlatDrawing platesPlan(const JointLists& lists, double textHeight, double rowLength) {
+    FlatDrawing out;
+    putPlates(out, lists, {0, 0}, textHeight, rowLength);
+    return out;
+}
+
+FlatDrawing jointPlan(const ResolvedJoint& joint, const JointLists& lists) {
+    FlatDrawing out = elevationPlan(joint, lists);
+    const Point2 high = out.high();
+    putPlates(out, lists, {high.x + 150, high.y}, 9, 1e9);
     return out;
 }
 

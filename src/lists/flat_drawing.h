@@ -40,6 +40,11 @@ struct FlatDrawing {
 /// sections are not drawn.
 [[nodiscard]] FlatDrawing cutPlan(const JobLists& lists);
 
+/// The joint seen from the front.
+[[nodiscard]] FlatDrawing elevationPlan(const ResolvedJoint& joint, const JointLists& lists);
+/// Each of its plates with holes and dimensions in rows no longer than `rowLength`; `textHeight` of dimensions, as drawn.
+[[nodiscard]] FlatDrawing platesPlan(const JointLists& lists, double textHeight, double rowLength);
+
 /// The joint true to scale: its elevation, and beside it each of its plates with holes, bolts spaced by dimensions. Layers:
 /// "MEMBERS", "PLATES", "BOLTS", "HOLES", "MARKS", "DIMENSIONS", "TEXT".
 [[nodiscard]] FlatDrawing jointPlan(const ResolvedJoint& joint, const JointLists& lists);

@@ -29,11 +29,13 @@ QSizeF sizeOf(Paper paper) {
     return {841, 594};
 }
 
-/// ISO 5455:1979: the largest scale at which the drawing fits; nothing where none of them does.
+/// ISO 5455:1979.
+constexpr double scales[] = {1, 2, 5, 10, 20, 50, 100, 200};
+/// The largest scale at which the drawing fits.
 double scaleFor(const QSizeF& drawing, const QSizeF& room) {
-    for (const double n : {1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0})
+    for (const double n : scales)
         if (drawing.width() / n <= room.width() && drawing.height() / n <= room.height()) return n;
-    return 200;
+    return scales[std::size(scales) - 1];
 }
 
 class Sheets {
@@ -53,19 +55,44 @@ public:
         const double right = size_.width() - frame, tablesWidth = std::min(titleWidth, (size_.width() - binding - frame) * 0.45);
         const double tablesLeft = right - tablesWidth;
         tables(lists, tablesLeft + 2, frame + gap, tablesWidth - 4);
-        const FlatDrawing drawing = jointPlan(joint, lists.joints.front());
+        const double top = frame + gap, width = tablesLeft - binding - 3 * gap, height = size_.height() - 2 * frame - 2 * gap;
+        const QRectF above(binding + gap, top, width, 0.47 * height),
+            below(binding + gap, top + 0.53 * height, width, 0.47 * height);
+        const FlatDrawing elevation = elevationPlan(joint, lists.joints.front());
+        const double n = place(elevation, scaleFor(roomOf(elevation, 0), above.size()), above);
+        // Plates larger than the elevation, dimensions as high on every sheet.
+        constexpr double dimension = 2.2;
+        double m = 0;
+        for (const double scale : scales) {
+            const FlatDrawing plates = platesPlan(lists.joints.front(), dimension * scale, width * scale);
+            if (plates.lines.empty()) break;
+            const QSizeF need = roomOf(plates, dimension * scale);
+            const bool isLast = scale == scales[std::size(scales) - 1];
+            if (!isLast && (need.width() > below.width() * scale || need.height() > below.height() * scale)) continue;
+            m = place(plates, scale, below);
+            break;
+        }
+        const std::string words = "1:" + fixedDecimals(n, 0) + (m > 0 && m != n ? ", 1:" + fixedDecimals(m, 0) : "");
+        title(of, words, tablesLeft, tablesWidth);
+    }
+
+private:
+    /// Of what is drawn, with room for texts of that height around it.
+    static QSizeF roomOf(const FlatDrawing& drawing, double around) {
         const Point2 low = drawing.low(), high = drawing.high();
-        const QRectF room(binding + gap, frame + gap, tablesLeft - binding - 3 * gap, size_.height() - 2 * frame - 2 * gap);
-        const double n = scaleFor({high.x - low.x, high.y - low.y}, room.size());
+        return {high.x - low.x + 5 * around, high.y - low.y + 3 * around};
+    }
+    /// In the middle of a part of the sheet; gives the scale.
+    double place(const FlatDrawing& drawing, double n, const QRectF& room) {
+        const Point2 low = drawing.low(), high = drawing.high();
         painter_.save();
         painter_.translate(room.left() + (room.width() - (high.x - low.x) / n) / 2,
                            room.top() + (room.height() + (high.y - low.y) / n) / 2);
         paint(drawing, n, low);
         painter_.restore();
-        title(of, n, tablesLeft, tablesWidth);
+        return n;
     }
 
-private:
     void text(double x, double y, const std::string& words, double height = textHeight, bool isBold = false,
               Qt::Alignment align = Qt::AlignLeft, double width = 0) {
         // Fonts are set in whole pixels: ten to the millimetre.
@@ -153,7 +180,7 @@ private:
         }
     }
 
-    void title(const Joint& joint, double n, double x, double width) {
+    void title(const Joint& joint, const std::string& scale, double x, double width) {
         const double y = size_.height() - frame - titleHeight;
         painter_.setPen(QPen(Qt::black, 0.5));
         painter_.drawRect(QRectF(x, y, width, titleHeight));
@@ -176,7 +203,7 @@ private:
         for (std::size_t i = 1; i < std::min<std::size_t>(lines.size(), 3); ++i)
             text(half + 1.5, y + 4.5 + 3.2 * static_cast<double>(i), lines[i], 1.9, false, Qt::AlignLeft, v - 3);
         const double third = v / 3;
-        field(half, y + 12, third, "scale", "1:" + fixedDecimals(n, 0), 2.8);
+        field(half, y + 12, third, "scale", scale, 2.6);
         field(half + third, y + 12, third, "paper", EnumNames<Paper>::names[static_cast<int>(o_.paper)], 2.8);
         field(half + 2 * third, y + 12, third, "sheet", std::to_string(count_), 2.8);
         field(half, y + 24, third, "reference", report.reference, 2.4);
