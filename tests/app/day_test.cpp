@@ -39,7 +39,7 @@ TEST_CASE("forty joints of a table in the morning, layouts, lists, report in the
     for (const char* file : {"lists.xlsx", "parts.dxf"}) CHECK(QFile::exists(folder.filePath(QString::fromUtf8(file))));
 }
 
-TEST_CASE("a table describes joints that the job does not have; what it makes of them is said first", "[app][day]") {
+TEST_CASE("a table describes joints that the job does not have, and what it makes of them is said first", "[app][day]") {
     Bench b("B1");
     QApplication::clipboard()->setText(
         QStringLiteral("joint\tcolumn section\tbeam section\tleft section\tsteel\tset\tV\tM\tM left\n"
