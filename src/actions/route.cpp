@@ -7,7 +7,6 @@
 #include <algorithm>
 
 namespace zg {
-
 namespace {
 
 constexpr const char* usualSteel = "S355";
@@ -46,28 +45,21 @@ std::optional<Joint> makeJoint(const Job& job, const NamedActions& named, std::s
 
 Route rerouted(const Job& job, const Route& route, const std::string& id) {
     Route out{route.name, {}, route.sets, route.made, 0, 0, {}};
-    if (id == newJoint && route.made) {
-        if (const Diagnostics lost = actionsWithoutMember(*route.made, route.sets); !lost.empty()) {
-            out.why = joined({lost.front()});
-            return out;
-        }
-        out.joint = id;
-        out.added = static_cast<int>(route.sets.size());
-        return out;
-    }
-    const auto at = std::find_if(job.joints.begin(), job.joints.end(), [&](const Joint& j) { return !id.empty() && j.id == id; });
-    if (at == job.joints.end()) {
+    const Joint* to = id == newJoint && route.made ? &*route.made : nullptr;
+    for (const Joint& joint : job.joints)
+        if (!id.empty() && joint.id == id) to = &joint;
+    if (!to) {
         out.why = "left out";
         return out;
     }
-    if (const Diagnostics lost = actionsWithoutMember(*at, route.sets); !lost.empty()) {
+    if (const Diagnostics lost = actionsWithoutMember(*to, route.sets); !lost.empty()) {
         out.why = joined({lost.front()});
         return out;
     }
     out.joint = id;
     for (const ActionSet& set : route.sets) {
         const bool isThere =
-            std::any_of(at->actions.begin(), at->actions.end(), [&](const ActionSet& s) { return s.id == set.id; });
+            std::any_of(to->actions.begin(), to->actions.end(), [&](const ActionSet& s) { return s.id == set.id; });
         ++(isThere ? out.replaced : out.added);
     }
     return out;

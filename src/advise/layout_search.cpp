@@ -45,9 +45,9 @@ public:
         const int mostTried = isQuick ? 1500 : 100000; // enough, once one is found
         std::vector<Tried> found;                      ///< that hold
         Tried nearest = starts.empty() ? Tried{given_, {}, {}} : starts.front();
-        std::size_t held = 0, failed = 0;
+        std::size_t failed = 0;
         for (const Tried& start : starts) {
-            if (isStopped() || held >= enough || (found.empty() && failed >= mostFailures) ||
+            if (isStopped() || found.size() >= enough || (found.empty() && failed >= mostFailures) ||
                 (!found.empty() && tried_ > mostTried))
                 break;
             Tried now = start;
@@ -57,7 +57,6 @@ public:
                 ++failed;
                 continue;
             }
-            ++held;
             lighten(now);
             found.push_back(std::move(now));
         }
@@ -389,8 +388,9 @@ std::vector<StockBolt> stockOf(const Job& job, const Joint& joint) {
 LayoutOutcome searched(const Job& job, const Joint& joint, const LayoutOptions& options, const std::vector<StockBolt>& bolts) {
     constexpr std::size_t many = 8;
     Search all(job, joint, options, bolts);
-    const auto resolved = joint.actions.size() > many ? resolve(job, joint) : tl::expected<ResolvedJoint, Diagnostics>{};
-    if (joint.actions.size() <= many || !resolved) return all.run();
+    if (joint.actions.size() <= many) return all.run();
+    const auto resolved = resolve(job, joint);
+    if (!resolved) return all.run();
     std::vector<bool> leads(joint.actions.size(), true);
     for (const DominatedSet& d : dominatedSets(verify(*resolved, 0))) leads[static_cast<std::size_t>(d.set)] = false;
     int tried = 0;

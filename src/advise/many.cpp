@@ -44,16 +44,27 @@ std::vector<const Joint*> jointsOf(const Job& job, const std::vector<std::string
     return list;
 }
 
-ManyLine lineOf(const Job& job, const Joint& joint) {
-    ManyLine line;
-    line.id = joint.id;
-    line.mark = joint.mark;
-    line.before = measure(job, joint);
-    return line;
+void keep(ManyLine& line) {
+    line.isSame = true;
+    line.why = "is so already";
 }
 void finish(const Job& job, ManyLine& line, Joint after) {
     line.then = measure(job, after);
     line.after = std::move(after);
+}
+
+/// A line of each joint, as it is now and as `change` says.
+template <class F> std::vector<ManyLine> linesOf(const Job& job, const std::vector<std::string>& ids, F change) {
+    std::vector<ManyLine> lines;
+    for (const Joint* joint : jointsOf(job, ids)) {
+        ManyLine line;
+        line.id = joint->id;
+        line.mark = joint->mark;
+        line.before = measure(job, *joint);
+        change(*joint, line);
+        lines.push_back(std::move(line));
+    }
+    return lines;
 }
 
 } // namespace
@@ -124,13 +135,11 @@ std::vector<SharedField> sharedFields(const Job& job, const std::vector<std::str
 
 std::vector<ManyLine> withField(const Job& job, const std::vector<std::string>& ids, const SharedField& field,
                                 const std::optional<std::string>& now, const ParameterValue& value) {
-    std::vector<ManyLine> lines;
-    for (const Joint* joint : jointsOf(job, ids)) {
-        ManyLine line = lineOf(job, *joint);
-        Joint after = *joint;
+    return linesOf(job, ids, [&](const Joint& joint, ManyLine& line) {
+        Joint after = joint;
         int places = 0, there = 0;
         std::string was;
-        for (const Parameter& p : allParameters(*joint)) {
+        for (const Parameter& p : allParameters(joint)) {
             if (patternOf(p.path) != field.pattern) continue;
             ++there;
             const std::string text = valueText(p, job.settings.units);
@@ -142,64 +151,58 @@ std::vector<ManyLine> withField(const Job& job, const std::vector<std::string>& 
         sortRows(after);
         if (places == 0) {
             line.why = there == 0 ? "has no such part" : "reads differently now";
-        } else if (after == *joint) {
-            line.why = "is so already";
+        } else if (after == joint) {
+            keep(line);
         } else if (const Diagnostics wrong = validate(after); hasErrors(wrong)) {
             line.why = sentenceOf(wrong.front(), job.settings.units);
         } else {
             line.what = was + (places == 1 ? "" : ", " + std::to_string(places) + " places");
             finish(job, line, std::move(after));
         }
-        lines.push_back(std::move(line));
-    }
-    return lines;
+    });
 }
 
 std::vector<ManyLine> withDetail(const Job& job, const std::vector<std::string>& ids, const Detail& detail) {
-    std::vector<ManyLine> lines;
-    for (const Joint* joint : jointsOf(job, ids)) {
-        ManyLine line = lineOf(job, *joint);
-        auto after = withDetail(job, *joint, detail);
-        if (!after)
+    return linesOf(job, ids, [&](const Joint& joint, ManyLine& line) {
+        auto after = withDetail(job, joint, detail);
+        if (!after) {
             line.why = sentenceOf(after.error().front(), job.settings.units);
-        else if (*after == *joint)
-            line.why = "is so already";
-        else
-            line.what = detail.name, finish(job, line, std::move(*after));
-        lines.push_back(std::move(line));
-    }
-    return lines;
+        } else if (*after == joint) {
+            keep(line);
+        } else {
+            line.what = detail.name;
+            finish(job, line, std::move(*after));
+        }
+    });
 }
 
 std::vector<ManyLine> withBalance(const Job& job, const std::vector<std::string>& ids, EndId held) {
-    std::vector<ManyLine> lines;
-    for (const Joint* joint : jointsOf(job, ids)) {
-        ManyLine line = lineOf(job, *joint);
-        const auto resolved = resolve(job, *joint);
-        const auto held_ = resolved ? heldEnds(*resolved) : std::vector<EndId>{};
-        Joint after = *joint;
+    return linesOf(job, ids, [&](const Joint& joint, ManyLine& line) {
+        const auto resolved = resolve(job, joint);
+        if (!resolved) {
+            line.why = sentenceOf(resolved.error().front(), job.settings.units);
+            return;
+        }
+        const std::vector<EndId> ends = heldEnds(*resolved);
+        if (std::find(ends.begin(), ends.end(), held) == ends.end()) {
+            for (const EndId end : ends) line.why += (line.why.empty() ? "is balanced at: " : ", ") + end.str();
+            return;
+        }
+        Joint after = joint;
         int count = 0;
         for (ActionSet& set : after.actions) {
-            if (!resolved) break;
             const Imbalance left = imbalance(*resolved, set);
             if (left.isKnown && left.isBalanced) continue;
             set = balancedAt(*resolved, set, held);
-            set.made.clear(); // a set of its own from now on
             ++count;
         }
-        if (!resolved) {
-            line.why = sentenceOf(resolved.error().front(), job.settings.units);
-        } else if (std::find(held_.begin(), held_.end(), held) == held_.end()) {
-            for (const EndId end : held_) line.why += (line.why.empty() ? "is balanced at: " : ", ") + end.str();
-        } else if (count == 0) {
+        if (count == 0) {
             line.why = "is in balance already";
         } else {
             line.what = std::to_string(count) + (count == 1 ? " set" : " sets") + " balanced at " + held.str();
             finish(job, line, std::move(after));
         }
-        lines.push_back(std::move(line));
-    }
-    return lines;
+    });
 }
 
 std::vector<SharedDetail> sharedDetails(const Job& job, const std::vector<std::string>& ids) {
@@ -213,9 +216,8 @@ std::vector<SharedDetail> sharedDetails(const Job& job, const std::vector<std::s
         d.lines = withDetail(job, ids, detailOf(*source, source->mark));
         d.isForAll = true;
         for (const ManyLine& line : d.lines) {
-            const bool isSame = line.why == "is so already";
-            const auto& then = isSame ? line.before : line.then;
-            if (!then || (!isSame && !line.after) || !then->holds()) d.isForAll = false;
+            const auto& then = line.isSame ? line.before : line.then;
+            if (!then || !then->holds()) d.isForAll = false;
             if (line.before) d.costNow += line.before->cost;
             if (then) d.costThen += then->cost, d.most = std::max(d.most, then->utilisation);
         }

@@ -16,6 +16,7 @@ struct ManyLine {
     std::optional<Joint> after; ///< nothing where the change does not concern the joint, or is refused
     std::string what;           ///< "size M20 to M24, 2 places"
     std::string why;            ///< why it is refused, or does not concern it
+    bool isSame = false;        ///< it is so already
     std::optional<Measure> before, then;
 };
 

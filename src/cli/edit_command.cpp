@@ -114,7 +114,7 @@ int edit(const EditCommand& c) {
             std::cout << "None of their details holds for all.\n";
             for (const SharedDetail& d : shared)
                 for (const ManyLine& line : d.lines)
-                    if (!line.after && line.why != "is so already")
+                    if (!line.after && !line.isSame)
                         std::cout << "  " << d.mark << " at " << line.mark << ": " << line.why << "\n";
             return somethingOver;
         }

@@ -116,8 +116,7 @@ bool addActions(Job& job, const std::string& path, const std::string& joint) {
     for (const Route& route : routes) {
         hasAny = hasAny || !route.joint.empty();
         if (route.joint == newJoint)
-            std::cerr << "note: " << printable(route.name) << " is new: first layout of " << membersText(*route.made) << ", "
-                      << route.made->members.back().steel << "\n";
+            std::cerr << "note: " << printable(route.name) << " is new: " << firstLayoutText(*route.made) << "\n";
         if (route.joint.empty())
             std::cerr << "warning: " << route.sets.size() << " rows of " << printable(route.name)
                       << " are left out: " << route.why << "\n";

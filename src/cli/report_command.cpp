@@ -1,5 +1,4 @@
 #include "commands.h"
-#include "exchange/file.h"
 #include "exchange/plate_cache.h"
 #include "job_input.h"
 #include "joint/plate_key.h"
@@ -16,18 +15,6 @@
 
 namespace zg::cli {
 namespace {
-
-tl::expected<Letterhead, Diagnostic> letterheadOf(const std::string& text, const std::string& logo) {
-    std::string texts[2];
-    const std::string* paths[] = {&text, &logo};
-    for (int i = 0; i < 2; ++i) {
-        if (paths[i]->empty()) continue;
-        auto bytes = readFile(*paths[i]);
-        if (!bytes) return tl::unexpected(bytes.error());
-        texts[i] = std::move(*bytes);
-    }
-    return makeLetterhead(texts[0], texts[1]);
-}
 
 #ifdef ZG_WITH_PDF
 /// Fonts and painting only: no display is needed or opened.
@@ -60,7 +47,7 @@ int report(const ReportCommand& c) {
     if (c.depth == "brief") request.depth = ReportDepth::Brief;
     if (c.depth == "parts") request.depth = ReportDepth::ByPart;
     if (c.depth == "full") request.depth = ReportDepth::Full;
-    const auto letterhead = letterheadOf(c.letterhead, c.logo);
+    const auto letterhead = readLetterhead(c.letterhead, c.logo);
     if (!letterhead) return fail({letterhead.error()});
     request.letterhead = *letterhead;
     // Plate results kept beside the job come along while they belong to the joint as it stands.
@@ -94,7 +81,7 @@ int drawings(const DrawingsCommand& c) {
     DrawingSheetOptions options;
     for (int i = 0; i < 4; ++i)
         if (c.paper == EnumNames<Paper>::names[i]) options.paper = static_cast<Paper>(i);
-    const auto letterhead = letterheadOf(c.letterhead, {});
+    const auto letterhead = readLetterhead(c.letterhead, {});
     if (!letterhead) return fail({letterhead.error()});
     options.letterhead = *letterhead;
     options.version = ZG_VERSION;

@@ -42,4 +42,11 @@ std::vector<SenseLine> bySense(const std::vector<Check>& ledger) {
     return lines;
 }
 
+bool isWorstOfSense(const JointResult& result, const ConnectionResult& c) {
+    return std::none_of(result.connections.begin(), result.connections.end(), [&](const ConnectionResult& o) {
+        return o.side == c.side && o.isReversed == c.isReversed &&
+               (o.utilisation > c.utilisation || (o.utilisation == c.utilisation && &o < &c));
+    });
+}
+
 } // namespace zg

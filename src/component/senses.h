@@ -29,6 +29,8 @@ struct Senses {
     [[nodiscard]] bool areBoth() const { return top >= 0 && bottom >= 0; }
 };
 [[nodiscard]] Senses sensesOf(const JointResult& result);
+/// Whether a connection is used more than the others of its side and sense; of equal ones the first.
+[[nodiscard]] bool isWorstOfSense(const JointResult& result, const ConnectionResult& connection);
 /// Joins the lines of a ledger that are one limit state in two senses; the order stays that of the worse.
 [[nodiscard]] std::vector<SenseLine> bySense(const std::vector<Check>& ledger);
 

@@ -206,7 +206,7 @@ private:
             return name(row.joint);
         case What::Member:
             if (text.empty()) say(place(r, c), "The row names no member.");
-            row.joint = text + (row.joint.empty() ? "" : row.joint);
+            row.joint = text + row.joint; // the station may stand before it
             if (hasControl(text)) say(place(r, c), "The name holds a control character.");
             return;
         case What::Station:

@@ -1,8 +1,8 @@
 #include "exchange/result_json.h"
+#include "component/senses.h"
 #include "words/phrases.h"
 #include "words/set_words.h"
 #include "words/verdict.h"
-#include <algorithm>
 #include <cstdio>
 #include <cstdlib>
 #include <nlohmann/json.hpp>
@@ -134,14 +134,6 @@ ordered_json checkJson(const JointResult& result, const Check& c, bool isTwoSide
     return j;
 }
 
-/// Whether a connection is used more than the others of its side and sense, of equal ones the first.
-bool isWorst(const JointResult& r, const ConnectionResult& c) {
-    return std::none_of(r.connections.begin(), r.connections.end(), [&](const ConnectionResult& o) {
-        return o.side == c.side && o.isReversed == c.isReversed &&
-               (o.utilisation > c.utilisation || (o.utilisation == c.utilisation && &o < &c));
-    });
-}
-
 ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r, Depth depth) {
     ordered_json j;
     const bool isTwoSided = zg::isTwoSided(joint);
@@ -165,8 +157,9 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r, 
     j["utilisation"] = r.utilisation;
     ordered_json connections = ordered_json::array();
     for (const ConnectionResult& c : r.connections) {
-        const bool isWhole = depth == Depth::Full || (depth == Depth::ByPart && isWorst(r, c));
-        if (depth != Depth::Brief || isWorst(r, c)) connections.push_back(connectionJson(r, c, isWhole));
+        const bool isWorst = isWorstOfSense(r, c);
+        if (depth == Depth::Brief && !isWorst) continue;
+        connections.push_back(connectionJson(r, c, depth == Depth::Full || (depth == Depth::ByPart && isWorst)));
     }
     j["connections"] = std::move(connections);
     if (const auto places = usesByPlace(r); !places.empty()) {

@@ -6,25 +6,25 @@
 
 namespace zg {
 
+namespace {
+tl::unexpected<Diagnostic> refused(const std::string& why) { return tl::unexpected(Diagnostic{Severity::Error, "", why}); }
+} // namespace
+
 tl::expected<void, Diagnostic> inFolderOfOurs(const std::string& fileName,
-                                              const std::function<bool(const std::string& path)>& work) {
-    const auto refused = [](const std::string& why) { return tl::unexpected(Diagnostic{Severity::Error, "", why}); };
+                                              const std::function<void(const std::string& path)>& work) {
     std::error_code error;
     std::string folder = (std::filesystem::temp_directory_path(error) / "zg-XXXXXX").string();
     if (error || !mkdtemp(folder.data())) return refused("There is no folder for temporary files that can be written.");
-    const bool isDone = work(folder + "/" + fileName);
+    work(folder + "/" + fileName);
     std::filesystem::remove_all(folder, error);
-    if (!isDone) return refused("The file could not be written in the folder for temporary files.");
     return {};
 }
 
 tl::expected<std::string, Diagnostic> writtenBytes(const std::string& fileName,
                                                    const std::function<bool(const std::string& path)>& write) {
-    tl::expected<std::string, Diagnostic> bytes;
+    tl::expected<std::string, Diagnostic> bytes = refused("The file could not be written in the folder for temporary files.");
     const auto done = inFolderOfOurs(fileName, [&](const std::string& path) {
-        if (!write(path)) return false;
-        bytes = readFile(path, Links::Refuse);
-        return true;
+        if (write(path)) bytes = readFile(path, Links::Refuse);
     });
     if (!done) return tl::unexpected(done.error());
     return bytes;

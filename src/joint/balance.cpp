@@ -83,6 +83,7 @@ ActionSet balancedAt(const ResolvedJoint& joint, const ActionSet& set, EndId hel
         EndForces& f = forcesOf(after, held);
         f.N = given.N, f.V = given.V, f.M = given.M;
     }
+    after.made.clear(); // a set of its own from now on
     const Sums left = sumsOf(joint, after);
     EndForces& f = forcesOf(after, held);
     if (!side) {

@@ -3,7 +3,7 @@
 #include "joint/resolve.h"
 #include "joint/validate.h"
 #include <algorithm>
-#include <cmath>
+#include <utility>
 
 namespace zg {
 namespace {
@@ -56,25 +56,22 @@ tl::expected<Joint, Diagnostics> inOrder(Joint joint) {
     return joint;
 }
 
-std::vector<EndId> framing(const std::vector<Member>& members) {
-    std::vector<EndId> ends;
-    for (const Member& m : members)
-        if (std::holds_alternative<Framing>(m.placement)) ends.push_back(m.id);
-    return ends;
-}
-const Member* memberOf(const std::vector<Member>& members, EndId id) {
-    for (const Member& m : members)
-        if (m.id == id) return &m;
-    return nullptr;
-}
 std::string listed(const std::vector<EndId>& ends) {
     std::string text;
     for (const EndId end : ends) text += (text.empty() ? "" : ", ") + end.str();
     return text.empty() ? "none" : text;
 }
-bool isInPlane(const Member& m) {
-    const Direction d = std::get<Framing>(m.placement).direction;
+bool isInPlane(const Joint& joint, EndId end) {
+    const Direction d = findFraming(joint, end)->direction;
     return d == Direction::Right || d == Direction::Left;
+}
+
+/// A fitting that follows a flange, as it stands at another end.
+Fitting copied(Fitting f, EndId to, bool isTurned) {
+    if (f.on == f.at->connection) f.on = to;
+    f.at->connection = to;
+    if (isTurned) f.at->flange = f.at->flange == FlangeSide::Top ? FlangeSide::Bottom : FlangeSide::Top;
+    return f;
 }
 
 /// Upside down: what was at the top flange is at the bottom one.
@@ -116,22 +113,21 @@ tl::expected<Joint, Diagnostics> withDetail(const Job& job, const Joint& joint, 
     if (!column != !itsColumn)
         return refused(joint, std::string("The detail is for a joint ") + (itsColumn ? "with" : "without") +
                                   " a member that passes, which this one " + (column ? "has." : "has not."));
-    const std::vector<EndId> ends = framing(joint.members), itsEnds = framing(detail.members);
+    const std::vector<EndId> ends = framingEnds(joint), itsEnds = framingEnds(original);
     std::vector<std::pair<EndId, EndId>> pairs; // the detail's end, the joint's
     const bool isSame = ends.size() == itsEnds.size() && std::all_of(itsEnds.begin(), itsEnds.end(), [&](EndId e) {
                             return std::find(ends.begin(), ends.end(), e) != ends.end();
                         });
     if (isSame)
         for (const EndId end : itsEnds) pairs.emplace_back(end, end);
-    else if (ends.size() == 1 && itsEnds.size() == 1 && isInPlane(*memberOf(joint.members, ends[0])) &&
-             isInPlane(*memberOf(detail.members, itsEnds[0])))
+    else if (ends.size() == 1 && itsEnds.size() == 1 && isInPlane(joint, ends[0]) && isInPlane(original, itsEnds[0]))
         pairs.emplace_back(itsEnds[0], ends[0]);
     else
         return refused(joint, "The detail is for members " + listed(itsEnds) + "; the joint has " + listed(ends) + ".");
     const auto named = [&](EndId id) {
         for (const auto& [from, to] : pairs)
             if (from == id) return to;
-        return id == (itsColumn ? itsColumn->id : id) && column ? column->id : id;
+        return itsColumn && id == itsColumn->id ? column->id : id;
     };
     const auto resolved = resolve(job, joint);
     if (!resolved) return tl::unexpected(resolved.error());
@@ -154,7 +150,7 @@ tl::expected<Joint, Diagnostics> withDetail(const Job& job, const Joint& joint, 
     after.connections = detail.connections;
     after.fittings = detail.fittings;
     for (const auto& [from, to] : pairs) {
-        const Member &its = *memberOf(detail.members, from), &own = *memberOf(joint.members, to);
+        const Member &its = *findMember(std::as_const(original), from), &own = *findMember(joint, to);
         if (const std::string why = fits(its, own, true); !why.empty()) return refused(joint, why);
         takeHaunches(*findFraming(after, to), own.section, std::get<Framing>(its.placement), its.section);
     }
@@ -192,12 +188,7 @@ tl::expected<Joint, Diagnostics> withEndCopied(const Job& job, const Joint& join
         takeHaunches(*f, findMember(joint, to)->section, *framed, findMember(joint, from)->section);
         if (isTurned) std::swap(f->haunchBelow, f->haunchAbove);
     }
-    for (Fitting f : fittings) {
-        if (f.on == from) f.on = to;
-        f.at->connection = to;
-        if (isTurned) f.at->flange = f.at->flange == FlangeSide::Top ? FlangeSide::Bottom : FlangeSide::Top;
-        after.fittings.push_back(f);
-    }
+    for (const Fitting& f : fittings) after.fittings.push_back(copied(f, to, isTurned));
     if (isTurned) turn(how, *was);
     Connection* c = findConnection(after, to);
     c->how = how;
@@ -207,10 +198,7 @@ tl::expected<Joint, Diagnostics> withEndCopied(const Job& job, const Joint& join
 
 tl::expected<Joint, Diagnostics> withFittingCopied(const Joint& joint, const Fitting& fitting, EndId to, bool isTurned) {
     if (!fitting.at) return refused(joint, "The fitting stands at the node: it has no end to be copied from.");
-    Fitting copy = fitting;
-    if (copy.on == fitting.at->connection) copy.on = to;
-    copy.at->connection = to;
-    if (isTurned) copy.at->flange = copy.at->flange == FlangeSide::Top ? FlangeSide::Bottom : FlangeSide::Top;
+    const Fitting copy = copied(fitting, to, isTurned);
     if (copy.at == fitting.at) return refused(joint, "A fitting is not copied onto itself.");
     Joint after = joint;
     after.fittings.erase(std::remove_if(after.fittings.begin(), after.fittings.end(),

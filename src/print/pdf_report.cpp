@@ -36,7 +36,7 @@ tl::expected<std::string, Diagnostic> pdfReport(JobReport& report, UnitSystem un
                     progress->report(report.progress(), report.stage());
                     if (progress->isCancelled()) {
                         joined = tl::unexpected(Diagnostic{Severity::Note, "", "The report was stopped."});
-                        return true;
+                        return;
                     }
                 }
                 const auto document = report.next();
@@ -54,7 +54,6 @@ tl::expected<std::string, Diagnostic> pdfReport(JobReport& report, UnitSystem un
             links = paintFront(device, report.cover(), marks);
         }
         joined = joinPdf(front, path, marks, links);
-        return true;
     };
     const auto written = inFolderOfOurs("report.pdf", work);
     if (!written) return tl::unexpected(written.error());

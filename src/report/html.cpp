@@ -102,10 +102,6 @@ private:
     bool isPage_;
 };
 
-} // namespace
-
-namespace {
-
 std::string pageHead(const std::string& title) {
     const Palette& p = lightPalette();
     return "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>" + escapedMarkup(title) +

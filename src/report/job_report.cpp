@@ -1,6 +1,4 @@
 #include "report/job_report.h"
-#include "actions/combine.h"
-#include "assembly/assembly.h"
 #include "base/text.h"
 #include "component/verify.h"
 #include "joint/parameters.h"
@@ -13,16 +11,6 @@
 #include <map>
 
 namespace zg {
-
-/// Of a joint, what the front of the report says of it: the result itself is not kept.
-struct JobReport::Line {
-    const Joint* joint = nullptr;
-    CheckState state = CheckState::NotDone;
-    std::string use = "–", verdict;
-    std::vector<std::string> notDone; ///< titles of checks that are not done
-    bool isComputed = false;
-};
-
 namespace {
 
 std::string countOf(std::size_t n, const char* one, const char* many) { return std::to_string(n) + " " + (n == 1 ? one : many); }
@@ -54,7 +42,7 @@ JobReport::JobReport(const Job& job, JobReportRequest request)
         over += line.state == CheckState::Over;
         failed += !line.isComputed;
         if (depthOf(joint) != ReportDepth::LeftOut) joints_.push_back(&joint);
-        lines_.push_back(std::make_shared<const Line>(std::move(line)));
+        lines_.push_back(std::move(line));
     }
     cover_.letterhead = request_.letterhead;
     cover_.title = job.title.empty() ? "Joints" : job.title;
@@ -75,7 +63,7 @@ JobReport::JobReport(const Job& job, JobReportRequest request)
     if (lines_.size() > joints_.size()) {
         std::string marks;
         for (const auto& line : lines_)
-            if (depthOf(*line->joint) == ReportDepth::LeftOut) marks += (marks.empty() ? "" : ", ") + line->joint->mark;
+            if (depthOf(*line.joint) == ReportDepth::LeftOut) marks += (marks.empty() ? "" : ", ") + line.joint->mark;
         cover_.sentences.push_back("Left out of this report, by choice: " + marks + ".");
     }
     if (!request_.version.empty()) cover_.sentences.push_back("Computed with Zealous Girder " + request_.version + ".");
@@ -102,11 +90,11 @@ Document JobReport::registerOf() const {
     // Groups in the order in which they first appear, each with its joints.
     std::vector<std::string> groups;
     for (const auto& line : lines_)
-        if (std::find(groups.begin(), groups.end(), line->joint->group) == groups.end()) groups.push_back(line->joint->group);
+        if (std::find(groups.begin(), groups.end(), line.joint->group) == groups.end()) groups.push_back(line.joint->group);
     for (const std::string& group : groups) {
         t.rows.clear();
         for (const auto& line : lines_)
-            if (line->joint->group == group) add(*line);
+            if (line.joint->group == group) add(line);
         if (groups.size() > 1) d.heading(3, group.empty() ? "Without a group" : group);
         d.blocks.emplace_back(t);
     }
@@ -141,7 +129,7 @@ Document JobReport::basisOf() const {
         return std::any_of(j.actions.begin(), j.actions.end(), [](const ActionSet& s) { return !s.made.empty(); });
     };
     d.heading(2, "Actions");
-    const auto made = std::count_if(lines_.begin(), lines_.end(), [&](const auto& line) { return isMade(*line->joint); });
+    const auto made = std::count_if(lines_.begin(), lines_.end(), [&](const auto& line) { return isMade(*line.joint); });
     if (made > 0) {
         d.text("Sets of " + countOf(static_cast<std::size_t>(made), "joint", "joints") +
                " were made of characteristic cases by these rules; each joint names what its sets are made of.");
@@ -154,10 +142,10 @@ Document JobReport::basisOf() const {
     std::map<std::string, std::vector<std::string>> marks; // of joints by what is not done there
     std::vector<std::string> order;
     for (const auto& line : lines_)
-        for (const std::string& what : line->notDone) {
+        for (const std::string& what : line.notDone) {
             auto& of = marks[what];
             if (of.empty()) order.push_back(what);
-            if (of.empty() || of.back() != line->joint->mark) of.push_back(line->joint->mark);
+            if (of.empty() || of.back() != line.joint->mark) of.push_back(line.joint->mark);
         }
     if (order.empty()) d.text("Nothing that this report knows of.");
     for (const std::string& what : order) {

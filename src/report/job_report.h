@@ -42,12 +42,19 @@ private:
     [[nodiscard]] Document registerOf() const;
     [[nodiscard]] Document basisOf() const;
 
-    struct Line; ///< what is kept of each joint from the first look
+    /// Of a joint, what the front of the report says of it: the result itself is not kept.
+    struct Line {
+        const Joint* joint = nullptr;
+        CheckState state = CheckState::NotDone;
+        std::string use = "–", verdict;
+        std::vector<std::string> notDone; ///< titles of checks that are not done
+        bool isComputed = false;
+    };
     const Job& job_;
     JobReportRequest request_;
     ReportChoices choices_;
     Cover cover_;
-    std::vector<std::shared_ptr<const Line>> lines_;
+    std::vector<Line> lines_;
     std::vector<const Joint*> joints_; ///< those that are not left out
     std::optional<JobLists> lists_;
     std::optional<Document> plates_; ///< of the joint before, still to be given

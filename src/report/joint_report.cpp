@@ -2,6 +2,7 @@
 #include "actions/combine.h"
 #include "base/text.h"
 #include "base/typeset.h"
+#include "component/senses.h"
 #include "drawing/chart.h"
 #include "drawing/sheet.h"
 #include "drawing/springs.h"
@@ -206,16 +207,24 @@ private:
                      (column.endAbove ? ", ends " + say(*column.endAbove, Quantity::Length) + " above the beam" : ", continues"));
         for (const ResolvedSide& s : resolved_.sides) side(t, s);
         d_.blocks.emplace_back(std::move(t));
-        const JobLists made = o_.lists ? JobLists{} : listsOf(job_, joint_.id);
-        const JobLists& lists = o_.lists ? *o_.lists : made;
+        const JobLists alone = o_.lists ? JobLists{} : listsAlone();
+        const JobLists& lists = o_.lists ? *o_.lists : alone;
+        std::vector<std::string> without{"joint",      "joints", "cost",        "cost of all", "surface of one",
+                                         "weld metal", "nuts",   "least asked", "mass of one"};
+        if (!o_.lists) without.push_back("piece"); // the mark is the job's to give
         for (const char* key : {"pieces", "bolts", "welds"}) {
-            ListTable table = tableOf(lists, key);
+            const ListTable table = tableOf(lists, key);
             if (table.rows.empty()) continue;
             d_.heading(3, table.title);
-            d_.blocks.emplace_back(tableBlock(table, lists.currency, units_,
-                                              {"joint", "joints", "cost", "cost of all", "surface of one", "weld metal", "nuts",
-                                               "least asked", "mass of one"}));
+            d_.blocks.emplace_back(tableBlock(table, lists.currency, units_, without));
         }
+    }
+
+    /// Without the other joints of the job, which would have to be listed before to know the marks.
+    JobLists listsAlone() const {
+        Job alone = job_;
+        alone.joints = {joint_};
+        return listsOf(alone);
     }
 
     void side(TableBlock& t, const ResolvedSide& r) {
@@ -319,13 +328,9 @@ private:
 
     /// Of each side and sign the set that uses it most is worked out in full; the others show their results.
     bool isWorkedOut(const std::string& anchor) const {
-        for (const ConnectionResult& c : result_.connections) {
-            if (c.set < 0 || anchor != std::string(name(c.side)) + "-set-" + std::to_string(c.set)) continue;
-            return std::none_of(result_.connections.begin(), result_.connections.end(), [&](const ConnectionResult& o) {
-                return o.side == c.side && o.isReversed == c.isReversed && o.set >= 0 &&
-                       (o.utilisation > c.utilisation || (o.utilisation == c.utilisation && o.set < c.set));
-            });
-        }
+        for (const ConnectionResult& c : result_.connections)
+            if (c.set >= 0 && anchor == std::string(name(c.side)) + "-set-" + std::to_string(c.set))
+                return isWorstOfSense(result_, c);
         return true;
     }
 

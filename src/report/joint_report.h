@@ -9,7 +9,7 @@ struct JobLists;
 struct ReportOptions {
     Depth depth = Depth::ByPart;
     bool withFigures = true;
-    const JobLists* lists = nullptr; ///< pieces, bolts and welds of this joint; made when null
+    const JobLists* lists = nullptr; ///< pieces, bolts and welds of this joint; made without the job's marks when null
 };
 
 /// The calculation of one joint as a document in one of three depths. `traced` comes from verifyTraced of the same joint.

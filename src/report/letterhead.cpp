@@ -1,7 +1,9 @@
 #include "report/letterhead.h"
 #include "base/text.h"
+#include "exchange/file.h"
 
 namespace zg {
+namespace {
 
 tl::expected<Letterhead, Diagnostic> makeLetterhead(const std::string& text, const std::string& logo) {
     constexpr std::size_t mostLines = 12, mostCharacters = 120, mostBytes = 4'000'000;
@@ -22,6 +24,20 @@ tl::expected<Letterhead, Diagnostic> makeLetterhead(const std::string& text, con
     if (logo.size() > mostBytes) return refused("The picture is larger than 4 MB.");
     out.logo = logo;
     return out;
+}
+
+} // namespace
+
+tl::expected<Letterhead, Diagnostic> readLetterhead(const std::string& textPath, const std::string& logoPath) {
+    std::string read[2];
+    const std::string* paths[] = {&textPath, &logoPath};
+    for (int i = 0; i < 2; ++i) {
+        if (paths[i]->empty()) continue;
+        auto bytes = readFile(*paths[i]);
+        if (!bytes) return tl::unexpected(bytes.error());
+        read[i] = std::move(*bytes);
+    }
+    return makeLetterhead(read[0], read[1]);
 }
 
 } // namespace zg

@@ -5,8 +5,8 @@
 
 namespace zg {
 
-/// The office's block from the text of a file (the name, then up to 11 lines) and the bytes of a picture, either may be empty.
+/// The office's block from files of the user's own: a text (the name, then up to 11 lines) and a picture; a path may be empty.
 /// Refused in words: longer texts, control characters, pictures that are neither PNG nor JPEG or above 4 MB.
-[[nodiscard]] tl::expected<Letterhead, Diagnostic> makeLetterhead(const std::string& text, const std::string& logo);
+[[nodiscard]] tl::expected<Letterhead, Diagnostic> readLetterhead(const std::string& textPath, const std::string& logoPath);
 
 } // namespace zg

@@ -528,4 +528,8 @@ std::string balanceSentence(const Imbalance& i, UnitSystem units) {
            shown(i.vertical, Quantity::Force, units) + " along the column, " + shown(i.moment, Quantity::Moment, units);
 }
 
+std::string firstLayoutText(const Joint& joint) {
+    return "first layout of " + membersText(joint) + ", " + joint.members.back().steel;
+}
+
 } // namespace zg

@@ -35,6 +35,8 @@ namespace zg {
 [[nodiscard]] std::string partName(const PartRef& part, bool isTwoSided);
 /// Sections of the members, from left to right, then the column: "IPE 300 | IPE 400, HEB 240".
 [[nodiscard]] std::string membersText(const Joint& joint);
+/// What was made of a joint's members: "first layout of IPE 400, HEB 300, S355".
+[[nodiscard]] std::string firstLayoutText(const Joint& joint);
 
 /// The part and its worst checks, a line each: use, title, numbers, clause.
 [[nodiscard]] std::string partSummary(const JointResult& result, const PartRef& part, bool isTwoSided, UnitSystem units);

@@ -66,11 +66,7 @@ void PasteDialog::showRow(int row) {
     put(2, isTaken ? QString::number(route.added) : QString());
     put(3, isTaken ? QString::number(route.replaced) : QString());
     // What is made, with the steel that is taken where the table names none.
-    const QString made =
-        isTaken && route.joint == newJoint && route.made
-            ? tr("first layout of %1, %2")
-                  .arg(QString::fromStdString(membersText(*route.made)), QString::fromStdString(route.made->members.back().steel))
-            : QString();
+    const QString made = route.joint == newJoint ? QString::fromStdString(firstLayoutText(*route.made)) : QString();
     put(4, isTaken ? made : QString::fromStdString(route.why));
 }
 

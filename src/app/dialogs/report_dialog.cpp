@@ -18,7 +18,6 @@
 #include <QLineEdit>
 #include <QProgressBar>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QSettings>
 #include <QTreeWidget>
 #include <QVBoxLayout>
@@ -44,16 +43,8 @@ std::optional<ReportDepth> depthAt(int index) {
 } // namespace
 
 tl::expected<Letterhead, Diagnostic> letterheadOfUser() {
-    std::string texts[2];
-    const QString keys[] = {letterheadKey, logoKey};
-    for (int i = 0; i < 2; ++i) {
-        const QString path = QSettings().value(keys[i]).toString();
-        if (path.isEmpty()) continue;
-        auto text = readFile(path.toStdString());
-        if (!text) return tl::unexpected(text.error());
-        texts[i] = std::move(*text);
-    }
-    return makeLetterhead(texts[0], texts[1]);
+    const auto path = [](const QString& key) { return QSettings().value(key).toString().toStdString(); };
+    return readLetterhead(path(letterheadKey), path(logoKey));
 }
 
 ReportDialog::ReportDialog(Session& session, Prompts& prompts, QWidget* parent)

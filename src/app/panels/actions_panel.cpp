@@ -149,7 +149,6 @@ void ActionsPanel::completeAt(EndId end) {
     (void)session_.edit(tr("balance at %1").arg(QString::fromStdString(end.str())), [&](Joint& joint) {
         ActionSet& actions = joint.actions[static_cast<std::size_t>(set)];
         actions = balancedAt(*resolved, actions, end);
-        actions.made.clear(); // a set of its own from now on
     });
 }
 
