@@ -45,7 +45,7 @@ std::optional<double> shareOf(const ActionSet& a, const ActionSet& b) {
 std::vector<DominatedSet> dominatedSets(const JointResult& result) {
     std::map<std::string, const Check*> leader;
     for (const Check& c : result.checks) {
-        if (c.set < 0 || c.group == CheckGroup::NotDone) continue;
+        if (c.set < 0 || c.set >= result.givenSets || c.group == CheckGroup::NotDone) continue;
         const Check*& now = leader[kindOf(c)];
         if (!now || c.utilisation > now->utilisation) now = &c;
     }
@@ -53,12 +53,12 @@ std::vector<DominatedSet> dominatedSets(const JointResult& result) {
     for (const auto& [key, check] : leader) kept.insert(check->set);
     std::map<int, const Check*> most;
     for (const Check& c : result.checks) {
-        if (c.set < 0 || c.group == CheckGroup::NotDone || kept.count(c.set)) continue;
+        if (c.set < 0 || c.set >= result.givenSets || c.group == CheckGroup::NotDone || kept.count(c.set)) continue;
         const Check*& now = most[c.set];
         if (!now || c.utilisation > now->utilisation) now = &c;
     }
     std::vector<DominatedSet> out;
-    for (int i = 0; i < static_cast<int>(result.actions.size()); ++i) {
+    for (int i = 0; i < result.givenSets; ++i) {
         if (kept.count(i) || !most.count(i)) continue; // a set that no check asked (serviceability) is not judged
         DominatedSet d;
         d.set = i;
@@ -78,7 +78,12 @@ std::vector<DominatedSet> dominatedSets(const JointResult& result) {
 }
 
 void dropSets(Joint& joint, const std::vector<DominatedSet>& dominated) {
-    for (auto d = dominated.rbegin(); d != dominated.rend(); ++d) joint.actions.erase(joint.actions.begin() + d->set);
+    for (auto d = dominated.rbegin(); d != dominated.rend(); ++d) {
+        const auto at = joint.actions.begin() + d->set;
+        // Its axial forces act with the beams' hinges, whatever else asks more.
+        if (joint.seismic && joint.seismic->forcesOf == at->id) continue;
+        joint.actions.erase(at);
+    }
 }
 
 } // namespace zg

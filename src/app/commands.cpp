@@ -12,6 +12,7 @@
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "app/views/lists_view.h"
+#include "app/views/springs_view.h"
 #include "app/views/workings_view.h"
 #include "exchange/compare_jobs.h"
 #include "exchange/job_file.h"
@@ -124,6 +125,7 @@ void MainWindow::makeCommands() {
         plates_->showStiffness(true);
     });
     command(joint, tr("Choices of the plate method …"), {}, [this] { askForPlates(session_, this); });
+    command(joint, tr("Capacity design …"), QKeySequence(tr("Ctrl+E")), [this] { askForCapacity(session_, this); });
     command(joint, tr("Places of action sets"), {}, [this] { actions_->togglePlaces(); });
     command(joint, tr("Forces out of the plane"), {}, [this] { actions_->toggleOutOfPlane(); });
     command(joint, tr("Both methods beside each other"), QKeySequence(tr("Ctrl+B")), [this] {
@@ -137,6 +139,14 @@ void MainWindow::makeCommands() {
         sheet_->setFocus();
     });
     command(look, tr("Springs"), QKeySequence(tr("Alt+2")), [this] { show(View::Springs); });
+    command(look, tr("Springs: chain"), {}, [this] {
+        show(View::Springs);
+        springs_->showLadder(false);
+    });
+    command(look, tr("Springs: strength ladder"), {}, [this] {
+        show(View::Springs);
+        springs_->showLadder(true);
+    });
     command(look, tr("Plates"), QKeySequence(tr("Alt+3")), [this] { show(View::Plates); });
     command(look, tr("Workings"), QKeySequence(tr("Alt+4")), [this] { show(View::Workings); });
     command(look, tr("Lists"), QKeySequence(tr("Alt+5")), [this] { show(View::Lists); });
@@ -174,7 +184,7 @@ void MainWindow::showDominated() {
     for (const DominatedSet& d : list)
         lines += QString::fromStdString(sentenceOf(d, *state->result, isTwoSided)) + QLatin1Char('\n');
     prompts_.showText(
-        this, tr("Sets that cannot govern by the component method: %1 of %2").arg(list.size()).arg(state->result->actions.size()),
+        this, tr("Sets that cannot govern by the component method: %1 of %2").arg(list.size()).arg(state->result->givenSets),
         lines.isEmpty() ? tr("Every set leads in something.") : lines);
 }
 

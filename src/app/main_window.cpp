@@ -14,11 +14,10 @@
 #include "app/sheet/chip_row.h"
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
-#include "app/views/drawing_view.h"
 #include "app/views/lists_view.h"
+#include "app/views/springs_view.h"
 #include "app/views/start_view.h"
 #include "app/views/workings_view.h"
-#include "drawing/springs.h"
 #include "exchange/file.h"
 #include "joint/parameters.h"
 #include "print/pdf_report.h"
@@ -99,19 +98,8 @@ void MainWindow::build() {
         session_, theme_, [this](const QString& now) { return chooseSection(now); }, views_);
     connect(sheet_, &SheetView::fieldWanted, this, [this](const FieldPath& path) { showField({}, path); });
     views_->addWidget(sheet_);
-    views_->addWidget(new DrawingView(
-        session_, theme_,
-        [this](double width, double height) {
-            const JointState* state = session_.state();
-            const ConnectionResult* c = session_.shownConnection();
-            if (!state || !state->result || !state->resolved || !c) return Drawing{};
-            SpringsOptions o;
-            o.width = width;
-            o.height = height;
-            o.units = session_.job().settings.units;
-            return springsDrawing(*state->resolved, *state->result, *c, o);
-        },
-        views_));
+    springs_ = new SpringsView(session_, theme_, views_);
+    views_->addWidget(springs_);
     plates_ = new PlatesView(session_, theme_, prompts_, views_);
     views_->addWidget(plates_);
     workings_ = new WorkingsView(session_, theme_, views_);
@@ -196,6 +184,8 @@ void MainWindow::showField(const QString& mark, const FieldPath& path) {
         askForSettings(session_, this);
     } else if (head == "plates") {
         askForPlates(session_, this);
+    } else if (head == "seismic") {
+        askForCapacity(session_, this);
     } else if (const auto own = jointParameters(*joint);
                std::any_of(own.begin(), own.end(), [&](const Parameter& p) { return p.path == path; })) {
         askForJoint(session_, this);

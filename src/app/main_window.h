@@ -20,6 +20,7 @@ class PlatesView;
 class Prompts;
 class SheetView;
 class Session;
+class SpringsView;
 class StartView;
 class Theme;
 class VerdictBar;
@@ -36,6 +37,7 @@ public:
     void show(View view);
     using QMainWindow::show;
     [[nodiscard]] SheetView* sheet() const { return sheet_; }
+    [[nodiscard]] SpringsView* springs() const { return springs_; }
     [[nodiscard]] PlatesView* plates() const { return plates_; }
     [[nodiscard]] WorkingsView* workings() const { return workings_; }
     [[nodiscard]] ListsView* lists() const { return lists_; }
@@ -83,6 +85,7 @@ private:
     QStackedWidget* views_ = nullptr;
     QStackedWidget* pages_ = nullptr;
     SheetView* sheet_ = nullptr;
+    SpringsView* springs_ = nullptr;
     PlatesView* plates_ = nullptr;
     WorkingsView* workings_ = nullptr;
     ListsView* lists_ = nullptr;

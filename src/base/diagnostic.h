@@ -21,6 +21,8 @@ enum class Problem {
     // names
     SetWithoutName,
     SameSetName,
+    NoSuchSet,
+    NothingMeasured,
     JointWithoutMark,
     SameMark,
     SameJointId,

@@ -23,6 +23,9 @@ constexpr Words table[] = {
 
     {Problem::SetWithoutName, "set_without_name", "An action set has no name; give it an id."},
     {Problem::SameSetName, "same_set_name", "Two action sets are named {0}."},
+    {Problem::NoSuchSet, "no_such_set", "No action set is named {0}."},
+    {Problem::NothingMeasured, "nothing_measured",
+     "Rule c takes the over-strength from the measured yield strength of the beams, and none is given."},
     {Problem::JointWithoutMark, "joint_without_mark", "A joint has no mark."},
     {Problem::SameMark, "same_mark", "Two joints have the mark {0}."},
     {Problem::SameJointId, "same_joint_id", "Two joints have the id {0}."},

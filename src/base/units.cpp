@@ -24,7 +24,7 @@ Unit unitOf(Quantity quantity, UnitSystem system) {
     case Quantity::Rotation: return {"mrad", 1e-3, 2};
     case Quantity::Ratio: return {"", 1.0, 2};
     case Quantity::Coefficient: return si ? Unit{"mm", 1.0, 2} : Unit{"in", inch, 3};
-    case Quantity::LineForce: return si ? Unit{"kN/mm", 1e3, 3} : Unit{"kip/in", kip / inch, 2};
+    case Quantity::LineForce: return si ? Unit{"kN/m", 1.0, 1} : Unit{"kip/ft", kip / (12 * inch), 2};
     case Quantity::Mass: return si ? Unit{"kg/m", 1.0, 1} : Unit{"lb/ft", 1.48816394357, 1};
     case Quantity::Weight: return si ? Unit{"kg", 1.0, 2} : Unit{"lb", 0.45359237, 2};
     case Quantity::Surface: return si ? Unit{"m²", 1e6, 3} : Unit{"ft²", 144 * inch * inch, 2};

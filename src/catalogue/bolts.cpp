@@ -77,6 +77,10 @@ const std::vector<BoltClass>& boltClasses() {
             c.alpha_v_thread = alpha.value_or(0.5);
             c.alpha_v_shank = table.number(i, "alpha_v_shank").value_or(0.6);
             c.elongation = table.required(i, "A_percent") / 100;
+            // J3.2: 0.75 of the tensile strength in tension, 0.45 and 0.563 of it in shear.
+            c.F_nt = table.number(i, "Fnt_MPa").value_or(0.75 * c.f_ub);
+            c.F_nv_thread = table.number(i, "Fnv_N_MPa").value_or(0.45 * c.f_ub);
+            c.F_nv_shank = table.number(i, "Fnv_X_MPa").value_or(0.563 * c.f_ub);
             c.isPreloadable = table.text(i, "preload") == "yes";
             list.push_back(std::move(c));
         }

@@ -12,7 +12,7 @@ struct BoltSize {
     std::string designation; ///< "M24"
     bool isUsual = true;     ///< not one of the sizes that hardly anyone stocks
     double d = 0, A_s = 0, A = 0, d_0 = 0, d_0_oversize = 0;
-    double threadInGrip = 0; ///< least free thread between nut and shank of listed bolts
+    double threadInGrip = 0;            ///< least free thread between nut and shank of listed bolts
     std::optional<double> threadLength; ///< of bolts up to 125 mm long; nothing where no listing gives it
     double washerOuter = 0, washerThickness = 0, pitch = 0, headHeight = 0, nutHeight = 0, d_m = 0, acrossCorners = 0;
 };
@@ -22,6 +22,8 @@ struct BoltClass {
     double f_ub = 0;
     double alpha_v_thread = 0, alpha_v_shank = 0;
     double elongation = 0; ///< after fracture, least
+    double F_nt = 0, F_nv_thread = 0,
+           F_nv_shank = 0; ///< AISC 360-16 table J3.2, on the nominal area; of EN classes by the ratios of the table
     bool isUs = false;     ///< a group of AISC 360-16 table J3.2, for inch bolts
     bool isPreloadable = false;
 };

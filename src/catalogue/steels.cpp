@@ -14,6 +14,8 @@ struct Band {
     bool isEurocodeTable = false, isProductStandard = false;
     double over = 0, upTo = 1e9;
     SteelStrength strength;
+    bool isPlate = false;
+    std::optional<double> R_y, R_t;
 };
 
 const std::vector<Band>& bands() {
@@ -33,6 +35,9 @@ const std::vector<Band>& bands() {
             band.strength.f_y = table.required(i, "fy_MPa");
             band.strength.f_u = table.required(i, "fu_MPa");
             band.strength.beta_w = table.number(i, "beta_w");
+            band.isPlate = product.find("shape") == std::string::npos;
+            band.R_y = table.number(i, "Ry");
+            band.R_t = table.number(i, "Rt");
             list.push_back(std::move(band));
         }
         return list;
@@ -48,6 +53,15 @@ std::optional<SteelStrength> findSteel(std::string_view grade, double thickness,
         if (isSource && band.grade == grade && thickness > band.over && thickness <= band.upTo) return band.strength;
     }
     return std::nullopt;
+}
+
+std::optional<ExpectedStrength> expectedStrength(std::string_view grade, bool isPlate) {
+    // A grade that is listed for one product only has those values for both.
+    const Band* best = nullptr;
+    for (const Band& band : bands())
+        if (band.grade == grade && band.R_y && band.R_t && (!best || band.isPlate == isPlate)) best = &band;
+    if (!best) return std::nullopt;
+    return ExpectedStrength{*best->R_y, *best->R_t};
 }
 
 bool isSteelGrade(std::string_view grade) {

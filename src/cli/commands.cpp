@@ -5,6 +5,7 @@
 #include "base/text.h"
 #include "component/verify.h"
 #include "drawing/chart.h"
+#include "drawing/ladder_drawing.h"
 #include "drawing/sheet.h"
 #include "drawing/springs.h"
 #include "drawing/svg.h"
@@ -97,7 +98,14 @@ int sheet(const SheetCommand& c) {
     const Check* governing = governingCheck(result);
     const ConnectionResult* connection = connectionOf(result, governing);
     Drawing drawing;
-    if (c.what == "springs" && connection) {
+    const Ladder* ladder = worstLadder(result);
+    if (c.what == "ladder") {
+        if (!ladder) return fail({{Severity::Error, joint.mark, "It is not designed for capacity: it has no ladder."}});
+        LadderOptions options;
+        options.width = 900;
+        options.units = job->settings.units;
+        drawing = ladderDrawing(*resolved, result, *ladder, options);
+    } else if (c.what == "springs" && connection) {
         SpringsOptions options;
         options.units = job->settings.units;
         drawing = springsDrawing(*resolved, result, *connection, options);

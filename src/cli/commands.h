@@ -88,6 +88,7 @@ int drawings(const DrawingsCommand& c);
 int edit(const EditCommand& c);
 int combine(const CombineCommand& c);
 int reduce(const ReduceCommand& c);
+int ladder(const JobSource& c);
 int compare(const CompareCommand& c);
 int section(const SectionCommand& c);
 int plates(const PlatesCommand& c);

@@ -110,7 +110,8 @@ int main(int argc, char** argv) {
     auto* sheet_ = app.add_subcommand("sheet", "Draw a joint as SVG");
     addSource(*sheet_, sheetC, "Mark of the joint; the first when left out");
     sheet_->add_option("--out", sheetC.out, "Where to; - for standard output");
-    sheet_->add_option("--view", sheetC.what, "sheet, springs or chart")->check(CLI::IsMember({"sheet", "springs", "chart"}));
+    sheet_->add_option("--view", sheetC.what, "sheet, springs, chart or ladder")
+        ->check(CLI::IsMember({"sheet", "springs", "chart", "ladder"}));
     sheet_->add_flag("--dark", sheetC.isDark, "Dark colours");
     sheet_->callback([&] { code = sheet(sheetC); });
 
@@ -260,6 +261,12 @@ int main(int argc, char** argv) {
         ->check(CLI::IsMember(std::vector<std::string>(std::begin(basisKeys), std::end(basisKeys))));
     combine_->add_option("--out", combineC.out, "Where the job with the sets goes; - for standard output")->required();
     combine_->callback([&] { code = combine(combineC); });
+
+    JobSource ladderC;
+    auto* ladder_ = app.add_subcommand(
+        "ladder", "Strength ladders of joints designed for capacity: what yields, what lets go, in which order");
+    addSource(*ladder_, ladderC, "Only the joint with this mark");
+    ladder_->callback([&] { code = ladder(ladderC); });
 
     ReduceCommand reduceC;
     auto* reduce_ = app.add_subcommand("reduce", "Action sets that cannot govern, and which set asks for more");

@@ -42,6 +42,9 @@ public:
     }
 
 private:
+    static constexpr double unlimited = 1e15; ///< N: a limit that is not there
+    /// The forces are those of a hinge in the beam beyond this plate: the beam's own strength is no limit here.
+    bool isBeamHinge() const { return a_.hinge > 0 && !m_.isHaunched(); }
     double armToAxis() const { return m_.centreOfCompression() - m_.axis; }
     /// Middle of the tension flange to the beam axis.
     double armOfTensionFlange() const { return m_.axis - m_.tensionFlange().along / 2; }
@@ -112,9 +115,13 @@ private:
 
     void rows() {
         w_.heading(2, "Row resistances", "rows");
-        TensionCaps<Num> caps{other_ ? F_c_fb_other_ : column_.compression(), F_c_fb_Rd_};
+        TensionCaps<Num> caps{other_ ? F_c_fb_other_ : column_.compression(), isBeamHinge() ? Num(unlimited) : F_c_fb_Rd_};
         if (other_) caps.farKind = Limit::OtherFlangeCompression;
-        if (!other_ && a_.beta > 0) {
+        if (a_.isUncapped) caps.farCompression = caps.flangeCompression = Num(unlimited);
+        if (isBeamHinge())
+            w_.note("The beam yields as it is meant to, and the column's panel is verified by itself: neither limits the rows.",
+                    "EN 1998-1:2004 6.5.5(3), 6.6.3(6)");
+        if (!other_ && a_.beta > 0 && a_.hinge == 0) {
             const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
             caps.panelShear = w_.let("V_beta", "panel resistance over β", Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)",
                                      column_.panel() / beta);
@@ -538,6 +545,7 @@ private:
 
     void checkBeam() {
         otherFlange();
+        if (isBeamHinge()) return;
         add(compressionCode(m_.compressionFlange()), out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
             .add(compressionFlange());
     }
@@ -545,7 +553,9 @@ private:
         return f.part.kind == PartKind::HaunchFlange ? CheckCode::HaunchCompression : CheckCode::BeamFlangeCompression;
     }
 
-    /// 6.2.3(4): welds outlast the other components, so their demand is what the rows can give, not what the set asks.
+    /// 6.2.3(4): welds outlast the other components, so their demand is what the rows can give, not what the set asks. With a
+    /// hinge in the beam they carry what it brings, no more than its flanges can with their over-strength; butt welds are deemed
+    /// to (EN 1998-1:2004 6.5.5(4)).
     void checkWelds() {
         // What the rows next to each flange bring it, and the rows beside each web; the last flange is the compressed one.
         std::vector<double> atFlange(m_.flanges.size(), 0), atWeb(m_.webs.size(), 0), webLength(m_.webs.size(), 0);
@@ -554,7 +564,7 @@ private:
         for (int i = 0; i < zone_.rows; ++i) {
             const std::size_t at = static_cast<std::size_t>(i);
             const int web = m_.webBeside(m_.rows[static_cast<std::size_t>(places[at])].y);
-            const double F = std::max(out_.rows[at].F_tr_Rd, out_.rows[at].F_r_Ed);
+            const double F = a_.hinge > 0 ? out_.rows[at].F_r_Ed : std::max(out_.rows[at].F_tr_Rd, out_.rows[at].F_r_Ed);
             const bool isLast = i + 1 == zone_.rows || m_.webBeside(m_.rows[static_cast<std::size_t>(places[at + 1])].y) != web;
             if (web < 0 || web != before) atFlange[static_cast<std::size_t>(std::max(0, web))] += F;
             before = web;
@@ -571,11 +581,12 @@ private:
             const CheckCode code = isCompressed ? CheckCode::WeldCompressionFlange
                                    : k == 0     ? CheckCode::WeldTensionFlange
                                                 : CheckCode::WeldInnerFlange;
-            const double demand = isCompressed ? std::max(out_.T_Rd - H_, out_.C_Ed) : atFlange[k];
+            if (a_.hinge > 0 && f.weld.kind == WeldKind::Butt) continue;
+            const double demand = !isCompressed ? atFlange[k] : a_.hinge > 0 ? out_.C_Ed : std::max(out_.T_Rd - H_, out_.C_Ed);
             const Num resistance = flangeWeldResistance(w_, f, m_.plateSteel, s_);
-            Check& c = add(code, std::min(demand, flangeYield(f, s_)), valueOf(resistance), Quantity::Force,
-                           "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
-            CheckList::asRule(c);
+            Check& c = add(code, std::min(demand, flangeYield(f, s_) * std::max(1.0, a_.hinge)), valueOf(resistance),
+                           Quantity::Force, a_.hinge > 0 ? "EN 1993-1-8:2005 4.5.3" : "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
+            if (a_.hinge == 0) CheckList::asRule(c);
             c.add(weldOf(f.part));
             if (!isCompressed) c.add(f.part);
             if (isCompressed && m_.bearsInCompression) {
@@ -595,7 +606,7 @@ private:
                 webWeldStress(w_, own, m_.plateSteel, s_, atWeb[k], webLength[k], std::abs(a_.forces.V) * share);
             Check& along = add(own.part.kind == PartKind::HaunchWeb ? CheckCode::WeldHaunchWeb : CheckCode::WeldWeb,
                                valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3");
-            CheckList::asRule(along);
+            if (a_.hinge == 0) CheckList::asRule(along);
             along.add(weldOf(own.part));
         }
     }

@@ -11,6 +11,10 @@ struct ConnectionActions {
     FaceForces forces;
     double beta = 1;
     double sigma_com = 0; ///< column's compressive stress at the web's root beside the compression flange
+    /// Over-strength of the beam's hinge that the forces belong to, 0 where they are given. In such a state the beam yields as it
+    /// is meant to and the panel is verified by itself: neither limits the connection; welds carry what the flanges then bring.
+    double hinge = 0;
+    bool isUncapped = false; ///< rows as their own components let them, whatever the compression side carries
 };
 
 /// What the result of a connection on this side says before anything is verified.

@@ -1,5 +1,6 @@
 #pragma once
 #include "base/workings.h"
+#include "component/ladder.h"
 #include "component/t_stub.h"
 #include "joint/balance.h"
 #include "joint/check.h"
@@ -123,10 +124,12 @@ struct ConnectionResult {
 struct JointResult {
     std::uint64_t key = 0;
     std::string mark;
-    std::vector<ActionSet> actions;
+    std::vector<ActionSet> actions;            ///< as given, then those of the beams' hinges
+    int givenSets = 0;                         ///< how many were given
     std::vector<ConnectionResult> connections; ///< per action set and side, in that order
     std::vector<Check> checks;                 ///< all, unsorted
     std::vector<Imbalance> balance;            ///< per action set
+    std::vector<Ladder> ladders;               ///< of a joint designed for capacity: per side, sense and rules
     int governing = -1;                        ///< index of the strength or detailing check that governs; -1 none
     double utilisation = 0;
     CheckState state = CheckState::NotDone;

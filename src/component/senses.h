@@ -4,9 +4,13 @@
 /// Both senses of action side by side: tension at the top, tension at the bottom.
 namespace zg {
 
-/// Whether a check asks in one sense of action: by components, in a set.
+/// Strength asked by American rules, which stands in no set.
+[[nodiscard]] inline bool isAmericanStrength(const Check& c) {
+    return c.group == CheckGroup::Strength && c.code >= CheckCode::UsBoltTension && c.code <= CheckCode::UsBeamShear;
+}
+/// Whether a check asks in one sense of action: by components, in a set or from a beam's hinge.
 [[nodiscard]] inline bool isOfSense(const Check& c) {
-    return c.group == CheckGroup::Strength && c.method == CheckMethod::Component && c.set >= 0;
+    return c.group == CheckGroup::Strength && c.method == CheckMethod::Component && (c.set >= 0 || isAmericanStrength(c));
 }
 
 /// One line of a ledger with a column of use a sense: the worse of both, and the same limit state in the other sense where that

@@ -1,4 +1,5 @@
 #include "component/verify.h"
+#include "component/capacity.h"
 #include "component/check_list.h"
 #include "component/connection.h"
 #include "component/fin_plate.h"
@@ -46,6 +47,7 @@ public:
         out_.key = key;
         out_.mark = joint.mark;
         out_.actions = joint.actions;
+        out_.givenSets = static_cast<int>(joint.actions.size());
     }
 
     JointResult run() {
@@ -53,6 +55,7 @@ public:
         out_.checks.reserve(64 + 48 * joint_.actions.size());
         if (joint_.actions.empty()) withoutSets();
         for (std::size_t i = 0; i < joint_.actions.size(); ++i) set(static_cast<int>(i));
+        if (joint_.seismic) capacity();
         notDone();
         conclude();
         return std::move(out_);
@@ -92,29 +95,47 @@ private:
         const Procedure procedure = procedureOf(joint_, s);
         if (procedure == Procedure::None) return listNotDone(out_.checks, CheckCode::NotDoneProcedure, s.id, "");
         if (procedure == Procedure::FinPlate) return finPlate(s, actions, set);
+        out_.connections.push_back(verified(s, isReversed, actions, set, out_.checks));
+    }
+
+    /// A connection that carries moment; its checks go to the list given.
+    ConnectionResult verified(const ResolvedSide& s, bool isReversed, ConnectionActions actions, const ActionSet* set,
+                              std::vector<Check>& checks) {
+        const Procedure procedure = procedureOf(joint_, s);
         const Prepared<Num>& p = prepared(s.id, isReversed);
+        Workings<Num> aside; // a question beside the calculation is not printed
+        Workings<Num>& w = actions.isUncapped ? aside : w_;
         if constexpr (Workings<Num>::tracing) {
-            w_.heading(1,
-                       beamTitle(s.id) + ", " + (set ? "set " + set->id : "no action set") + ", tension at the " +
-                           (isReversed ? "bottom" : "top"),
-                       name(s.id) + "-set-" + std::to_string(actions.set));
+            w.heading(1,
+                      beamTitle(s.id) + ", " + (set ? "set " + set->id : "no action set") + ", tension at the " +
+                          (isReversed ? "bottom" : "top"),
+                      name(s.id) + "-set-" + std::to_string(actions.set));
         }
         if (procedure == Procedure::Splice) {
             actions.beta = 0;
         } else if (set) {
-            w_.heading(2, "Forces at the node", "node");
-            actions.beta = valueOf(transformationParameter(w_, joint_, s.id, *set));
-            actions.sigma_com = valueOf(columnStress(w_, joint_, s.id, isReversed, *set));
+            w.heading(2, "Forces at the node", "node");
+            actions.beta = valueOf(transformationParameter(w, joint_, s.id, *set));
+            actions.sigma_com = valueOf(columnStress(w, joint_, s.id, isReversed, *set));
         }
-        if (procedure == Procedure::Welded)
-            out_.connections.push_back(verifyWelded(w_, joint_, p.model, actions, out_.checks));
-        else
-            out_.connections.push_back(
-                verifyConnection(w_, joint_, p.model, p.zone, actions, out_.checks, p.other ? &*p.other : nullptr));
         if (p.zone.outsideNotCounted > 0 && !saidOutside_) {
             saidOutside_ = true;
             listNotDone(out_.checks, CheckCode::NotDoneOuterRows, s.id, "EN 1993-1-8:2005 table 6.6", isReversed);
         }
+        if (procedure == Procedure::Welded) return verifyWelded(w, joint_, p.model, actions, checks);
+        return verifyConnection(w, joint_, p.model, p.zone, actions, checks, p.other ? &*p.other : nullptr);
+    }
+
+    /// Sets of the beams' hinges, and what they ask.
+    void capacity() {
+        CapacityPort<Num> port;
+        port.model = [this](EndId side, bool isReversed) -> const SideModel& { return prepared(side, isReversed).model; };
+        port.connection = [this](const ResolvedSide& s, bool isReversed, const ConnectionActions& actions, const ActionSet& set,
+                                 std::vector<Check>& checks) { return verified(s, isReversed, actions, &set, checks); };
+        if (hingedSides(joint_).empty())
+            return listNotDone(out_.checks, CheckCode::NotDoneHingeKind, Check{}.side, "EN 1998-1:2004 6.6.1");
+        if (joint_.seismic->rules != SeismicRules::American) verifyEuropeanCapacity(w_, joint_, port, out_);
+        if (joint_.seismic->rules != SeismicRules::European) verifyAmericanCapacity(w_, joint_, port, out_);
     }
 
     void finPlate(const ResolvedSide& s, const ConnectionActions& actions, const ActionSet* set) {
@@ -181,8 +202,8 @@ private:
             }
         }
         // Without an ultimate set nothing has been verified, unless a rule is broken already.
-        const bool isLoaded =
-            std::any_of(out_.connections.begin(), out_.connections.end(), [](const ConnectionResult& c) { return c.set >= 0; });
+        const bool isLoaded = !out_.ladders.empty() || std::any_of(out_.connections.begin(), out_.connections.end(),
+                                                                   [](const ConnectionResult& c) { return c.set >= 0; });
         if (!isLoaded && out_.governing >= 0 && stateOf(out_.utilisation) != CheckState::Over) {
             out_.governing = -1;
             out_.utilisation = 0;

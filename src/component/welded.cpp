@@ -36,6 +36,7 @@ public:
     }
 
 private:
+    static constexpr double unlimited = 1e15; ///< N: a limit that is not there
     PartRef part(PartKind kind) const { return {kind, m_.side}; }
     PartRef flangePart(bool isTension) const {
         return part(isTension == m_.isReversed ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange);
@@ -94,7 +95,8 @@ private:
         full_ = flangeYield(m_.tensionFlange(), s_);
         const auto through = [&](const FlangeStiffener& stiffener, const std::optional<Num>& known) {
             if (!stiffener) return valueOf(breadth_.F_fc_Rd);
-            return std::min(full_, valueOf(breadth_.F_fc_Rd) + valueOf(known ? *known : stiffenerIn(stiffener)));
+            return std::min(a_.hinge > 0 ? unlimited : full_,
+                            valueOf(breadth_.F_fc_Rd) + valueOf(known ? *known : stiffenerIn(stiffener)));
         };
         atTension_ = through(m_.tensionStiffener(), F_stiffener_);
         atCompression_ = through(m_.compressionStiffener(), std::nullopt);
@@ -106,19 +108,24 @@ private:
         const Num T_flange = w_.given("F_fc_t_Rd", "tension flange on the column flange", Quantity::Force, atTension_);
         const Num C_web = w_.given("F_c_wc_Rd", "column web in compression", Quantity::Force, valueOf(column_.compression()));
         const Num C_flange = w_.given("F_fc_c_Rd", "compression flange on the column flange", Quantity::Force, atCompression_);
-        const Num C_beam = w_.given("F_c_fb_Rd", "beam flange and web in compression", Quantity::Force, valueOf(F_c_fb_));
+        const Num C_beam = a_.hinge > 0
+                               ? Num(unlimited)
+                               : w_.given("F_c_fb_Rd", "beam flange and web in compression", Quantity::Force, valueOf(F_c_fb_));
+        if (a_.hinge > 0)
+            w_.note("The beam yields as it is meant to, and the column's panel is verified by itself: neither limits the joint.",
+                    "EN 1998-1:2004 6.5.5(3), 6.6.3(6)");
         const Num N = w_.given("N_Ed", "axial force, as counted", Quantity::Force, N_);
         const Num z = w_.given("z", "between the middles of the flanges", Quantity::Length, z_, "EN 1993-1-8:2005 figure 6.15");
         const Num T = w_.let("T_Rd", "tension flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", smaller(T_web, T_flange));
         const Num C = w_.let("C_Rd", "compression flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)",
-                             smaller(smaller(C_web, C_flange), C_beam));
+                             a_.hinge > 0 ? smaller(C_web, C_flange) : smaller(smaller(C_web, C_flange), C_beam));
         Num F =
             w_.let("F_Rd", "force of the couple", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", smaller(T - N / 2, C + N / 2));
         limit_ = valueOf(T - N / 2) <= valueOf(C + N / 2) ? (T_web <= T_flange ? Limit::ColumnWebTension : Limit::FlangeWidth)
                                                           : (C_beam <= smaller(C_web, C_flange) ? Limit::BeamFlangeCompression
                                                              : C_web <= C_flange                ? Limit::ColumnWebCompression
                                                                                                 : Limit::FlangeWidth);
-        if (a_.beta > 0) {
+        if (a_.beta > 0 && a_.hinge == 0) {
             const Num V = w_.given("V_wp_Rd", "web panel in shear", Quantity::Force, valueOf(column_.panel()));
             const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
             const Num F_panel =
@@ -225,7 +232,7 @@ private:
     void checks() {
         // The joint is used as far as the flange or the panel that is used most: with N that is no share of M_j,Rd alone.
         const double use[] = {useOf(T_, T_Rd_), useOf(C_, C_Rd_),
-                              a_.beta > 0 ? useOf(a_.beta * out_.M_Ed / std::max(1.0, z_), out_.V_wp_Rd) : 0};
+                              a_.beta > 0 && a_.hinge == 0 ? useOf(a_.beta * out_.M_Ed / std::max(1.0, z_), out_.V_wp_Rd) : 0};
         const std::size_t most = use[0] >= use[1] ? (use[0] >= use[2] ? 0 : 2) : (use[1] >= use[2] ? 1 : 2);
         const double moments[][2] = {
             {T_ * z_, T_Rd_ * z_}, {C_ * z_, C_Rd_ * z_}, {out_.M_Ed, out_.V_wp_Rd * z_ / std::max(1e-9, a_.beta)}};
@@ -245,7 +252,8 @@ private:
         Check& c = add(CheckCode::FlangeBreadth, out_.C_Ed, atCompression_, "EN 1993-1-8:2005 6.2.6.4.3");
         c.add(flangePart(false));
         c.add(part(PartKind::ColumnFlange));
-        add(CheckCode::BeamFlangeCompression, out_.C_Ed, out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7").add(flangePart(false));
+        if (a_.hinge == 0)
+            add(CheckCode::BeamFlangeCompression, out_.C_Ed, out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7").add(flangePart(false));
         if (F_stiffener_) tensionStiffener();
         rules();
         shear();
@@ -267,16 +275,19 @@ private:
     }
 
     /// Proportions whatever the set: the welds carry the whole flange (4.10(5)); a flange whose effective breadth is too small
-    /// wants a stiffener (4.10(3)).
+    /// wants a stiffener (4.10(3)). With a hinge in the beam the welds carry what the flange brings with its over-strength; butt
+    /// welds are deemed to (EN 1998-1:2004 6.5.5(4)).
     void rules() {
         w_.heading(2, "Welds", "welds");
         for (const bool isTension : {true, false}) {
+            if (a_.hinge > 0 && (isTension ? m_.tensionFlange() : m_.compressionFlange()).weld.kind == WeldKind::Butt) continue;
             const Num R = flangeWeldResistance(w_, isTension ? m_.tensionFlange() : m_.compressionFlange(), m_.plateSteel, s_);
-            Check& c = add(isTension ? CheckCode::WeldTensionFlange : CheckCode::WeldCompressionFlange, full_, valueOf(R),
-                           "EN 1993-1-8:2005 4.10(5)");
-            CheckList::asRule(c);
+            Check& c = add(isTension ? CheckCode::WeldTensionFlange : CheckCode::WeldCompressionFlange,
+                           full_ * std::max(1.0, a_.hinge), valueOf(R), "EN 1993-1-8:2005 4.10(5)");
+            if (a_.hinge == 0) CheckList::asRule(c);
             c.add(weldPart(isTension));
             c.add(flangePart(isTension));
+            if (a_.hinge > 0) continue;
             if (isTension ? m_.tensionStiffener() : m_.compressionStiffener()) continue;
             Check& b = list_.add(CheckCode::FlangeBreadthLeast, valueOf(breadth_.b_least), valueOf(breadth_.b_eff),
                                  Quantity::Length, "EN 1993-1-8:2005 4.10(3), (4.7)");

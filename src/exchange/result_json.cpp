@@ -1,5 +1,6 @@
 #include "exchange/result_json.h"
 #include "component/senses.h"
+#include "words/ladder_words.h"
 #include "words/phrases.h"
 #include "words/set_words.h"
 #include "words/verdict.h"
@@ -107,6 +108,47 @@ const char* unitKey(Quantity q) {
     }
 }
 
+/// Sets made of the beams' hinges, with the forces they come to.
+ordered_json hingeSets(const JointResult& r) {
+    ordered_json list = ordered_json::array();
+    for (std::size_t i = static_cast<std::size_t>(r.givenSets); i < r.actions.size(); ++i) {
+        ordered_json forces = ordered_json::array();
+        for (const EndForces& f : r.actions[i].forces)
+            forces.push_back({{"end", name(f.end)}, {"N_N", f.N}, {"V_N", f.V}, {"M_Nmm", f.M}});
+        list.push_back({{"id", r.actions[i].id}, {"title", r.actions[i].title}, {"forces", std::move(forces)}});
+    }
+    return list;
+}
+
+ordered_json ladderJson(const JointResult& r, const Ladder& l) {
+    ordered_json j{{"rules", keyOf(l.rules)},
+                   {"side", name(l.side)},
+                   {"tension", l.isReversed ? "bottom" : "top"},
+                   {"set", l.set < 0 ? "" : r.actions[static_cast<std::size_t>(l.set)].id},
+                   {"hinge_from_face_mm", l.hingeAt},
+                   {"nominal_Nmm", l.nominal},
+                   {"expected_Nmm", l.expected},
+                   {"hardened_Nmm", l.hardened},
+                   {"asked_Nmm", l.asked},
+                   {"holds", l.holds()},
+                   {"mechanism", mechanismOf(l)}};
+    if (l.hasPanel) j["panel"] = wordOf(l.panel);
+    ordered_json rungs = ordered_json::array();
+    for (const Rung& rung : l.rungs) {
+        ordered_json k{{"id", rung.isHinge ? "hinge" : idOf(rung.code)},
+                       {"name", nameOf(rung, l)},
+                       {"part", partId(rung.part)},
+                       {"ductile", rung.isDuctile},
+                       {"design_Nmm", rung.design},
+                       {"expected_Nmm", rung.expected}};
+        if (rung.margin > 0) k["margin"] = rung.margin;
+        k["clause"] = rung.clause;
+        rungs.push_back(std::move(k));
+    }
+    j["rungs"] = std::move(rungs);
+    return j;
+}
+
 ordered_json checkJson(const JointResult& result, const Check& c, bool isTwoSided) {
     ordered_json j;
     j["id"] = idOf(c.code);
@@ -189,6 +231,12 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r, 
         balance.push_back(std::move(entry));
     }
     j["balance"] = std::move(balance);
+    if (!r.ladders.empty()) {
+        j["hinge_sets"] = hingeSets(r);
+        ordered_json ladders = ordered_json::array();
+        for (const Ladder& l : r.ladders) ladders.push_back(ladderJson(r, l));
+        j["ladders"] = std::move(ladders);
+    }
     return j;
 }
 

@@ -63,6 +63,57 @@ enum class CheckCode {
     FinSupportShear,
     FinPunching,
     FinDuctility,
+    // capacity design, EN 1998-1
+    DuctileFirst,
+    HingeShear,
+    HingeAxial,
+    HingeClass,
+    ColumnsOverBeams,
+    ColumnsOverBeamsAxis,
+    BoltsPreloaded,
+    // capacity design, AISC 341, 358 and 360
+    UsBoltTension,
+    UsPlateBending,
+    UsPlateShearYield,
+    UsPlateShearRupture,
+    UsBoltShear,
+    UsBearing,
+    UsColumnFlange,
+    UsWebYielding,
+    UsWebBuckling,
+    UsWebCrippling,
+    UsContinuityStrength,
+    UsContinuityWeldFlange,
+    UsContinuityWeldWeb,
+    UsPanel,
+    UsColumnsOverBeams,
+    UsBeamShear,
+    UsContinuityThickness,
+    UsContinuityWidth,
+    UsContinuitySlender,
+    UsPanelThickness,
+    UsRibThickness,
+    UsRibSlender,
+    UsRibLength,
+    UsFlangeWeld,
+    UsWebWeld,
+    UsBoltsPretensioned,
+    UsHoles,
+    UsBeamFlangeThickness,
+    UsBeamFlangeWidth,
+    UsBeamDepth,
+    UsPlateThickness,
+    UsPlateWidth,
+    UsGauge,
+    UsPitchInner,
+    UsPitchOuter,
+    UsRowPitch,
+    UsSpanToDepth,
+    UsBeamFlangeSlender,
+    UsBeamWebSlender,
+    UsColumnFlangeSlender,
+    UsColumnWebSlender,
+    UsColumnDepth,
     // plate method
     PlatesReserve,
     PlatesOverStrength,
@@ -130,7 +181,19 @@ enum class CheckCode {
     NotDoneFinBuckling,
     NotDoneFinSupport,
     NotDoneToeRestraint,
-    NotDoneToeWeld
+    NotDoneToeWeld,
+    NotDoneHingeSpan,
+    NotDoneHingeKind,
+    NotDoneRotation,
+    NotDonePanelRotation,
+    NotDoneStubLoad,
+    NotDoneColumnForces,
+    NotDoneStoreyHeight,
+    NotDoneBracing,
+    NotDoneUsLayout,
+    NotDoneUsPrying,
+    NotDoneUsContinuityWeld,
+    NotDoneUsOrdinary
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };
@@ -154,6 +217,7 @@ struct Check {
     double demand = 0, resistance = 0;
     Quantity quantity = Quantity::Force;
     double utilisation = 0;
+    bool isLeast = false; ///< of a rule: the value must reach the limit, else it must not pass it
     const char* clause = "";
     PartRef parts[3];
     int partCount = 0; ///< the first part of a check by plates tells it from others of its kind

@@ -69,7 +69,10 @@ std::uint64_t resultKey(const Job& job, const Joint& joint) {
     Joint bare = unnamed(joint);
     bare.plates.reset();
     for (Member& m : bare.members)
-        if (Framing* f = std::get_if<Framing>(&m.placement)) f->farEnd.reset(), f->gravityShear.reset();
+        if (Framing* f = std::get_if<Framing>(&m.placement)) {
+            f->farEnd.reset();
+            if (!joint.seismic) f->gravityShear.reset(), f->gravityLoad.reset();
+        }
     return hashOf(settings, job, bare);
 }
 
@@ -80,6 +83,7 @@ std::uint64_t plateKey(const Job& job, const Joint& joint) {
     settings.gamma_M2 = job.settings.gamma_M2;
     settings.strengths = job.settings.strengths;
     Joint bare = unnamed(joint);
+    bare.seismic.reset();
     // Which set the curves are run under counts, not what it is called.
     if (bare.plates)
         for (std::size_t i = 0; i < bare.actions.size(); ++i)
@@ -91,6 +95,7 @@ std::uint64_t plateKey(const Job& job, const Joint& joint) {
         if (Through* t = std::get_if<Through>(&m.placement)) t->storeyHeight.reset();
         // The span tells the shear of plastic hinges, where these are asked for.
         if (Framing* f = std::get_if<Framing>(&m.placement); f && !platesOf(joint).isCapacityDesigned) f->span.reset();
+        if (Framing* f = std::get_if<Framing>(&m.placement)) f->gravityLoad.reset();
     }
     return hashOf(settings, job, bare);
 }

@@ -6,6 +6,7 @@
 #include "joint/member.h"
 #include "joint/plate_spec.h"
 #include "joint/report_choices.h"
+#include "joint/seismic.h"
 
 namespace zg {
 
@@ -32,6 +33,7 @@ struct Joint {
     std::vector<ActionCase> cases;
     std::vector<ActionSet> actions;
     std::optional<PlateSpec> plates;
+    std::optional<SeismicSpec> seismic; ///< not designed for capacity when absent
     std::optional<ReportDepth> report; ///< the job's when absent
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"id", Quantity::None, 0, 0, "stable identifier"}, s.id);
@@ -48,6 +50,7 @@ struct Joint {
         v(Field{"cases", Quantity::None, 0, 0, "characteristic actions that sets are made of"}, s.cases);
         v(Field{"actions", Quantity::None, 0, 0, "action sets"}, s.actions);
         v(Field{"plates", Quantity::None, 0, 0, "choices of the plate method"}, s.plates);
+        v(Field{"seismic", Quantity::None, 0, 0, "capacity design for earthquakes; none when absent"}, s.seismic);
         v(Field{"report", Quantity::None, 0, 0, "how much of it the report holds; the job's depth when absent"}, s.report);
     }
 };

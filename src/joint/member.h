@@ -42,7 +42,7 @@ struct Framing {
     double level = 0;                 ///< of its top flange's outer face at the connection, above the node's level
     std::optional<double> span;       ///< for the class by stiffness
     std::optional<EndCarries> farEnd; ///< what its far end carries in the plate model; by its forces when absent
-    std::optional<double> gravityShear;
+    std::optional<double> gravityShear, gravityLoad;
     std::optional<HaunchSpec> haunchBelow, haunchAbove;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"direction", Quantity::None, 0, 0, "where it goes: right, left, front (towards the reader) or back"},
@@ -55,6 +55,9 @@ struct Framing {
         v(Field{"gravity_shear", Quantity::Force, -1e9, 1e9,
                 "shear V_Ed,G from gravity in the seismic situation (EN 1998-1:2004 6.6.2)"},
           s.gravityShear);
+        v(Field{"gravity_load", Quantity::LineForce, -1000, 10000,
+                "load along the beam from gravity in the seismic situation, downwards; gives V_Ed,G where no shear is given"},
+          s.gravityLoad);
         v(Field{"haunch_below", Quantity::None, 0, 0, "haunch under its bottom flange"}, s.haunchBelow);
         v(Field{"haunch_above", Quantity::None, 0, 0, "haunch on its top flange"}, s.haunchAbove);
     }

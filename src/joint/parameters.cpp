@@ -271,6 +271,27 @@ std::optional<PartRef> partAt(const Joint& joint, const FieldPath& path) {
     return best;
 }
 
+namespace {
+
+/// The switch makes it with the usual choices, or takes it away; choices come into being with the first that is made.
+bool setSeismic(Joint& joint, const FieldPath& path, const ParameterValue& value) {
+    if (path.steps().size() == 1) {
+        const double* on = std::get_if<double>(&value);
+        if (!on) return false;
+        if (*on == 0)
+            joint.seismic.reset();
+        else if (!joint.seismic)
+            joint.seismic.emplace();
+        return true;
+    }
+    SeismicSpec spec = joint.seismic.value_or(SeismicSpec{});
+    if (!setAt(spec, path.after(1), value)) return false;
+    joint.seismic = spec;
+    return true;
+}
+
+} // namespace
+
 bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value) {
     if (path.steps().size() == 2 && path.steps().front() == "plates") { // absent while all are as usual
         PlateSpec plates = platesOf(joint);
@@ -278,6 +299,7 @@ bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value) 
         joint.plates = plates == PlateSpec{} ? std::optional<PlateSpec>() : plates;
         return true;
     }
+    if (!path.empty() && path.steps().front() == "seismic") return setSeismic(joint, path, value);
     if (!setAt(joint, path, value)) return false;
     const FieldPath grade = path.parent() / "class";
     if (const std::string* size = std::get_if<std::string>(&value); size && path == path.parent() / "size") {
@@ -332,6 +354,31 @@ std::vector<Parameter> plateParameters(const Joint& joint) {
                 p.help = end.str() + " beam: " + p.help;
                 list.push_back(std::move(p));
             }
+    return list;
+}
+
+std::vector<Parameter> capacityParameters(const Joint& joint) {
+    Parameter isOn;
+    isOn.kind = Parameter::Kind::Switch;
+    isOn.path = {"seismic"};
+    isOn.group = isOn.key = "seismic";
+    isOn.help = "designed for capacity: its beams yield in an earthquake";
+    isOn.max = 1;
+    isOn.number = joint.seismic ? 1 : 0;
+    std::vector<Parameter> list{isOn};
+    for (Parameter& p : listed(joint.seismic.value_or(SeismicSpec{}), "seismic")) {
+        p.path = FieldPath{"seismic"} / p.path;
+        list.push_back(std::move(p));
+    }
+    for (const EndId end : framingEnds(joint))
+        for (Parameter& p : listed(joint, end.c_str(), FieldPath{"members", end.str(), Framing::kind}))
+            if (p.key == "span" || p.key == "gravity_shear" || p.key == "gravity_load") {
+                p.help = end.str() + " beam: " + p.help;
+                list.push_back(std::move(p));
+            }
+    if (const Member* column = throughMember(joint))
+        for (Parameter& p : listed(joint, "column", FieldPath{"members", elementName(*column, 0), Through::kind}))
+            if (p.key == "storey_height") list.push_back(std::move(p));
     return list;
 }
 

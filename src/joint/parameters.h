@@ -64,6 +64,9 @@ using ParameterValue = std::variant<std::monostate, double, std::string>;
 [[nodiscard]] std::vector<Parameter> plateParameters(const Joint& joint);
 /// Whether a parameter of a member is a choice of the plate method.
 [[nodiscard]] bool isOfPlates(const Parameter& parameter);
+/// Capacity design: a switch whether the joint is designed for it ("seismic"), the choices ("seismic/rules"), then what it needs
+/// to know of beams and column.
+[[nodiscard]] std::vector<Parameter> capacityParameters(const Joint& joint);
 /// Joint-wide choices that belong to no part: frame, where the actions are given, mark, title, note.
 [[nodiscard]] std::vector<Parameter> jointParameters(const Joint& joint);
 

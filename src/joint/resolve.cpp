@@ -54,6 +54,7 @@ public:
         }
         r.actions = joint_.actions;
         r.plates = platesOf(joint_);
+        r.seismic = joint_.seismic;
         return r;
     }
     Diagnostics found;
@@ -245,6 +246,7 @@ private:
         r.spec.span = framing.span;
         r.spec.farEnd = framing.farEnd;
         r.spec.gravityShear = framing.gravityShear;
+        r.spec.gravityLoad = framing.gravityLoad;
         r.beam = member(r.spec.beam, ofMember(m.id));
         if (const Connection* c = findConnection(joint_, m.id)) {
             r.onto = c->onto;

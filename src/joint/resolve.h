@@ -18,7 +18,7 @@ struct EndSpec {
     double slope = 0, level = 0;
     std::optional<double> span;
     std::optional<EndCarries> farEnd;
-    std::optional<double> gravityShear;
+    std::optional<double> gravityShear, gravityLoad;
     EndPlateSpec plate;
     BoltSpec bolts;
     std::vector<BoltRowSpec> rows;
@@ -94,6 +94,7 @@ struct ResolvedJoint {
     SteelStrength topPlateSteel;
     std::vector<ActionSet> actions;
     PlateSpec plates;
+    std::optional<SeismicSpec> seismic;
     /// Null where the joint has no such end.
     [[nodiscard]] const ResolvedSide* side(EndId which) const;
     [[nodiscard]] const ResolvedSide& main() const { return sides.front(); }

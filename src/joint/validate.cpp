@@ -92,6 +92,11 @@ void checkSets(const Joint& joint, Diagnostics& found) {
         else if (!ids.insert(id).second)
             found.push_back(problem(Problem::SameSetName, printable(joint.mark), at, {printable(id)}));
     }
+    if (joint.seismic && !joint.seismic->forcesOf.empty() && !ids.count(joint.seismic->forcesOf))
+        found.push_back(
+            problem(Problem::NoSuchSet, printable(joint.mark), {"seismic", "forces_of"}, {printable(joint.seismic->forcesOf)}));
+    if (joint.seismic && joint.seismic->overStrengthRule == OverStrengthRule::Measured && !joint.seismic->measured)
+        found.push_back(problem(Problem::NothingMeasured, printable(joint.mark), {"seismic", "measured_f_y"}));
 }
 
 void checkSection(const CustomSection& s, std::size_t index, Diagnostics& found) {

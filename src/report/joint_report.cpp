@@ -4,9 +4,11 @@
 #include "base/typeset.h"
 #include "component/senses.h"
 #include "drawing/chart.h"
+#include "drawing/ladder_drawing.h"
 #include "drawing/sheet.h"
 #include "drawing/springs.h"
 #include "report/list_report.h"
+#include "words/ladder_words.h"
 #include "words/phrases.h"
 #include "words/set_words.h"
 #include "words/verdict.h"
@@ -31,6 +33,7 @@ public:
         if (o_.withFigures) sheet();
         keyNumbers();
         checks();
+        ladders();
         if (o_.withFigures && o_.depth != Depth::Brief) curves();
         if (o_.depth != Depth::Brief) joint();
         if (o_.depth != Depth::Brief) actions();
@@ -187,6 +190,37 @@ private:
         springs.height = 440;
         springs.units = units_;
         d_.figure(springsDrawing(resolved_, result_, *c, springs), "The connection as springs.");
+    }
+
+    /// Capacity design: the order in which the links in series are used up, by each set of rules and each beam.
+    void ladders() {
+        if (result_.ladders.empty()) return;
+        d_.heading(2, "Strength ladder", "ladder");
+        std::set<std::pair<int, std::string>> drawn;
+        for (const Ladder& l : result_.ladders) {
+            const std::string title = std::string(wordOf(l.rules)) + " rules, " + senseOf(l, isTwoSided());
+            d_.heading(3, title);
+            d_.text(sentenceOf(l, units_));
+            if (o_.depth == Depth::Brief) continue;
+            TableBlock t;
+            t.head = {"order", "link", "it", "design", "expected", "margin", "clause"};
+            t.widths = {0.07, 0.27, 0.1, 0.13, 0.13, 0.08, 0.22};
+            int order = 0;
+            for (const Rung& r : l.rungs)
+                t.rows.push_back({numberCell(std::to_string(++order)), textCell(nameOf(r, l)),
+                                  textCell(r.isDuctile ? "yields" : "lets go"), numberCell(say(r.design, Quantity::Moment)),
+                                  numberCell(say(r.expected, Quantity::Moment)),
+                                  numberCell(r.margin > 0 ? fixedDecimals(r.margin, 2) : "–"), textCell(r.clause)});
+            d_.blocks.emplace_back(std::move(t));
+            // One picture shows both senses of a beam.
+            if (!drawn.insert({static_cast<int>(l.rules), name(l.side)}).second) continue;
+            LadderOptions o;
+            o.width = 700;
+            o.height = 470;
+            o.units = units_;
+            d_.figure(ladderDrawing(resolved_, result_, l, o),
+                      "Moments at the column's face; " + title + ", and the other sense beside it.");
+        }
     }
 
     void pair(TableBlock& t, const std::string& what, const std::string& value) {
@@ -400,6 +434,32 @@ private:
 std::string anchorOf(const Check& c) {
     switch (c.code) {
     case CheckCode::ColumnWebShear: return "panel";
+    case CheckCode::DuctileFirst: return "ladder";
+    case CheckCode::HingeShear:
+    case CheckCode::HingeAxial: return "hinge forces";
+    case CheckCode::ColumnsOverBeams:
+    case CheckCode::ColumnsOverBeamsAxis: return "columns";
+    case CheckCode::UsBoltTension: return "us bolts";
+    case CheckCode::UsPlateBending: return "us plate";
+    case CheckCode::UsPlateShearYield:
+    case CheckCode::UsPlateShearRupture: return "us plate shear";
+    case CheckCode::UsRibThickness:
+    case CheckCode::UsRibSlender:
+    case CheckCode::UsRibLength: return "us rib";
+    case CheckCode::UsBoltShear:
+    case CheckCode::UsBearing: return "us shear";
+    case CheckCode::UsBeamShear: return "us beam shear";
+    case CheckCode::UsFlangeWeld:
+    case CheckCode::UsWebWeld: return "us web weld";
+    case CheckCode::UsColumnFlange:
+    case CheckCode::UsWebYielding:
+    case CheckCode::UsWebBuckling:
+    case CheckCode::UsWebCrippling: return "us column";
+    case CheckCode::UsContinuityStrength:
+    case CheckCode::UsContinuityWeldFlange:
+    case CheckCode::UsContinuityWeldWeb: return "us continuity tension";
+    case CheckCode::UsPanel: return "us panel";
+    case CheckCode::UsColumnsOverBeams: return "us columns";
     case CheckCode::DiagonalStrut: return "diagonal";
     case CheckCode::ColumnWebCompression: return "compression";
     case CheckCode::ColumnWebCompressionStiffener: return "compression stiffener";

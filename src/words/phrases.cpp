@@ -195,7 +195,103 @@ constexpr std::array phrases{
            "Kept with the joint: these rules verify design values, not allowable stresses."},
     Phrase{CheckCode::NotDoneOuterRows, "not_done_outer_rows", "Second row outside the flange",
            "Table 6.6 knows one row outside the flange: rows beyond it carry no tension here."},
+    Phrase{CheckCode::DuctileFirst, "ductile_first", "What yields before what lets go",
+           "Strengthen the link that lets go, or let the beam or the plate yield earlier."},
+    Phrase{CheckCode::HingeShear, "hinge_shear", "Beam's hinge in shear",
+           "Shear above half the plastic resistance spoils the hinge: a beam with more web, or a longer span."},
+    Phrase{CheckCode::HingeAxial, "hinge_axial", "Beam's hinge and axial force",
+           "A heavier beam, or another path for the axial force."},
+    Phrase{CheckCode::HingeClass, "hinge_class", "Section class of the hinge",
+           "A beam of a stockier section, or a lower ductility class."},
+    Phrase{CheckCode::ColumnsOverBeams, "columns_over_beams", "Columns over beams", "A heavier column, or a lighter beam."},
+    Phrase{CheckCode::ColumnsOverBeamsAxis, "columns_over_beams_axis", "Columns over beams, at the axis",
+           "A heavier column, or a lighter beam."},
+    Phrase{CheckCode::BoltsPreloaded, "bolts_preloaded", "Preloaded bolts 8.8 or 10.9",
+           "Choose bolts for preloading and the limit state at which they must not slip."},
+    Phrase{CheckCode::UsBoltTension, "us_bolt_tension", "Bolt rupture, no prying", "Larger or stronger bolts, or a deeper beam."},
+    Phrase{CheckCode::UsPlateBending, "us_plate_bending", "End plate yield lines",
+           "Thicker end plate, or rows closer to the flange."},
+    Phrase{CheckCode::UsPlateShearYield, "us_plate_shear_yield", "Extended plate, shear yielding",
+           "Thicker end plate, or a rib."},
+    Phrase{CheckCode::UsPlateShearRupture, "us_plate_shear_rupture", "Extended plate, shear rupture",
+           "Thicker end plate, or a rib."},
+    Phrase{CheckCode::UsBoltShear, "us_bolt_shear", "Bolt rupture in shear", "Larger or stronger bolts."},
+    Phrase{CheckCode::UsBearing, "us_bearing", "Bearing and tear-out", "Thicker plate, or larger distances."},
+    Phrase{CheckCode::UsColumnFlange, "us_column_flange", "Column flange yield lines", "Continuity plates, or a heavier column."},
+    Phrase{CheckCode::UsWebYielding, "us_web_yielding", "Column web local yielding",
+           "Continuity plates or a supplementary web plate."},
+    Phrase{CheckCode::UsWebBuckling, "us_web_buckling", "Column web buckling", "Continuity plates or a supplementary web plate."},
+    Phrase{CheckCode::UsWebCrippling, "us_web_crippling", "Column web crippling",
+           "Continuity plates or a supplementary web plate."},
+    Phrase{CheckCode::UsContinuityStrength, "us_continuity_strength", "Continuity plates", "Thicker or wider plates."},
+    Phrase{CheckCode::UsContinuityWeldFlange, "us_continuity_weld_flange", "Continuity plate weld, flange", "Larger throat."},
+    Phrase{CheckCode::UsContinuityWeldWeb, "us_continuity_weld_web", "Continuity plate weld, web", "Larger throat."},
+    Phrase{CheckCode::UsPanel, "us_panel", "Column web panel", "A supplementary web plate, or a heavier column."},
+    Phrase{CheckCode::UsColumnsOverBeams, "us_columns_over_beams", "Column-beam moment ratio",
+           "A heavier column, or a lighter beam."},
+    Phrase{CheckCode::UsBeamShear, "us_beam_shear", "Beam in shear", "A beam with more web, or a longer span."},
+    Phrase{CheckCode::UsContinuityThickness, "us_continuity_thickness", "Continuity plate thickness", "Thicker plates."},
+    Phrase{CheckCode::UsContinuityWidth, "us_continuity_width", "Continuity plates over the beam flange", "Wider plates."},
+    Phrase{CheckCode::UsContinuitySlender, "us_continuity_slender", "Continuity plate outstand", "Thicker or narrower plates."},
+    Phrase{CheckCode::UsPanelThickness, "us_panel_thickness", "Panel thickness", "A thicker web or supplementary plate."},
+    Phrase{CheckCode::UsRibThickness, "us_rib_thickness", "Rib thickness", "Thicker rib, or a stronger steel."},
+    Phrase{CheckCode::UsRibSlender, "us_rib_slender", "Rib outstand", "Thicker rib."},
+    Phrase{CheckCode::UsRibLength, "us_rib_length", "Rib length at 30 degrees", "Longer rib."},
+    Phrase{CheckCode::UsFlangeWeld, "us_flange_weld", "Butt welds of the beam flanges", "Choose butt welds for both flanges."},
+    Phrase{CheckCode::UsWebWeld, "us_web_weld", "Web weld as strong as the web", "Larger throat, or a butt weld."},
+    Phrase{CheckCode::UsBoltsPretensioned, "us_bolts_pretensioned", "Pretensioned high-strength bolts",
+           "Choose bolts for preloading and the limit state at which they must not slip."},
+    Phrase{CheckCode::UsHoles, "us_holes", "Standard holes", "Choose normal holes."},
+    Phrase{CheckCode::UsBeamFlangeThickness, "us_beam_flange_thickness", "Prequalified: beam flange thickness", "Another beam."},
+    Phrase{CheckCode::UsBeamFlangeWidth, "us_beam_flange_width", "Prequalified: beam flange width", "Another beam."},
+    Phrase{CheckCode::UsBeamDepth, "us_beam_depth", "Prequalified: beam depth", "Another beam, or another pattern of bolts."},
+    Phrase{CheckCode::UsPlateThickness, "us_plate_thickness", "Prequalified: end plate thickness", "Another thickness."},
+    Phrase{CheckCode::UsPlateWidth, "us_plate_width", "Prequalified: end plate width", "Another width."},
+    Phrase{CheckCode::UsGauge, "us_gauge", "Prequalified: gauge", "Another gauge."},
+    Phrase{CheckCode::UsPitchInner, "us_pitch_inner", "Prequalified: inner row to the flange", "Move the row."},
+    Phrase{CheckCode::UsPitchOuter, "us_pitch_outer", "Prequalified: outer row to the flange", "Move the row."},
+    Phrase{CheckCode::UsRowPitch, "us_row_pitch", "Prequalified: rows of a pair", "Move the rows."},
+    Phrase{CheckCode::UsSpanToDepth, "us_span_to_depth", "Prequalified: clear span over depth", "A shallower beam."},
+    Phrase{CheckCode::UsBeamFlangeSlender, "us_beam_flange_slender", "Beam flange slenderness", "A stockier beam."},
+    Phrase{CheckCode::UsBeamWebSlender, "us_beam_web_slender", "Beam web slenderness", "A stockier beam."},
+    Phrase{CheckCode::UsColumnFlangeSlender, "us_column_flange_slender", "Column flange slenderness", "A stockier column."},
+    Phrase{CheckCode::UsColumnWebSlender, "us_column_web_slender", "Column web slenderness", "A stockier column."},
+    Phrase{CheckCode::UsColumnDepth, "us_column_depth", "Prequalified: column depth", "A shallower column."},
+    Phrase{CheckCode::NotDoneHingeSpan, "not_done_hinge_span", "Capacity design",
+           "Needs the beam's span, longer than both hinges: without it no shear of the hinges, no state to verify."},
+    Phrase{CheckCode::NotDoneHingeKind, "not_done_hinge_kind", "Capacity design",
+           "Asked for, but no moment connection of a beam onto a column stands here that it knows."},
+    Phrase{CheckCode::NotDoneRotation, "not_done_rotation", "Rotation capacity of the joint",
+           "A joint that yields with its beam, or before it, must turn 35 mrad (high ductility) or 25 mrad (medium): shown by "
+           "tests."},
+    Phrase{CheckCode::NotDonePanelRotation, "not_done_panel_rotation", "Panel that yields first",
+           "Its share of the joint's rotation, at most 30 %, is not verified."},
+    Phrase{CheckCode::NotDoneStubLoad, "not_done_stub_load", "Gravity between hinge and face",
+           "No gravity load along the beam is given: what it adds between the hinge and the face, and whether it moves a hinge "
+           "into the "
+           "span, is not counted."},
+    Phrase{CheckCode::NotDoneColumnForces, "not_done_column_forces", "Axial forces beside the hinges",
+           "No action set is named whose axial forces act with the hinges: they are taken as nil."},
+    Phrase{CheckCode::NotDoneStoreyHeight, "not_done_storey_height", "Shear of the columns against the panel's",
+           "No storey height is given: the panel is verified without the relief."},
+    Phrase{CheckCode::NotDoneBracing, "not_done_bracing", "Lateral bracing of the hinges",
+           "Bracing beside the hinges and the protected zone are left to the frame's design."},
+    Phrase{CheckCode::NotDoneUsLayout, "not_done_us_layout", "American rules, pattern of bolts",
+           "Known are extended end plates square to the column with one row on each side of both flanges, with or without a rib, "
+           "and with "
+           "two rows on each side and a rib."},
+    Phrase{CheckCode::NotDoneUsPrying, "not_done_us_prying", "American rules, prying beyond the moment at the face",
+           "The plate is thick enough for the moment at the face, not for all that its bolts carry: beyond it they would see "
+           "prying."},
+    Phrase{CheckCode::NotDoneUsContinuityWeld, "not_done_us_continuity_weld", "Butt welds of thick continuity plates",
+           "Plates above 3/8 in are butt welded to the column flange by these rules; the fillets drawn are verified for strength "
+           "only."},
+    Phrase{CheckCode::NotDoneUsOrdinary, "not_done_us_ordinary", "American rules, ordinary action sets",
+           "The joint's own sets are verified by EN 1993 alone; American rules answer for the hinges, in LRFD."},
 };
+
+/// A rule that compares a dimension with a limit.
+bool isLimit(CheckCode code) { return code >= CheckCode::UsContinuityThickness && code <= CheckCode::UsColumnDepth; }
 
 const Phrase& phraseOf(CheckCode code) {
     for (const Phrase& p : phrases)
@@ -272,6 +368,12 @@ std::string numbersOf(const Check& c, UnitSystem units) {
         return "limit at " + fixedDecimals(c.resistance, 2) + " times the set, at least " + fixedDecimals(c.demand, 2);
     default: break;
     }
+    if (c.code == CheckCode::BoltsPreloaded || c.code == CheckCode::UsBoltsPretensioned)
+        return c.utilisation > 1 ? "not preloaded" : "preloaded";
+    if (c.code == CheckCode::UsFlangeWeld) return c.utilisation > 1 ? "fillets" : "butt weld";
+    if (c.code == CheckCode::UsHoles) return c.utilisation > 1 ? "oversize" : "normal";
+    if (c.code == CheckCode::HingeClass || (c.group == CheckGroup::Rule && isLimit(c.code)))
+        return demand + (c.isLeast ? ", at least " : ", at most ") + resistance;
     if (c.group == CheckGroup::Detailing) return demand + (isMost ? ", at most " : ", at least ") + resistance;
     const bool isStress = c.quantity == Quantity::Stress;
     if (c.group == CheckGroup::Strength && c.set < 0 && c.demand == 0)

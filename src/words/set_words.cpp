@@ -18,7 +18,8 @@ std::vector<PlaceUse> usesByPlace(const JointResult& result) {
     std::vector<PlaceUse> places;
     std::vector<std::size_t> of;
     bool hasPlace = false;
-    for (const ActionSet& set : result.actions) {
+    for (std::size_t i = 0; i < static_cast<std::size_t>(result.givenSets); ++i) {
+        const ActionSet& set = result.actions[i];
         hasPlace = hasPlace || !set.place.empty();
         auto at = std::find_if(places.begin(), places.end(), [&](const PlaceUse& p) { return p.place == set.place; });
         if (at == places.end()) at = places.insert(places.end(), PlaceUse{set.place, {}, {}});
@@ -28,7 +29,7 @@ std::vector<PlaceUse> usesByPlace(const JointResult& result) {
     if (!hasPlace) return {};
     std::vector<std::vector<Check>> checks(places.size());
     for (const Check& c : result.checks)
-        if (c.set >= 0 && c.state != CheckState::NotDone && c.state != CheckState::NotApplicable)
+        if (c.set >= 0 && c.set < result.givenSets && c.state != CheckState::NotDone && c.state != CheckState::NotApplicable)
             checks[of[static_cast<std::size_t>(c.set)]].push_back(c);
     for (std::size_t i = 0; i < places.size(); ++i)
         if (!checks[i].empty()) places[i].worst = inOrder(std::move(checks[i])).front();

@@ -1,6 +1,7 @@
 #include "words/verdict.h"
 #include "base/text.h"
 #include "component/senses.h"
+#include "words/ladder_words.h"
 #include "words/phrases.h"
 #include <algorithm>
 
@@ -24,6 +25,11 @@ std::string classSentence(const ConnectionResult& c, FrameKind frame, UnitSystem
     return text;
 }
 
+/// Strength asked of the joint by its beams' hinges.
+bool isOfCapacity(const Check& c, int givenSets) {
+    return (c.group == CheckGroup::Strength && c.set >= givenSets) || isAmericanStrength(c);
+}
+
 /// What the other sense of action comes to, where sets act in both.
 std::string otherSense(const JointResult& r) {
     const Senses s = sensesOf(r);
@@ -41,7 +47,8 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
     Verdict v;
     v.state = r.state;
     const ConnectionResult* c = nullptr;
-    if (r.connections.empty() || r.actions.empty()) {
+    const bool isForHinges = !r.ladders.empty();
+    if ((r.connections.empty() || r.givenSets == 0) && !isForHinges) {
         v.head = r.mark + " has no ultimate action set.";
         v.state = r.state == CheckState::Over ? CheckState::Over : CheckState::NotDone;
         c = connectionOf(r, nullptr);
@@ -64,12 +71,18 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
             v.head = r.mark + " cannot be built like this.";
             v.rest = what + ": " + numbersOf(g, units) + ". " + adviceOf(g) + " ";
         } else {
-            v.head = r.mark + (r.state == CheckState::Over ? " fails." : " holds.");
+            v.head = r.mark + (r.state != CheckState::Over                   ? " holds."
+                               : isForHinges && isOfCapacity(g, r.givenSets) ? " gives way before its beam has done yielding."
+                                                                             : " fails.");
             v.rest = what + " governs at " + (g.utilisation >= farOver ? "no resistance" : fixedDecimals(g.utilisation, 2)) +
-                     (set.empty() ? "" : " in set " + set) + ". ";
+                     (!set.empty()                   ? " in set " + set
+                      : isOfCapacity(g, r.givenSets) ? " by American rules"
+                                                     : "") +
+                     ". ";
         }
     }
-    if (r.governing >= 0 && v.head != r.mark + " cannot be built like this.") v.rest += otherSense(r);
+    if (r.governing >= 0 && !isForHinges && v.head != r.mark + " cannot be built like this.") v.rest += otherSense(r);
+    if (const Ladder* ladder = worstLadder(r)) v.rest += shortSentenceOf(*ladder, units) + " ";
     if (c) v.rest += classSentence(*c, frame, units);
     std::string sets;
     for (const ActionSet& s : r.actions)

@@ -20,7 +20,7 @@ expect() { # code, then the command
 has() { grep -qF -- "$1" "$2" || { cat "$2"; fail "$2 does not hold: $1"; }; }
 
 expect 0 "$zg" --help; has "Exit codes" out.txt
-for command in check report sheet new plates stock relieve layout edit combine reduce compare list dxf drawings section tidy schema; do expect 0 "$zg" $command --help; done
+for command in check report sheet new plates stock relieve layout edit combine reduce ladder compare list dxf drawings section tidy schema; do expect 0 "$zg" $command --help; done
 expect 1 "$zg"
 expect 1 "$zg" nonsense; has '"nonsense" is not a command' err.txt
 expect 1 "$zg" chekc; has "is check meant?" err.txt

@@ -27,7 +27,7 @@ head -c 5 job.pdf | grep -q '%PDF-' || fail "the installed command line writes n
 
 # The man page and the completion follow the program's own help.
 "$zg" manual | cmp - root/usr/share/man/man1/zg.1 || fail "the man page is of another program"
-for command in check report sheet new plates stock relieve layout edit combine reduce compare list dxf drawings tidy schema; do
+for command in check report sheet new plates stock relieve layout edit combine reduce ladder compare list dxf drawings tidy schema; do
   grep -q "zg $command" root/usr/share/man/man1/zg.1 || fail "the man page leaves out $command"
 done
 words=$(bash -c '. root/usr/share/bash-completion/completions/zg

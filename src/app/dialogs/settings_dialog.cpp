@@ -60,6 +60,13 @@ void askForPlates(Session& session, QWidget* parent) {
         (void)session.edit(Session::tr("choices of the plate method"), [&](Joint& j) { j = *joint; });
 }
 
+void askForCapacity(Session& session, QWidget* parent) {
+    if (!session.current()) return;
+    const Joint& now = *session.current();
+    if (const auto joint = asked(Session::tr("Capacity design"), "capacity", now, capacityParameters(now), session, parent))
+        (void)session.edit(Session::tr("capacity design"), [&](Joint& j) { j = *joint; });
+}
+
 void askForJoint(Session& session, QWidget* parent) {
     if (!session.current()) return;
     const Joint& now = *session.current();

@@ -14,11 +14,13 @@ DrawingView::DrawingView(Session& session, Theme& theme, Maker maker, QWidget* p
     : QWidget(parent), session_(session), theme_(theme), maker_(std::move(maker)) {
     setMouseTracking(true);
     setObjectName(QStringLiteral("cardPaper"));
-    connect(&session, &Session::changed, this, [this] {
-        isStale_ = true;
-        update();
-    });
+    connect(&session, &Session::changed, this, &DrawingView::refresh);
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
+}
+
+void DrawingView::refresh() {
+    isStale_ = true;
+    update();
 }
 
 const Drawing& DrawingView::drawing() {

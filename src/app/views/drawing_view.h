@@ -15,6 +15,8 @@ public:
     using Maker = std::function<Drawing(double width, double height)>;
     DrawingView(Session& session, Theme& theme, Maker maker, QWidget* parent = nullptr);
     [[nodiscard]] const Drawing& drawing();
+    /// Has it made anew.
+    void refresh();
 
 protected:
     void paintEvent(QPaintEvent* event) override;

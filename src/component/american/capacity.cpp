@@ -1,0 +1,256 @@
+#include "component/american/end.h"
+#include "joint/geometry.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+/// Bolts of an extended end plate as the tables know them; nothing where they stand otherwise.
+std::optional<BoltPattern> patternOf(const ResolvedSide& s, const SideModel& m) {
+    if (s.kind != ConnectionKind::EndPlate || s.spec.slope != 0 || s.isHaunched()) return std::nullopt;
+    const FlangeInput& flange = m.tensionFlange();
+    std::vector<const RowModel*> outer, inner; // from the flange away
+    for (const RowModel& r : m.rows) {
+        if (r.y < flange.from)
+            outer.insert(outer.begin(), &r);
+        else if (r.y > flange.to && r.y < m.depth / 2)
+            inner.push_back(&r);
+        if (r.y > flange.from && r.y < flange.to) return std::nullopt;
+        if (std::abs(r.gauge - m.rows.front().gauge) > 0.5 || (r.y < m.depth / 2 && !r.takesTension)) return std::nullopt;
+    }
+    const bool isFour = outer.size() == 1 && inner.size() == 1, isEight = outer.size() == 2 && inner.size() == 2;
+    if ((!isFour && !isEight) || (isEight && !m.rib)) return std::nullopt;
+    BoltPattern p;
+    p.isEight = isEight;
+    p.isStiffened = m.rib.has_value();
+    p.h_outer = m.leverArm(*outer[0]);
+    p.h_inner = m.leverArm(*inner[0]);
+    p.p_fo = -outer[0]->y;
+    p.p_fi = inner[0]->y - flange.along;
+    p.g = m.rows.front().gauge;
+    p.t_bf = flange.along;
+    if (isEight) {
+        p.h_first = m.leverArm(*outer[1]);
+        p.h_last = m.leverArm(*inner[1]);
+        p.p_b = outer[0]->y - outer[1]->y;
+        if (std::abs(inner[1]->y - inner[0]->y - p.p_b) > 0.5) return std::nullopt;
+    }
+    p.d_e = m.projectionTension + outer.back()->y;
+    return p.p_fo > 0 && p.p_fi > 0 && p.d_e > 0 ? std::optional<BoltPattern>(p) : std::nullopt;
+}
+
+template <class Num> class AmericanCapacity {
+public:
+    AmericanCapacity(Workings<Num>& w, const ResolvedJoint& joint, const CapacityPort<Num>& port, JointResult& out)
+        : w_(w), joint_(joint), spec_(*joint.seismic), port_(port), out_(out) {}
+
+    void run() {
+        const std::vector<const ResolvedSide*> sides = hingedSides(joint_);
+        for (const ResolvedSide* s : sides)
+            if (!s->spec.span || !endOf(*s, false))
+                return listNotDone(out_.checks,
+                                   s->spec.span && !canBe(*s) ? CheckCode::NotDoneUsLayout : CheckCode::NotDoneHingeSpan, s->id,
+                                   "AISC 358-16 6.1");
+        for (const bool isReversed : {false, true}) {
+            std::vector<UsEnd> ends; // in a sway the beams on both sides have opposite signs
+            for (const ResolvedSide* s : sides) {
+                const auto end = endOf(*s, (s == sides.front()) == isReversed);
+                if (end) ends.push_back(*end);
+            }
+            if (ends.size() == sides.size()) sway(ends);
+        }
+        if (!joint_.columnSpec.storeyHeight && !joint_.columnSpec.endAbove)
+            say(CheckCode::NotDoneStoreyHeight, "AISC 341-16 E3.6e.1");
+        if (spec_.forcesOf.empty()) say(CheckCode::NotDoneColumnForces, "AISC 341-16 E3.4a");
+        say(CheckCode::NotDoneBracing, "AISC 341-16 E3.4b, 358-16 6.3.1(7)");
+        say(CheckCode::NotDoneUsOrdinary, "AISC 360-16 J3, J10");
+    }
+
+private:
+    void say(CheckCode code, const char* clause) { listNotDone(out_.checks, code, Check{}.side, clause); }
+    bool canBe(const ResolvedSide& s) const {
+        return patternOf(s, port_.model(s.id, false)) && patternOf(s, port_.model(s.id, true));
+    }
+    double axialOf(EndId end) const {
+        const auto from = std::find_if(joint_.actions.begin(), joint_.actions.end(),
+                                       [&](const ActionSet& a) { return !spec_.forcesOf.empty() && a.id == spec_.forcesOf; });
+        return from == joint_.actions.end() ? 0 : forcesAt(*from, end).N;
+    }
+
+    std::optional<UsEnd> endOf(const ResolvedSide& s, bool isReversed) const {
+        UsEnd e;
+        e.joint = &joint_;
+        e.side = &s;
+        e.spec = &spec_;
+        e.isReversed = isReversed;
+        if (!canBe(s)) return std::nullopt;
+        e.model = &port_.model(s.id, isReversed);
+        e.pattern = *patternOf(s, *e.model);
+        const Section& b = s.beam.section;
+        e.width = std::min(e.model->b_p, b.b + inch);
+        const auto expected = expectedStrength(s.spec.beam.steel, b.isWelded);
+        e.R_y = expected ? expected->R_y : spec_.overStrength;
+        const double C_pr = std::min(1.2, (s.beam.steel.f_y + s.beam.steel.f_u) / (2 * s.beam.steel.f_y));
+        e.M_pr = C_pr * e.R_y * s.beam.steel.f_y * b.W_pl_y;
+        e.S_h = e.pattern.isStiffened ? e.model->t_p + e.model->rib->length : std::min(b.h / 2, 3 * b.b);
+        const HingePlace place{e.S_h, s.beam.steel.f_y * b.W_pl_y, true};
+        const auto span = hingeSpan(joint_, s, place);
+        if (!span) return std::nullopt;
+        e.L_h = *span;
+        const State f = stateAt(e, e.M_pr);
+        e.V_u = f.V_u, e.V_face = f.V_face, e.M_f = f.M_f;
+        e.V_gravity = s.spec.gravityShear ? *s.spec.gravityShear : s.spec.gravityLoad.value_or(0) * e.L_h / 2;
+        e.F_fu = e.M_f / (b.h - b.t_f);
+        e.P_r = std::max({0.0, -axialOf(ends::above), -axialOf(ends::below)});
+        const SideModel& m = *e.model;
+        e.toTop = std::min(m.columnEnd, m.columnEndCompression);
+        if (const FlangeStiffener at = m.tensionStiffener()) e.atTension = at.line;
+        if (const FlangeStiffener at = m.compressionStiffener()) e.atCompression = at.line;
+        return e;
+    }
+
+    struct State {
+        double M_f = 0, V_u = 0, V_face = 0;
+    };
+    /// Moment and shear at the face that go with a moment in the hinge, the larger shear of both ends of the beam.
+    State stateAt(const UsEnd& e, double hinge) const {
+        Workings<double> silent;
+        const HingePlace place{e.S_h, hinge, true};
+        const double q = std::max(0.0, e.side->spec.gravityLoad.value_or(0));
+        State f;
+        for (const bool isReversed : {false, true}) {
+            const HingeForces<double> h = hingeForces(silent, *e.side, place, e.L_h, isReversed, hinge);
+            f.V_u = std::max(f.V_u, std::abs(h.V - e.side->spec.gravityLoad.value_or(0) * e.S_h));
+        }
+        f.V_face = f.V_u + q * e.S_h;
+        f.M_f = hinge + f.V_u * e.S_h + (e.isReversed ? 0 : q * e.S_h * e.S_h / 2);
+        return f;
+    }
+
+    /// The hinge's moment and what it brings to the face, 358-16 2.4.3 and 6.8.1 steps 1 and 2.
+    void hinge(const UsEnd& e) {
+        const ResolvedSide& s = *e.side;
+        if constexpr (Workings<Num>::tracing) {
+            std::string title = name(s.id) + " beam, American rules, tension at the " + (e.isReversed ? "bottom" : "top");
+            title[0] = static_cast<char>(title[0] >= 'a' ? title[0] - 'a' + 'A' : title[0]);
+            w_.heading(1, title, name(s.id) + (e.isReversed ? "-us-reversed" : "-us-top"));
+        }
+        w_.note("Load and resistance factor design; SI numbers of the same formulas.", "AISC 358-16 2.4");
+        w_.heading(2, "Hinge", "us hinge");
+        if (!expectedStrength(s.spec.beam.steel, s.beam.section.isWelded))
+            w_.note("The steel is not of AISC 341-16 table A3.1: its expected strength is taken from the over-strength chosen.",
+                    "AISC 341-16 A3.2");
+        const Num F_y = w_.given("F_yb", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y);
+        const Num F_u = w_.given("F_ub", "its tensile strength", Quantity::Stress, s.beam.steel.f_u);
+        const Num R_y =
+            w_.given("R_y", "expected over specified yield strength", Quantity::None, e.R_y, "AISC 341-16 table A3.1");
+        const Num Z = w_.given("Z_e", "plastic modulus of the beam", Quantity::Modulus, s.beam.section.W_pl_y);
+        const Num C_pr = w_.let("C_pr", "strain hardening", Quantity::Ratio, "AISC 358-16 (2.4-2)",
+                                smaller(Num(1.2), (F_y + F_u) / (2 * F_y)));
+        const Num M_pr = w_.result("M_pr", "moment in the hinge", Quantity::Moment, "AISC 358-16 (2.4-1)", C_pr * R_y * F_y * Z);
+        const Num S_h = w_.given("S_h",
+                                 e.pattern.isStiffened ? "hinge from the column's face: end of the rib"
+                                                       : "hinge from the column's face: the lesser of d/2 and 3 b_bf",
+                                 Quantity::Length, e.S_h, "AISC 358-16 6.8.1 step 1");
+        const Num L_h = w_.given("L_h", "between the hinges", Quantity::Length, e.L_h);
+        const Num V_G = w_.given("V_gravity", "shear from gravity at the hinge", Quantity::Force, e.V_u - 2 * e.M_pr / e.L_h);
+        const Num V_u = w_.result("V_u_h", "shear at the hinge, the larger of both ends", Quantity::Force,
+                                  "AISC 358-16 6.8.1 step 1", 2 * M_pr / L_h + V_G);
+        const Num q = w_.given("q_G", "gravity between hinge and face, where it adds", Quantity::LineForce,
+                               e.isReversed ? 0 : std::max(0.0, s.spec.gravityLoad.value_or(0)));
+        (void)w_.result("M_f", "moment at the column's face", Quantity::Moment, "AISC 358-16 (6.8-1)",
+                        M_pr + V_u * S_h + q * square(S_h) / 2);
+    }
+
+    void sway(const std::vector<UsEnd>& ends) {
+        std::vector<std::vector<UsLink>> links(ends.size());
+        std::vector<UsLink> shared;
+        for (std::size_t i = 0; i < ends.size(); ++i) {
+            const UsEnd& e = ends[i];
+            hinge(e);
+            CheckList list(out_.checks, e.side->id, e.isReversed, -1);
+            verifyUsEndPlate(w_, e, list, links[i]);
+            verifyUsColumn(w_, e, list, links[i]);
+            checkUsLimits(e, list);
+        }
+        // Columns' shear against the panel's: their points of inflection at half the storey height.
+        double columnShear = 0;
+        if (joint_.columnSpec.storeyHeight && !joint_.columnSpec.endAbove) {
+            for (const UsEnd& e : ends)
+                columnShear += (e.M_pr + e.V_u * (e.S_h + joint_.column.section.h / 2)) / *joint_.columnSpec.storeyHeight;
+        }
+        CheckList list(out_.checks, ends.front().side->id, ends.front().isReversed, -1);
+        verifyUsPanel(w_, ends, columnShear, list, shared);
+        if (spec_.ductility == Ductility::High && !joint_.columnSpec.endAbove)
+            verifyUsColumnsOverBeams(w_, ends, axialOf(ends::above), axialOf(ends::below), list);
+        for (std::size_t i = 0; i < ends.size(); ++i) {
+            links[i].insert(links[i].end(), shared.begin(), shared.end());
+            out_.ladders.push_back(ladderOf(ends[i], links[i]));
+        }
+    }
+
+    Ladder ladderOf(const UsEnd& e, const std::vector<UsLink>& links) const {
+        Ladder l;
+        l.rules = LadderRules::American;
+        l.side = e.side->id;
+        l.isReversed = e.isReversed;
+        l.hingeAt = e.S_h;
+        const double M_p = e.side->beam.steel.f_y * e.side->beam.section.W_pl_y;
+        l.nominal = stateAt(e, M_p).M_f;
+        l.expected = stateAt(e, e.R_y * M_p).M_f;
+        l.hardened = l.asked = e.M_f;
+        Rung hinge;
+        hinge.isHinge = true;
+        hinge.part = {PartKind::BeamWeb, e.side->id};
+        hinge.design = l.nominal;
+        hinge.expected = l.expected;
+        hinge.clause = "AISC 358-16 2.4.3";
+        l.rungs.push_back(hinge);
+        for (const UsLink& k : links) {
+            // Use grows straight from what gravity asks by itself to the use at M_f.
+            if (!(k.use > k.atNoHinge)) continue;
+            const auto at = [&](double use) { return std::max(0.0, e.M_f * (use - k.atNoHinge) / (k.use - k.atNoHinge)); };
+            Rung r;
+            r.code = k.code;
+            r.part = k.part;
+            r.isDuctile = k.isDuctile;
+            r.design = at(1);
+            r.expected = at(k.more);
+            r.clause = k.clause;
+            if (!r.isDuctile) r.margin = r.design / l.asked;
+            if (k.code == CheckCode::UsPanel) {
+                l.hasPanel = true;
+                l.panel = r.design >= l.hardened * (1 - 1e-9) ? PanelStrength::Strong
+                          : r.design >= l.nominal             ? PanelStrength::Balanced
+                                                              : PanelStrength::Weak;
+            }
+            const auto known =
+                std::find_if(l.rungs.begin(), l.rungs.end(), [&](const Rung& o) { return !o.isHinge && o.code == r.code; });
+            if (known == l.rungs.end())
+                l.rungs.push_back(r);
+            else if (r.design < known->design)
+                *known = r;
+        }
+        std::stable_sort(l.rungs.begin(), l.rungs.end(), [](const Rung& x, const Rung& y) { return x.expected < y.expected; });
+        return l;
+    }
+
+    Workings<Num>& w_;
+    const ResolvedJoint& joint_;
+    const SeismicSpec& spec_;
+    const CapacityPort<Num>& port_;
+    JointResult& out_;
+};
+
+} // namespace
+
+template <class Num>
+void verifyAmericanCapacity(Workings<Num>& w, const ResolvedJoint& joint, const CapacityPort<Num>& port, JointResult& out) {
+    AmericanCapacity<Num>(w, joint, port, out).run();
+}
+
+template void verifyAmericanCapacity(Workings<double>&, const ResolvedJoint&, const CapacityPort<double>&, JointResult&);
+template void verifyAmericanCapacity(Workings<Traced>&, const ResolvedJoint&, const CapacityPort<Traced>&, JointResult&);
+
+} // namespace zg

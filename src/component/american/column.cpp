@@ -1,0 +1,306 @@
+#include "component/american/end.h"
+#include "joint/geometry.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+constexpr double electrode = 70 * 6.894757293168361; ///< F_EXX, MPa
+
+/// Least of the column's own resistances to a flange's force, and of which kind.
+template <class Num> struct OwnStrength {
+    Num flange{0}, yielding{0}, buckling{0}, crippling{0};
+    [[nodiscard]] Num leastInTension() const { return smaller(flange, yielding); }
+    [[nodiscard]] Num leastInCompression() const { return smaller(yielding, smaller(buckling, crippling)); }
+};
+
+template <class Num> class UsColumn {
+public:
+    UsColumn(Workings<Num>& w, const UsEnd& e, CheckList& list, std::vector<UsLink>& links)
+        : w_(w), e_(e), m_(*e.model), c_(e.joint->column.section), list_(list), links_(links) {}
+
+    void run() {
+        own();
+        if (e_.atTension)
+            continuity(*e_.atTension, own_.leastInTension(), true);
+        else
+            bare(CheckCode::UsColumnFlange, own_.flange, "AISC 358-16 6.8.2 step 1", true, PartKind::ColumnFlange, 1.11 * ry());
+        if (!e_.atTension || !e_.atCompression)
+            bare(CheckCode::UsWebYielding, own_.yielding, "AISC 358-16 6.8.2 step 4; 360-16 J10.2", true, PartKind::ColumnWeb,
+                 ry());
+        if (e_.atCompression) return continuity(*e_.atCompression, own_.leastInCompression(), false);
+        bare(CheckCode::UsWebBuckling, own_.buckling, "AISC 358-16 6.8.2 step 5; 360-16 J10.5", false, PartKind::ColumnWeb,
+             1 / e_.spec->webBucklingPhi);
+        bare(CheckCode::UsWebCrippling, own_.crippling, "AISC 358-16 6.8.2 step 6; 360-16 J10.3", false, PartKind::ColumnWeb,
+             1 / 0.75);
+    }
+
+private:
+    double ry() const { return e_.R_y; }
+    void bare(CheckCode code, const Num& resistance, const char* clause, bool isDuctileLink, PartKind part, double more) {
+        Check& c = list_.add(code, e_.F_fu, valueOf(resistance), Quantity::Force, clause);
+        c.add({part, e_.side->id});
+        links_.push_back({code, c.parts[0], isDuctileLink, c.utilisation, 0, more, clause});
+    }
+
+    void own() {
+        w_.heading(2, "Column without continuity plates", "us column");
+        const Num F_yc = w_.given("F_yc", "column's yield strength", Quantity::Stress, e_.joint->column.steel.f_y);
+        const Num t_cf = w_.given("t_cf", "column flange", Quantity::Length, c_.t_f);
+        const Num t_cw = w_.given("t_cw", "column web, with the supplementary plates", Quantity::Length, web());
+        const Num d = w_.given("d", "beam depth", Quantity::Length, e_.side->beam.section.h);
+        const Num t_bf = w_.given("t_bf", "beam flange", Quantity::Length, e_.side->beam.section.t_f);
+        const Num t_p = w_.given("t_p", "end plate", Quantity::Length, m_.t_p);
+        const Num k_c = w_.given("k_c", "column flange and root", Quantity::Length, c_.t_f + rootDistance(c_));
+        const Num E = w_.given("E", "AISC 360-16", Quantity::Stress, usModulus);
+        const Num phi_d = w_.given("phi_d", "resistance factor, ductile", Quantity::None, phiDuctile, "AISC 358-16 2.4.1");
+        own_.flange = flange(nullptr, phi_d, F_yc, t_cf, d - t_bf);
+
+        const bool isNearTop = e_.toTop < c_.h;
+        const Num C_t = w_.given("C_t", "nearer to the column's end than its depth: 0.5", Quantity::None, isNearTop ? 0.5 : 1,
+                                 "AISC 358-16 6.8.2 step 4");
+        own_.yielding = w_.result("phi_R_n_wy", "web local yielding", Quantity::Force, "AISC 358-16 6.8.2 step 4; 360-16 J10.2",
+                                  phi_d * C_t * (6 * k_c + t_bf + 2 * t_p) * F_yc * t_cw);
+
+        const bool isAtEnd = e_.toTop < c_.h / 2;
+        const Num h = w_.given("h", "column web between its roots", Quantity::Length, clearWebDepth(c_));
+        const Num phi_b = w_.given("phi_b", "resistance factor: 0.75 by 358, 0.90 by 360, as chosen", Quantity::None,
+                                   e_.spec->webBucklingPhi, "AISC 358-16 6.8.2 step 5");
+        w_.note("Web buckling is asked by 358 for a flange on one side too; 360-16 J10.5 asks it where both sides press.",
+                "AISC 358-16 6.8.2 step 5");
+        own_.buckling = w_.result("phi_R_n_wb", isAtEnd ? "web buckling, near the column's end" : "web buckling", Quantity::Force,
+                                  "AISC 358-16 6.8.2 step 5; 360-16 (J10-8)",
+                                  phi_b * (isAtEnd ? 12.0 : 24.0) * power(t_cw, 3) * root(E * F_yc) / h);
+
+        const Num N = w_.given("N", "length over which the flange presses", Quantity::Length, bearing());
+        const Num d_c = w_.given("d_c", "column depth", Quantity::Length, c_.h);
+        const Num ratio = power(t_cw / t_cf, 1.5), stress = root(E * F_yc * t_cf / t_cw);
+        const double phi = 0.75;
+        Num R(0);
+        if (!isAtEnd)
+            R = phi * 0.80 * square(t_cw) * (1 + 3 * N / d_c * ratio) * stress;
+        else if (bearing() / c_.h <= 0.2)
+            R = phi * 0.40 * square(t_cw) * (1 + 3 * N / d_c * ratio) * stress;
+        else
+            R = phi * 0.40 * square(t_cw) * (1 + (4 * N / d_c - 0.2) * ratio) * stress;
+        own_.crippling = w_.result("phi_R_n_wc", isAtEnd ? "web crippling, near the column's end" : "web crippling",
+                                   Quantity::Force, "AISC 358-16 6.8.2 step 6; 360-16 J10.3", R);
+    }
+    double web() const { return c_.t_w + (m_.column.doubler ? m_.column.doubler->sides * m_.column.doubler->thickness : 0); }
+    double bearing() const { return e_.side->beam.section.t_f + 2 * legOf(m_.compressionFlange().weld); }
+
+    Num flange(const ContinuityPlace* place, const Num& phi_d, const Num& F_yc, const Num& t_cf, const Num& arm) {
+        const Num Y_c = columnFlangeParameter(w_, e_.pattern, c_.b, place);
+        return w_.result("phi_R_n_fb", "column flange in bending, as force of the beam's flange", Quantity::Force,
+                         "AISC 358-16 6.8.2 steps 1, 3", phi_d * F_yc * Y_c * square(t_cf) / (1.11 * arm));
+    }
+
+    /// Plates opposite a flange take what the column by itself cannot.
+    void continuity(const StiffenerLine& line, const Num& own, bool isTension) {
+        w_.heading(2, isTension ? "Continuity plates, tension flange" : "Continuity plates, compression flange",
+                   isTension ? "us continuity tension" : "us continuity compression");
+        const Num F_fu = w_.given("F_fu", "force of the flange", Quantity::Force, e_.F_fu);
+        const Num R = w_.given("phi_R_n_own", "the column by itself, least", Quantity::Force, valueOf(own));
+        const Num F_su =
+            w_.result("F_su", "left to the plates", Quantity::Force, "AISC 358-16 6.8.2 step 7", larger(Num(0), F_fu - R));
+        if (isTension) {
+            ContinuityPlace place;
+            const RowModel *outer = nullptr, *inner = nullptr;
+            for (const RowModel& r : m_.rows) {
+                if (r.y < line.y) outer = &r;
+                if (r.y > line.y && !inner) inner = &r;
+            }
+            if (outer && inner) {
+                place = {line.y - line.thickness / 2 - outer->y, inner->y - line.y - line.thickness / 2};
+                const Num with = flange(&place, w_.given("phi_d", "resistance factor, ductile", Quantity::None, phiDuctile),
+                                        w_.given("F_yc", "column's yield strength", Quantity::Stress, e_.joint->column.steel.f_y),
+                                        w_.given("t_cf", "column flange", Quantity::Length, c_.t_f),
+                                        w_.given("d_m", "between the centres of the beam's flanges", Quantity::Length,
+                                                 e_.side->beam.section.h - e_.side->beam.section.t_f));
+                bare(CheckCode::UsColumnFlange, with, "AISC 358-16 6.8.2 step 3", true, PartKind::ColumnFlange, 1.11 * ry());
+            }
+        }
+        // Two plates, each with its corner clipped at the column's root.
+        const double contact = std::max(0.0, line.width - rootDistance(c_));
+        const Num b_c = w_.given("b_c", "width of a plate on the flange, less its clip", Quantity::Length, contact);
+        const Num t_s = w_.given("t_s", "plate", Quantity::Length, line.thickness);
+        const Num F_ys = w_.given("F_ys", "its yield strength", Quantity::Stress, line.steel.f_y);
+        Num strength = w_.let("phi_R_n_s", "both plates where they meet the flange", Quantity::Force,
+                              "AISC 360-16 J10.8, J4.1, J7", 0.9 * 2 * b_c * t_s * F_ys);
+        if (!isTension) strength = smaller(strength, strut(line));
+        Check& c =
+            list_.add(CheckCode::UsContinuityStrength, valueOf(F_su), valueOf(strength), Quantity::Force, "AISC 360-16 J10.8");
+        c.add(line.part);
+        // As a link: the column by itself and the plates beside it.
+        const double all = valueOf(R) + valueOf(strength);
+        links_.push_back({CheckCode::UsContinuityStrength, line.part, isTension, useOf(e_.F_fu, all), 0, ry(), c.clause});
+        w_.note("Column and plates share the force: what the column cannot take by itself goes into the plates, so that the "
+                "column is "
+                "used in full wherever the plates are needed.",
+                "AISC 358-16 6.8.2 step 7");
+
+        const double beamFlange = e_.side->beam.section.t_f;
+        const bool isTwoSided = e_.joint->opposite(e_.side->id) != nullptr;
+        addUsRule(list_, CheckCode::UsContinuityThickness, line.thickness, (isTwoSided ? 0.75 : 0.5) * beamFlange, true,
+                  Quantity::Length, "AISC 341-16 E3.6f.2(b)")
+            .add(line.part);
+        addUsRule(list_, CheckCode::UsContinuityWidth, 2 * line.width + c_.t_w, e_.side->beam.section.b, true, Quantity::Length,
+                  "AISC 341-16 E3.6f.2(a)")
+            .add(line.part);
+        addUsRule(list_, CheckCode::UsContinuitySlender, line.width / line.thickness,
+                  0.56 * std::sqrt(usModulus / line.steel.f_y), false, Quantity::Ratio, "AISC 341-16 E3.6f.2(b)")
+            .add(line.part);
+        // Welds: at the flange as strong as the plate, at the web for what goes through the plate.
+        const Num throat = w_.given("a", "throat of the plate's fillets", Quantity::Length, line.throat);
+        const Num F_EXX = w_.given("F_EXX", "electrode, 70 ksi", Quantity::Stress, electrode, "AISC 360-16 table J2.5");
+        const Num plate =
+            w_.let("F_pl", "one plate on the flange at yield", Quantity::Force, "AISC 341-16 E3.6f.3(a)", b_c * t_s * F_ys);
+        const Num toFlange = w_.result("phi_R_n_wf", "its fillets, across their length", Quantity::Force,
+                                       "AISC 360-16 (J2-4), (J2-5)", 0.75 * 0.6 * 1.5 * F_EXX * 2 * throat * b_c);
+        list_
+            .add(CheckCode::UsContinuityWeldFlange, valueOf(plate), valueOf(toFlange), Quantity::Force,
+                 "AISC 341-16 E3.6f.3(a); 360-16 J2.4")
+            .add(line.part);
+        if (line.thickness > 0.375 * inch + 0.1)
+            listNotDone(list_.all(), CheckCode::NotDoneUsContinuityWeld, e_.side->id, "AISC 341-16 E3.6f.3(a)", e_.isReversed);
+        const Num half = w_.let("F_sw", "through one plate, no more than it yields at", Quantity::Force, "AISC 341-16 E3.6f.3(b)",
+                                smaller(F_su / 2, 0.9 * plate));
+        const Num length =
+            w_.given("L_w", "web less both clips", Quantity::Length, std::max(0.0, c_.h - 2 * c_.t_f - 2 * rootDistance(c_)));
+        const Num toWeb = w_.result("phi_R_n_ww", "its fillets along the web", Quantity::Force, "AISC 360-16 (J2-4)",
+                                    0.75 * 0.6 * F_EXX * 2 * throat * length);
+        list_
+            .add(CheckCode::UsContinuityWeldWeb, valueOf(half), valueOf(toWeb), Quantity::Force,
+                 "AISC 341-16 E3.6f.3(b); 360-16 J2.4")
+            .add(line.part);
+    }
+
+    /// Plates with a strip of web as a strut, 360-16 J10.8: effective length 0.75 h, 25 t_w of web, 12 t_w at the column's end.
+    Num strut(const StiffenerLine& line) {
+        const double t = c_.t_w, strip = (e_.toTop < c_.h / 2 ? 12 : 25) * t;
+        const double full = 2 * line.width + t;
+        const Num A = w_.given("A_s", "plates with a strip of web", Quantity::Area, 2 * line.width * line.thickness + strip * t);
+        const Num I = w_.given("I_s", "about the web", Quantity::Inertia,
+                               line.thickness * full * full * full / 12 + (strip - line.thickness) * t * t * t / 12);
+        const Num h = w_.given("h", "column web between its roots", Quantity::Length, clearWebDepth(c_));
+        const Num lambda = w_.let("KL_r", "slenderness", Quantity::Ratio, "AISC 360-16 J10.8", 0.75 * h / root(I / A));
+        const Num F_y =
+            w_.given("F_y", "weaker yield strength", Quantity::Stress, std::min(line.steel.f_y, e_.joint->column.steel.f_y));
+        Num F_cr = F_y;
+        if (valueOf(lambda) > 25) {
+            const Num E = w_.given("E", "AISC 360-16", Quantity::Stress, usModulus);
+            const Num F_e = w_.let("F_e", "elastic buckling", Quantity::Stress, "AISC 360-16 (E3-4)",
+                                   square(constant<Num>(3.14159265358979323846, "π")) * E / square(lambda));
+            // 0.658 to the power F_y/F_e, from inputs that are numbers.
+            F_cr = w_.let("F_cr", "buckling stress", Quantity::Stress, "AISC 360-16 (E3-2), (E3-3)",
+                          valueOf(F_y / F_e) <= 2.25 ? Num(std::pow(0.658, valueOf(F_y) / valueOf(F_e))) * F_y : 0.877 * F_e);
+        }
+        return w_.let("phi_P_n", "as a strut", Quantity::Force, "AISC 360-16 J10.8, J4.4", 0.9 * F_cr * A);
+    }
+
+    Workings<Num>& w_;
+    const UsEnd& e_;
+    const SideModel& m_;
+    const Section& c_;
+    CheckList& list_;
+    std::vector<UsLink>& links_;
+    OwnStrength<Num> own_;
+};
+
+} // namespace
+
+template <class Num> void verifyUsColumn(Workings<Num>& w, const UsEnd& end, CheckList& list, std::vector<UsLink>& links) {
+    UsColumn<Num>(w, end, list, links).run();
+}
+
+template <class Num>
+void verifyUsPanel(Workings<Num>& w, const std::vector<UsEnd>& ends, double columnShear, CheckList& list,
+                   std::vector<UsLink>& links) {
+    const UsEnd& e = ends.front();
+    const Section& c = e.joint->column.section;
+    const SideModel& m = *e.model;
+    w.heading(2, "Column web panel", "us panel");
+    Num sum(0);
+    for (std::size_t i = 0; i < ends.size(); ++i) {
+        const Section& b = ends[i].side->beam.section;
+        const Num M = w.given(i == 0 ? "M_f_1" : "M_f_2", "moment at the face", Quantity::Moment, ends[i].M_f);
+        const Num arm = w.given(i == 0 ? "d_m_1" : "d_m_2", "between the centres of its flanges", Quantity::Length, b.h - b.t_f);
+        sum = i == 0 ? M / arm : sum + M / arm;
+    }
+    const Num V_c = w.given("V_c", "mean shear of the columns, against the panel's", Quantity::Force, std::max(0.0, columnShear));
+    const Num V_u = w.result("V_pz", "shear of the panel", Quantity::Force, "AISC 341-16 E3.6e.1", larger(Num(0), sum - V_c));
+    const Num F_y = w.given("F_yc", "column's yield strength", Quantity::Stress, e.joint->column.steel.f_y);
+    const Num d_c = w.given("d_c", "column depth", Quantity::Length, c.h);
+    const Num t_w = w.given("t_cw", "column web, with the supplementary plates", Quantity::Length,
+                            c.t_w + (m.column.doubler ? m.column.doubler->sides * m.column.doubler->thickness : 0));
+    const Num P_r = w.given("P_r", "compression of the column; tension is not credited", Quantity::Force, e.P_r);
+    const Num P_c = w.let("P_c", "its yield load", Quantity::Force, "AISC 360-16 J10.6",
+                          F_y * w.given("A_g", "column area", Quantity::Area, c.A));
+    const double share = valueOf(P_r) / valueOf(P_c);
+    Num R(0);
+    if (!e.spec->isPanelInFrame) {
+        R = 0.6 * F_y * d_c * t_w;
+        if (share > 0.4) R = R * (1.4 - P_r / P_c);
+        R = w.result("phi_R_n_v", "panel, its deformation not in the frame's stability", Quantity::Force,
+                     "AISC 360-16 (J10-9), (J10-10)", R);
+    } else {
+        const Num b_cf = w.given("b_cf", "column flange width", Quantity::Length, c.b);
+        const Num t_cf = w.given("t_cf", "column flange", Quantity::Length, c.t_f);
+        const Num d_b = w.given("d_b", "beam depth", Quantity::Length, e.side->beam.section.h);
+        R = 0.6 * F_y * d_c * t_w * (1 + 3 * b_cf * square(t_cf) / (d_b * d_c * t_w));
+        if (share > 0.75) R = R * (1.9 - 1.2 * P_r / P_c);
+        R = w.result("phi_R_n_v", "panel, its deformation in the frame's stability", Quantity::Force,
+                     "AISC 360-16 (J10-11), (J10-12)", R);
+    }
+    Check& k = list.add(CheckCode::UsPanel, valueOf(V_u), std::max(0.0, valueOf(R)), Quantity::Force,
+                        "AISC 341-16 E3.6e.1; 360-16 J10.6");
+    k.add({PartKind::ColumnWeb, e.side->id});
+    links.push_back({k.code, k.parts[0], true, k.utilisation, 0, e.R_y, k.clause});
+    const double d_z = e.side->beam.section.h - 2 * e.side->beam.section.t_f, w_z = c.h - 2 * c.t_f;
+    addUsRule(list, CheckCode::UsPanelThickness, c.t_w, (d_z + w_z) / 90, true, Quantity::Length, "AISC 341-16 (E3-7)")
+        .add({PartKind::ColumnWeb, e.side->id});
+    if (m.column.doubler)
+        addUsRule(list, CheckCode::UsPanelThickness, m.column.doubler->thickness, (d_z + w_z) / 90, true, Quantity::Length,
+                  "AISC 341-16 (E3-7)")
+            .add({PartKind::Doubler, e.side->id});
+}
+
+template <class Num>
+void verifyUsColumnsOverBeams(Workings<Num>& w, const std::vector<UsEnd>& ends, double above, double below, CheckList& list) {
+    const UsEnd& e = ends.front();
+    const Section& c = e.joint->column.section;
+    w.heading(2, "Columns over beams", "us columns");
+    const Num Z = w.given("Z_c", "plastic modulus of the column", Quantity::Modulus, c.W_pl_y);
+    const Num F_yc = w.given("F_yc", "column's yield strength", Quantity::Stress, e.joint->column.steel.f_y);
+    const Num A = w.given("A_g", "column area", Quantity::Area, c.A);
+    const auto column = [&](const char* symbol, const char* what, double N) {
+        const Num P = w.given(symbol, what, Quantity::Force, std::max(0.0, -N));
+        return larger(Num(0), Z * (F_yc - P / A));
+    };
+    const Num columns = w.result("M_pc_sum", "columns above and below", Quantity::Moment, "AISC 341-16 (E3-2)",
+                                 column("P_r_a", "compression above; tension is not credited", above) +
+                                     column("P_r_b", "compression below", below));
+    Num beams(0);
+    for (std::size_t i = 0; i < ends.size(); ++i) {
+        const Num M_pr = w.given(i == 0 ? "M_pr_1" : "M_pr_2", "moment in the hinge", Quantity::Moment, ends[i].M_pr);
+        const Num V_u = w.given(i == 0 ? "V_u_1" : "V_u_2", "shear at the hinge", Quantity::Force, ends[i].V_u);
+        const Num S_h = w.given(i == 0 ? "S_h_1" : "S_h_2", "hinge from the column's face", Quantity::Length, ends[i].S_h);
+        const Num d_c = w.given("d_c", "column depth", Quantity::Length, c.h);
+        const Num M = M_pr + V_u * (S_h + d_c / 2);
+        beams = i == 0 ? M : beams + M;
+    }
+    beams = w.result("M_pb_sum", "beams, carried to the column's axis", Quantity::Moment, "AISC 341-16 (E3-3)", beams * Num(1));
+    list.add(CheckCode::UsColumnsOverBeams, valueOf(beams), valueOf(columns), Quantity::Moment, "AISC 341-16 (E3-1)")
+        .add({PartKind::ColumnFlange, e.side->id});
+}
+
+#define ZG_FOR(Num)                                                                                                              \
+    template void verifyUsColumn(Workings<Num>&, const UsEnd&, CheckList&, std::vector<UsLink>&);                                \
+    template void verifyUsPanel(Workings<Num>&, const std::vector<UsEnd>&, double, CheckList&, std::vector<UsLink>&);            \
+    template void verifyUsColumnsOverBeams(Workings<Num>&, const std::vector<UsEnd>&, double, double, CheckList&);
+ZG_FOR(double)
+ZG_FOR(Traced)
+#undef ZG_FOR
+
+} // namespace zg

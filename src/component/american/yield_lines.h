@@ -1,0 +1,33 @@
+#pragma once
+#include "base/workings.h"
+
+/// Yield-line parameters of extended end plates and of the column flanges behind them, AISC 358-16 tables 6.2 to 6.6, as
+/// recalled. All lengths mm; a parameter times f_y t^2 is the moment of the mechanism.
+namespace zg {
+
+/// Bolts around the tension flange.
+struct BoltPattern {
+    bool isEight = false;
+    bool isStiffened = false;        ///< a rib on the extended part
+    double h_outer = 0, h_inner = 0; ///< of the rows next to the flange to the centre of the compression flange
+    double h_first = 0, h_last = 0;  ///< of the outermost and the innermost row, eight bolts
+    double p_fo = 0, p_fi = 0;       ///< rows next to the flange from its faces
+    double p_b = 0;                  ///< between the two rows of a pair, eight bolts
+    double d_e = 0;                  ///< outermost row to the plate's edge
+    double g = 0;
+    double t_bf = 0;
+};
+
+/// Of the end plate, `b_p` its effective width. Tables 6.2 (four bolts), 6.3 (with a rib), 6.4 (eight bolts).
+template <class Num> [[nodiscard]] Num endPlateParameter(Workings<Num>& w, const BoltPattern& p, double b_p);
+
+/// Distances of the rows next to the flange from the faces of the continuity plates; nothing without these.
+struct ContinuityPlace {
+    double p_so = 0, p_si = 0;
+};
+/// Of the column flange, `b_cf` wide. Tables 6.5 (four bolts) and 6.6 (eight bolts). For eight bolts without continuity plates
+/// the table gives the third row p_b/2 + c/2; its mechanism gives c/4, which is less and is taken.
+template <class Num>
+[[nodiscard]] Num columnFlangeParameter(Workings<Num>& w, const BoltPattern& p, double b_cf, const ContinuityPlace* continuity);
+
+} // namespace zg

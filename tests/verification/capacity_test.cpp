@@ -1,0 +1,218 @@
+#include "base/csv.h"
+#include "component/american/yield_lines.h"
+#include "component/verify.h"
+#include "exchange/file.h"
+#include "exchange/job_file.h"
+#include "support/joints.h"
+#include "words/phrases.h"
+#include <array>
+#include <cmath>
+
+/// Capacity design against numbers that do not come from the program: longhand of docs/theory/worked-capacity.md, and the work of
+/// yield-line mechanisms.
+using namespace zg;
+
+namespace {
+
+std::string source(const char* name) { return std::string(ZG_SOURCE_DIR) + "/tests/verification/capacity/" + name; }
+
+Job jobOfLonghand() {
+    const auto text = readFile(source("joints.zgj"));
+    REQUIRE(text);
+    auto job = readJob(*text);
+    REQUIRE(job);
+    return job->job;
+}
+
+} // namespace
+
+TEST_CASE("capacity design of eight joints: every demand and resistance as worked longhand", "[verification][capacity]") {
+    const Job job = jobOfLonghand();
+    std::map<std::string, JointResult> results;
+    for (const Joint& j : job.joints) {
+        const auto r = verify(job, j);
+        REQUIRE(r);
+        results[j.mark] = *r;
+    }
+    const auto text = readFile(source("numbers.csv"));
+    REQUIRE(text);
+    const auto rows = readCsv(*text, ',');
+    REQUIRE(rows);
+    int compared = 0;
+    for (const auto& row : *rows) {
+        if (row.size() < 6) continue;
+        const JointResult& r = results.at(row[0]);
+        const bool isReversed = row[2] == "bottom";
+        const double demand = std::stod(row[4]), resistance = std::stod(row[5]);
+        CAPTURE(row[0], row[1], row[2], row[3]);
+        if (row[3] == "nominal" || row[3] == "hardened") {
+            const auto l = std::find_if(r.ladders.begin(), r.ladders.end(),
+                                        [&](const Ladder& x) { return name(x.side) == row[1] && x.isReversed == isReversed; });
+            REQUIRE(l != r.ladders.end());
+            CHECK((row[3] == "nominal" ? l->nominal : l->hardened) == Approx(demand).epsilon(1e-9));
+            ++compared;
+            continue;
+        }
+        // Of the plates at both flanges the page has those at the compression flange: the last of the two.
+        const Check* found = nullptr;
+        for (const Check& c : r.checks)
+            if (idOf(c.code) == row[3] && name(c.side) == row[1] && c.isReversed == isReversed && c.group == CheckGroup::Strength)
+                found = &c;
+        REQUIRE(found);
+        CHECK(found->demand == Approx(demand).epsilon(1e-9).margin(1e-3));
+        CHECK(found->resistance == Approx(resistance).epsilon(1e-9));
+        ++compared;
+    }
+    CHECK(compared >= 110);
+}
+
+namespace {
+
+/// A plate with folds: nodes with displacements, triangles between them. Work of its yield lines for a unit plastic moment per
+/// length: the change of gradient across every edge times its length; edges on supports turn against a plate that stays.
+struct Folded {
+    struct Node {
+        double x, y, w;
+    };
+    std::vector<Node> nodes;
+    std::vector<std::array<int, 3>> triangles;
+    std::function<bool(const Node&, const Node&)> isFixed; ///< clamped along this edge
+    [[nodiscard]] double work() const {
+        struct Edge {
+            std::array<double, 2> gradient;
+            int count = 0;
+        };
+        std::map<std::pair<int, int>, Edge> edges;
+        double sum = 0;
+        const auto lengthTimes = [&](int a, int b, std::array<double, 2> jump) {
+            const Node &p = nodes[static_cast<std::size_t>(a)], &q = nodes[static_cast<std::size_t>(b)];
+            const double dx = q.x - p.x, dy = q.y - p.y;
+            return std::abs(jump[0] * dy - jump[1] * dx); // component across the edge times its length
+        };
+        for (const auto& t : triangles) {
+            const Node &a = nodes[static_cast<std::size_t>(t[0])], &b = nodes[static_cast<std::size_t>(t[1])],
+                       &c = nodes[static_cast<std::size_t>(t[2])];
+            const double det = (b.x - a.x) * (c.y - a.y) - (c.x - a.x) * (b.y - a.y);
+            if (std::abs(det) < 1e-9) continue;
+            const std::array<double, 2> g{((b.w - a.w) * (c.y - a.y) - (c.w - a.w) * (b.y - a.y)) / det,
+                                          ((b.x - a.x) * (c.w - a.w) - (c.x - a.x) * (b.w - a.w)) / det};
+            for (int k = 0; k < 3; ++k) {
+                const int i = t[static_cast<std::size_t>(k)], j = t[static_cast<std::size_t>((k + 1) % 3)];
+                Edge& e = edges[{std::min(i, j), std::max(i, j)}];
+                if (e.count == 0)
+                    e.gradient = g;
+                else
+                    sum += lengthTimes(i, j, {g[0] - e.gradient[0], g[1] - e.gradient[1]});
+                ++e.count;
+            }
+        }
+        for (const auto& [at, e] : edges)
+            if (e.count == 1 && isFixed(nodes[static_cast<std::size_t>(at.first)], nodes[static_cast<std::size_t>(at.second)]))
+                sum += lengthTimes(at.first, at.second, e.gradient);
+        return sum;
+    }
+};
+
+/// The half of a column flange beside a stiffener, held along its web (x = 0), the stiffener (y = 0) and, at `reach` beyond the
+/// last row, by the flange that stays flat; rows at y pulled by w. `u`: where the folds from two rows meet the web.
+double workBesideStiffener(double b, double g, std::vector<double> y, std::vector<double> w, double reach, double u) {
+    Folded f;
+    const double e = g / 2, edge = b / 2, end = y.back() + reach;
+    // Along the bolts' line and the free edge; the web.
+    f.nodes = {{0, 0, 0}, {e, 0, 0}, {edge, 0, 0}, {0, end, 0}, {e, end, 0}, {edge, end, 0}};
+    std::vector<int> line{1}, rim{2};
+    for (std::size_t i = 0; i < y.size(); ++i) {
+        f.nodes.push_back({e, y[i], w[i]});
+        line.push_back(static_cast<int>(f.nodes.size()) - 1);
+        f.nodes.push_back({edge, y[i], w[i]});
+        rim.push_back(static_cast<int>(f.nodes.size()) - 1);
+    }
+    line.push_back(4), rim.push_back(5);
+    for (std::size_t i = 0; i + 1 < line.size(); ++i) {
+        f.triangles.push_back({line[i], rim[i], rim[i + 1]});
+        f.triangles.push_back({line[i], rim[i + 1], line[i + 1]});
+    }
+    f.triangles.push_back({0, line[0], line[1]});
+    if (y.size() == 1) {
+        f.triangles.push_back({0, line[1], 3});
+    } else {
+        f.nodes.push_back({0, u, 0});
+        const int meet = static_cast<int>(f.nodes.size()) - 1;
+        f.triangles.push_back({0, line[1], meet});
+        f.triangles.push_back({meet, line[1], line[2]});
+        f.triangles.push_back({meet, line[2], 3});
+    }
+    f.triangles.push_back({3, line[line.size() - 2], line.back()});
+    f.isFixed = [=](const Folded::Node& p, const Folded::Node& q) {
+        const auto on = [&](double Folded::Node::*axis, double at) {
+            return std::abs(p.*axis - at) < 1e-9 && std::abs(q.*axis - at) < 1e-9;
+        };
+        return on(&Folded::Node::x, 0) || on(&Folded::Node::y, 0) || on(&Folded::Node::y, end);
+    };
+    return f.work();
+}
+
+template <class F> double least(double from, double to, F of) {
+    for (int i = 0; i < 40; ++i) { // golden section: 1e-8 of the range
+        const double a = to - 0.618033988749895 * (to - from), b = from + 0.618033988749895 * (to - from);
+        (of(a) < of(b) ? to : from) = of(a) < of(b) ? b : a;
+    }
+    return of((from + to) / 2);
+}
+
+} // namespace
+
+TEST_CASE("yield lines of stiffened column flanges are the least work of their mechanism", "[verification][capacity][american]") {
+    // Two halves of plastic moment f t²/4 per length against f t² Y for a unit turn: Y is half the work of one half.
+    Workings<double> w;
+    for (const double b : {200.0, 380.0})
+        for (const double g : {100.0, 160.0})
+            for (const double p : {30.0, 55.0}) {
+                BoltPattern four;
+                four.g = g;
+                four.h_outer = 540, four.h_inner = 430;
+                const ContinuityPlace place{p, p + 10};
+                const double one = least(5, 400, [&](double s) { return workBesideStiffener(b, g, {p}, {540}, s, 0) / 2; });
+                const double two = least(5, 400, [&](double s) { return workBesideStiffener(b, g, {p + 10}, {430}, s, 0) / 2; });
+                CAPTURE(b, g, p);
+                if (p + 10 <= std::sqrt(b * g) / 2)
+                    CHECK(columnFlangeParameter(w, four, b, &place) == Approx(one + two).epsilon(1e-6));
+
+                BoltPattern eight = four;
+                eight.isEight = true;
+                eight.p_b = 90;
+                eight.h_first = 630, eight.h_last = 340;
+                const auto pair = [&](double first, double near, double far) {
+                    return least(5, 400, [&](double s) {
+                        return least(0.0, first + 90 + s, [&](double u) {
+                            return workBesideStiffener(b, g, {first, first + 90}, {near, far}, s, u) / 2;
+                        });
+                    });
+                };
+                // The outer rows move more the farther out, the inner ones less: each pair with its own folds.
+                const double all = pair(p, 540, 630) + pair(p + 10, 430, 340);
+                if (p + 10 <= std::sqrt(b * g) / 2) {
+                    INFO("table " << columnFlangeParameter(w, eight, b, &place) << ", mechanism " << all);
+                    CHECK(columnFlangeParameter(w, eight, b, &place) >= all * (1 - 1e-6));
+                    CHECK(columnFlangeParameter(w, eight, b, &place) <= all * 1.02);
+                }
+            }
+}
+
+TEST_CASE("yield lines of an end plate without rib: its inner row is the stiffened flange, its outer row two straight lines",
+          "[verification][capacity][american]") {
+    // Outer row: the plate stays flat beyond the row and turns between row and flange: h/p at the flange, h/p − 1 at the row,
+    // each over the width; work over f t²/4 per length.
+    Workings<double> w;
+    for (const double p_fo : {40.0, 60.0})
+        for (const double p_fi : {40.0, 70.0}) {
+            BoltPattern four;
+            four.g = 130, four.p_fo = p_fo, four.p_fi = p_fi;
+            four.h_outer = 500, four.h_inner = 400;
+            const double b = 220;
+            const double outer = b * (500 / p_fo + 500 / p_fo - 1) / 4;
+            const double inner = least(5, 400, [&](double s) { return workBesideStiffener(b, 130, {p_fi}, {400}, s, 0) / 2; });
+            CAPTURE(p_fo, p_fi);
+            CHECK(endPlateParameter(w, four, b) == Approx(outer + inner).epsilon(1e-6));
+        }
+}
