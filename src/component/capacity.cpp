@@ -159,7 +159,7 @@ private:
         const auto columns = columnsIn(beams, index);
         for (BeamState& b : beams) {
             if (!(b.M[0] > 0)) continue;
-            Ladder ladder = ladderOf(b, beams, index[1], panel, columns);
+            Ladder ladder = ladderOf(b, index[1], panel, columns);
             adopt(b, ladder, index);
             out_.ladders.push_back(std::move(ladder));
         }
@@ -433,8 +433,7 @@ private:
         return code == CheckCode::BeamFlangeCompression || code == CheckCode::MemberAtToe || code == CheckCode::MemberAtEnd;
     }
 
-    Ladder ladderOf(const BeamState& b, const std::vector<BeamState>& beams, int set, const Panel& panel,
-                    const std::optional<Columns>& columns) {
+    Ladder ladderOf(const BeamState& b, int set, const Panel& panel, const std::optional<Columns>& columns) {
         Ladder l;
         l.side = b.side->id;
         l.isReversed = b.isReversed;
@@ -489,10 +488,24 @@ private:
         if (columns)
             put(CheckCode::ColumnsOverBeamsAxis, {PartKind::ColumnFlange, b.side->id}, true, columns->demand[0],
                 columns->demand[1], columns->resistance, columns->resistance, "EN 1993-1-1:2005 (6.36)");
-        (void)beams;
+        byBolts(l);
         std::stable_sort(l.rungs.begin(), l.rungs.end(), [](const Rung& x, const Rung& y) { return x.expected < y.expected; });
-        margins(l, b);
+        margins(l);
         return l;
+    }
+    /// T-stubs that fail by their bolts alone are the bolts: one link, not three.
+    static void byBolts(Ladder& l) {
+        const auto bolts = std::find_if(l.rungs.begin(), l.rungs.end(),
+                                        [](const Rung& r) { return !r.isHinge && r.code == CheckCode::BoltTension; });
+        if (bolts == l.rungs.end()) return;
+        const double at = bolts->design;
+        l.rungs.erase(std::remove_if(l.rungs.begin(), l.rungs.end(),
+                                     [&](const Rung& r) {
+                                         const bool isStub =
+                                             r.code == CheckCode::EndPlateBending || r.code == CheckCode::ColumnFlangeBending;
+                                         return !r.isHinge && isStub && !r.isDuctile && std::abs(r.design - at) <= 1e-6 * at;
+                                     }),
+                      l.rungs.end());
     }
     static const Check* twinOf(const std::vector<Check>& list, const Check& c, std::size_t place) {
         const auto isSame = [&](const Check& o) {
@@ -505,7 +518,7 @@ private:
     }
 
     /// What is asked of the links that let go.
-    void margins(Ladder& l, const BeamState& b) const {
+    void margins(Ladder& l) const {
         l.asked = l.hardened;
         if (spec_.aim == StrengthAim::Partial) {
             const auto first = std::find_if(l.rungs.begin(), l.rungs.end(), [](const Rung& r) { return r.isDuctile; });
@@ -513,7 +526,6 @@ private:
             l.asked = isFirst ? first->design * spec_.hardening * s_.gamma_M0 * spec_.overStrength : l.hardened;
             l.asked = std::min(l.asked, l.hardened); // the hinge comes then
         }
-        (void)b;
         for (Rung& r : l.rungs)
             if (!r.isDuctile && l.asked > 0) r.margin = r.design / l.asked;
     }

@@ -248,26 +248,40 @@ const Check* governingCheck(const JointResult& result) {
     return result.governing >= 0 ? &result.checks[static_cast<std::size_t>(result.governing)] : nullptr;
 }
 
+namespace {
+
+/// What is equal but for rounding keeps the order in which it was computed, the joint in bending first.
+double roundedUse(const Check& c) { return std::round(c.utilisation * 1e9); }
+
+} // namespace
+
 const Check* limitingCheck(const JointResult& result) {
     const Check* governing = governingCheck(result);
     if (!governing || governing->code != CheckCode::JointMoment) return governing;
+    // Of several used as much the one that the ledger lists first: kinds stand in the order in which they come up.
+    const Check* best = nullptr;
+    std::ptrdiff_t bestPlace = 0;
     for (const Check& c : result.checks) {
         const bool isOfSame = c.group == CheckGroup::Strength && c.set == governing->set && c.side == governing->side &&
                               c.isReversed == governing->isReversed && c.code != CheckCode::JointMoment;
-        if (isOfSame && c.utilisation >= governing->utilisation * (1 - 1e-9)) return &c;
+        if (!isOfSame || c.utilisation < governing->utilisation * (1 - 1e-9)) continue;
+        const auto first =
+            std::find_if(result.checks.begin(), result.checks.end(), [&](const Check& o) { return sameKind(o, c); });
+        const std::ptrdiff_t place = first - result.checks.begin();
+        if (best && (roundedUse(c) < roundedUse(*best) || (roundedUse(c) == roundedUse(*best) && place >= bestPlace))) continue;
+        best = &c;
+        bestPlace = place;
     }
-    return governing;
+    return best ? best : governing;
 }
 
 std::vector<Check> inOrder(std::vector<Check> checks) {
     const auto rank = [](const Check& c) {
         return c.group == CheckGroup::NotDone ? 2 : c.group != CheckGroup::Strength && c.state != CheckState::Over ? 1 : 0;
     };
-    // What is equal but for rounding keeps the order in which it was computed, the joint in bending first.
-    const auto use = [](const Check& c) { return std::round(c.utilisation * 1e9); };
     std::stable_sort(checks.begin(), checks.end(), [&](const Check& a, const Check& b) {
         if (rank(a) != rank(b)) return rank(a) < rank(b);
-        return use(a) > use(b);
+        return roundedUse(a) > roundedUse(b);
     });
     return checks;
 }

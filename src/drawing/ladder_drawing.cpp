@@ -97,8 +97,7 @@ private:
             d_.label({x0 + 20, 59}, beyond, textSize::small, Tone::FaintInk);
         }
         const std::vector<double> atLeft = side(l, left, pole, x0, x1, true), atRight = side(l, right, pole, x0, x1, false);
-        margin(l, x1);
-        bandWords(l, x0, x1, atLeft, atRight);
+        bandWords(l, x0, x1, atLeft, margin(l, x1, atRight));
     }
 
     /// From the hinge at its design resistance to its over-strength, and what is asked of the brittle links.
@@ -111,11 +110,12 @@ private:
         if (isAskedApart(l)) d_.polyline({{x0, level(l.asked)}, {x1, level(l.asked)}}, Tone::Accent, weight::outline);
     }
     bool isAskedApart(const Ladder& l) const { return std::abs(l.asked - l.hardened) > 1e-6 * l.hardened && isOn(l.asked); }
+    /// Whether no words of a rung stand at a level: two lines each.
+    static bool isFree(const std::vector<double>& taken, double y) {
+        return std::none_of(taken.begin(), taken.end(), [&](double t) { return y > t - 12 && y < t + 24; });
+    }
     /// Names of the lines, on the side where no words of a rung stand.
     void bandWords(const Ladder& l, double x0, double x1, const std::vector<double>& atLeft, const std::vector<double>& atRight) {
-        const auto isFree = [](const std::vector<double>& taken, double y) {
-            return std::none_of(taken.begin(), taken.end(), [&](double t) { return y > t - 12 && y < t + 24; });
-        };
         const auto say = [&](double M, const std::string& text) {
             for (const double shift : {-4.0, 12.0})
                 for (const bool isRight : {true, false}) {
@@ -195,7 +195,7 @@ private:
             }
             Shape& s = d_.polygon(std::move(outline), Tone::Card, tone, r.isHinge ? 2.6 : 1.8);
             s.target = r.part;
-            d_.polyline({{c0 + sign * 5, at.y}, {c1 - sign * 5, at.y}}, tone, 1);
+            if (bar_ > 30) d_.polyline({{c0 + sign * 5, at.y}, {c1 - sign * 5, at.y}}, tone, 1);
             return;
         }
         const double m = (a + b) / 2;
@@ -225,19 +225,28 @@ private:
     }
 
     /// How far the weakest of what lets go lies from what is asked of it.
-    void margin(const Ladder& l, double x1) {
+    /// Its words stand where none of a rung do; gives what is taken on that side then.
+    std::vector<double> margin(const Ladder& l, double x1, std::vector<double> taken) {
         const Rung* least = l.weakest();
-        if (!least || !isOn(least->design) || !isOn(l.asked)) return;
+        if (!least || !isOn(least->design) || !isOn(l.asked)) return taken;
         const bool isShort = least->margin < 1 - 1e-9;
         const double x = x1 - 10, y0 = level(least->design), y1 = level(l.asked);
         const Tone tone = isShort ? Tone::Over : Tone::Ink;
         d_.polyline({{x - 6, y0}, {x, y0}, {x, y1}, {x - 6, y1}}, tone, weight::outline);
-        Shape& s = d_.label({x - 6, (y0 + y1) / 2 + 4},
+        double at = (y0 + y1) / 2 + 4;
+        for (const double candidate : {at, std::min(y0, y1) + 13, std::max(y0, y1) + 27, std::min(y0, y1) - 6})
+            if (isFree(taken, candidate)) {
+                at = candidate;
+                break;
+            }
+        Shape& s = d_.label({x - 6, at},
                             isShort ? moment(l.asked - least->design) + " short, use " + fixedDecimals(1 / least->margin, 2)
                                     : fixedDecimals(least->margin, 2) + " of what is asked",
                             textSize::small, tone, Align::Right);
         s.isBold = true;
         s.hasHalo = true;
+        taken.push_back(at);
+        return taken;
     }
 
     void legend() {

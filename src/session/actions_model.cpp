@@ -237,7 +237,9 @@ QString ActionsModel::balanceText() const {
     if (!state || !state->result || state->result->actions.empty()) return {};
     QString out;
     int known = 0;
-    for (std::size_t i = 0; i < state->result->balance.size(); ++i) {
+    const auto given = static_cast<std::size_t>(state->result->givenSets); // those of the beams' hinges are made in balance
+    if (given == 0) return {};
+    for (std::size_t i = 0; i < given; ++i) {
         const Imbalance& b = state->result->balance[i];
         known += b.isKnown ? 1 : 0;
         const std::string text = balanceSentence(b, session_.job().settings.units);
@@ -249,7 +251,7 @@ QString ActionsModel::balanceText() const {
     if (known == 0 && !throughMember(*session_.current()))
         return tr("Forces of one end given: the other end is taken to balance them.");
     if (known == 0) return tr("No column forces given: the node's balance is not verified.");
-    if (known == static_cast<int>(state->result->balance.size())) return tr("Node in balance in all sets.");
+    if (known == state->result->givenSets) return tr("Node in balance in all sets.");
     return tr("Node in balance in the %n set(s) with column forces.", nullptr, known);
 }
 

@@ -241,7 +241,9 @@ void Session::setCurrent(const std::string& id) {
 }
 
 void Session::setActiveSet(int index) {
-    if (index == selection_.activeSet) return;
+    const Joint* joint = current();
+    const bool isOfHinges = joint && index >= static_cast<int>(joint->actions.size()); // not a row of the table
+    if (index == selection_.activeSet || isOfHinges) return;
     selection_.activeSet = index;
     selection_.check.reset();
     notify(ActiveSet | Selection);
@@ -256,7 +258,9 @@ void Session::selectCheck(const std::optional<Check>& check) {
     selection_.check = check;
     selection_.part.reset();
     if (check && check->partCount > 0) selection_.part = check->parts[0];
-    if (check && check->set >= 0) selection_.activeSet = check->set;
+    const Joint* joint = current();
+    if (check && joint && check->set >= 0 && check->set < static_cast<int>(joint->actions.size()))
+        selection_.activeSet = check->set;
     notify(Selection | ActiveSet);
 }
 

@@ -75,8 +75,10 @@ std::string nameOf(const Rung& r, const Ladder& l) {
     if (r.isHinge) return "beam hinge";
     if (r.code == CheckCode::ColumnWebShear || r.code == CheckCode::UsPanel) return std::string("panel, ") + wordOf(l.panel);
     if (r.code == CheckCode::ColumnsOverBeamsAxis) return "column hinges";
+    // A T-stub that lets go does so by its bolts.
+    const bool isByBolts = !r.isDuctile && (r.code == CheckCode::EndPlateBending || r.code == CheckCode::ColumnFlangeBending);
     for (const ShortName& s : shortNames)
-        if (s.code == r.code) return s.text;
+        if (s.code == r.code) return std::string(s.text) + (isByBolts ? ", bolts" : "");
     return inSentence(title(r.code));
 }
 

@@ -1,3 +1,4 @@
+#include "words/phrases.h"
 #include "actions/combine.h"
 #include "actions/dominance.h"
 #include "exchange/actions_table.h"
@@ -270,6 +271,7 @@ TEST_CASE("sets left out as dominated change no verdict and no governing value, 
         Joint joint = demo.joints[static_cast<std::size_t>(n) % demo.joints.size()];
         const auto sides = framingEnds(joint);
         joint.actions.clear();
+        if (joint.seismic) joint.seismic->forcesOf = "U0"; // acts with the hinges, so it stays whatever asks more
         for (int i = 0; i < 120; ++i) {
             ActionSet set;
             set.id = "U" + std::to_string(i);
@@ -300,7 +302,7 @@ TEST_CASE("sets left out as dominated change no verdict and no governing value, 
                     &b = before.checks[static_cast<std::size_t>(before.governing)];
         CHECK(a.code == b.code);
         CHECK(a.demand == b.demand);
-        CHECK(after.actions[static_cast<std::size_t>(a.set)].id == before.actions[static_cast<std::size_t>(b.set)].id);
+        CHECK(setName(after, a) == setName(before, b));
         // The ledger: the same kinds with the same uses.
         const auto uses = [](const JointResult& r) {
             std::multiset<std::pair<int, double>> u;

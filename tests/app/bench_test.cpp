@@ -26,7 +26,7 @@ TEST_CASE("an empty bench offers the demo job and opens it", "[app]") {
     REQUIRE(demo);
     CHECK(demo->isVisible());
     QTest::mouseClick(demo, Qt::LeftButton);
-    CHECK(b.session.job().joints.size() == 10);
+    CHECK(b.session.job().joints.size() == 12);
     CHECK_FALSE(demo->isVisible());
 }
 

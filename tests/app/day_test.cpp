@@ -55,13 +55,13 @@ TEST_CASE("a table describes joints that the job does not have, and what it make
     });
     b.window.actionsPanel()->paste();
     const Job& job = b.session.job();
-    REQUIRE(job.joints.size() == 12);
+    REQUIRE(job.joints.size() == 14);
     CHECK(findMember(*findJoint(job, "K1"), ends::column)->steel == "S275");
     CHECK(findJoint(job, "K1")->actions.size() == 1);
     CHECK(findJoint(job, "K2")->actions[0].id == "U1");
     CHECK(findJoint(job, "B1")->actions.back().id == "X9");
     b.session.undoStack()->undo();
-    CHECK(b.session.job().joints.size() == 10);
+    CHECK(b.session.job().joints.size() == 12);
 }
 
 TEST_CASE("bolts of many joints are changed in one step after all verdicts were seen", "[app][day]") {
@@ -70,7 +70,7 @@ TEST_CASE("bolts of many joints are changed in one step after all verdicts were 
     ManyDialog dialog(b.session, &b.window);
     dialog.chooseField(QStringLiteral("connections/*/end_plate/bolts/size"), QStringLiteral("M20"), QStringLiteral("M24"));
     auto* preview = dialog.findChild<QTreeWidget*>(QStringLiteral("manyPreview"));
-    REQUIRE(preview->topLevelItemCount() == 10);
+    REQUIRE(preview->topLevelItemCount() == 12);
     const auto lineOf = [&](const char* mark) {
         return preview->findItems(QString::fromUtf8(mark), Qt::MatchExactly, 0).front();
     };
@@ -122,7 +122,7 @@ TEST_CASE("groups stand together in the register, fold, and the order is the eng
     }
     auto* list = b.child<QListView>("register");
     auto* shown = qobject_cast<RegisterFilter*>(list->model());
-    REQUIRE(shown->rowCount() == 10);
+    REQUIRE(shown->rowCount() == 12);
     const auto markAt = [&](int row) { return shown->index(row, 0).data(RegisterModel::MarkRole).toString().toStdString(); };
     // The group of B1 (none) comes first, then the frames.
     CHECK(markAt(0) == "B1");
@@ -132,10 +132,10 @@ TEST_CASE("groups stand together in the register, fold, and the order is the eng
     const QRect heading = list->visualRect(shown->index(8, 0));
     QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, heading.topLeft() + QPoint(40, 8));
     CHECK(shown->isFolded(QStringLiteral("frames")));
-    CHECK(shown->rowCount() == 9);
+    CHECK(shown->rowCount() == 11);
     sample::shoot(b.window, "register");
     QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(shown->index(8, 0)).topLeft() + QPoint(40, 8));
-    CHECK(shown->rowCount() == 10);
+    CHECK(shown->rowCount() == 12);
     b.session.setCurrent(findJoint(b.session.job(), "E1")->id);
     b.trigger(QStringLiteral("Up in the register"));
     CHECK(b.session.job().joints[3].mark == "E1");

@@ -2,6 +2,9 @@
 #include "app/dialogs/section_chooser.h"
 #include "app/dialogs/settings_dialog.h"
 #include "app/dialogs/shortcuts_dialog.h"
+#include "app/views/drawing_view.h"
+#include "app/views/springs_view.h"
+#include "support/dialogs.h"
 #include <QAction>
 #include <QApplication>
 #include <QCheckBox>
@@ -118,6 +121,51 @@ TEST_CASE("mark and frame of a joint are asked for, a mark that is taken is refu
     whenAsked([](QDialog& dialog) { typeInto(dialog, "joint.mark", "B1"); });
     askForJoint(b.session, &b.window);
     CHECK(b.session.current()->mark == "M2");
+}
+
+TEST_CASE("a joint is designed for capacity: asked for, seen on the ladder, undone", "[app][dialogs][capacity]") {
+    Bench b("B4");
+    const auto open = [&] {
+        for (QAction* a : b.window.commands())
+            if (a->shortcut() == QKeySequence(QStringLiteral("Ctrl+E"))) a->trigger();
+    };
+    sample::answer("capacity", [](QDialog& dialog) { // choices alone do not turn it on
+        typeInto(dialog, "seismic.gamma_ov", "1.2");
+        dialog.accept();
+    });
+    open();
+    CHECK_FALSE(b.session.current()->seismic);
+    CHECK(b.session.state()->result->ladders.empty());
+    sample::answer("capacity", [](QDialog& dialog) {
+        dialog.findChild<QCheckBox*>(QStringLiteral("seismic.seismic"))->setChecked(true);
+        auto* rules = dialog.findChild<QComboBox*>(QStringLiteral("seismic.rules"));
+        rules->setCurrentIndex(2);
+        Q_EMIT rules->activated(2);
+        typeInto(dialog, "seismic.gamma_ov", "1.2");
+        typeInto(dialog, "right.gravity_load", "18");
+        dialog.accept();
+    });
+    open();
+    REQUIRE(b.session.current()->seismic);
+    CHECK(b.session.current()->seismic->overStrength == 1.2);
+    CHECK(b.session.current()->seismic->rules == SeismicRules::Both);
+    const JointResult& r = *b.session.state()->result;
+    REQUIRE(r.ladders.size() >= 2);
+    b.window.show(MainWindow::View::Springs);
+    const auto isWritten = [&](const std::string& text) {
+        for (const Shape& s : b.window.springs()->drawing()->drawing().shapes)
+            if (s.text.find(text) != std::string::npos) return true;
+        return false;
+    };
+    CHECK(isWritten("beam hinge"));
+    CHECK(isWritten("lets go"));
+    b.window.springs()->showLadder(false);
+    CHECK_FALSE(isWritten("beam hinge"));
+    b.window.springs()->showLadder(true);
+    CHECK(isWritten("beam hinge"));
+    b.session.undoStack()->undo();
+    CHECK_FALSE(b.session.current()->seismic);
+    CHECK_FALSE(isWritten("beam hinge")); // the chain of springs again
 }
 
 TEST_CASE("the page of keys lists every command that has one", "[app][dialogs]") {

@@ -38,7 +38,7 @@ TEST_CASE("gallery: each silhouette walked to is on the bench at once, and Escap
         QTest::keyClick(list, Qt::Key_Down);
     }
     CHECK(seen.size() == recipes().size());
-    CHECK(b.session.job().joints.size() == 10);
+    CHECK(b.session.job().joints.size() == 12);
     QTest::keyClick(list, Qt::Key_Escape);
     CHECK_FALSE(b.session.isProposing());
     CHECK(b.session.current()->id == was);
@@ -58,9 +58,9 @@ TEST_CASE("gallery to verified splice: typed, chosen, changed on the Sheet, kept
     const double before = endPlate(*b.session.current(), ends::right).plate.thickness;
     QTest::keyClick(strip, Qt::Key_Right);
     CHECK(endPlate(*b.session.current(), ends::right).plate.thickness > before);
-    CHECK(b.session.job().joints.size() == 10);
+    CHECK(b.session.job().joints.size() == 12);
     QTest::keyClick(b.child<QListWidget>("gallery"), Qt::Key_Return);
-    REQUIRE(b.session.job().joints.size() == 11);
+    REQUIRE(b.session.job().joints.size() == 13);
     CHECK(b.session.current()->mark == "S2");
     CHECK(throughMember(*b.session.current()) == nullptr);
     QApplication::clipboard()->setText(QStringLiteral("set\tN\tV\tM\nU1\t0\t60\t90\n"));
@@ -69,7 +69,7 @@ TEST_CASE("gallery to verified splice: typed, chosen, changed on the Sheet, kept
     CHECK(b.session.state()->result->utilisation > 0);
     b.session.undoStack()->undo();
     b.session.undoStack()->undo();
-    CHECK(b.session.job().joints.size() == 10);
+    CHECK(b.session.job().joints.size() == 12);
 }
 
 TEST_CASE("chips tell assumed from given", "[app][gallery]") {
@@ -117,7 +117,7 @@ TEST_CASE("every joint of the gallery: all that is drawn answers a click, all ch
         b.choose(recipe.name);
         REQUIRE(b.session.current()->recipe == recipe.name);
         QTest::keyClick(b.child<QListWidget>("gallery"), Qt::Key_Return);
-        REQUIRE(b.session.job().joints.size() == 11);
+        REQUIRE(b.session.job().joints.size() == 13);
         QApplication::clipboard()->setText(QStringLiteral("set\tN\tV\nU1\t5\t60\n"));
         b.trigger(QStringLiteral("Paste action sets"));
         REQUIRE(b.session.state()->result);

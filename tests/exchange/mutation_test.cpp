@@ -78,6 +78,6 @@ TEST_CASE("a job of more than a hundred joints is read, written and verified", "
     }
     const auto again = readJob(writeJob(job));
     REQUIRE(again);
-    CHECK(again->job.joints.size() == 200);
+    CHECK(again->job.joints.size() == 20 * some.size());
     for (const Joint& j : again->job.joints) CHECK(verify(again->job, j));
 }

@@ -93,7 +93,7 @@ TEST_CASE("the result document holds what the window shows", "[report]") {
     for (std::size_t i = 0; i < job.joints.size(); ++i)
         outcomes.push_back({&job.joints[i], std::make_shared<const JointResult>(sample::verified(job, i))});
     const auto j = nlohmann::json::parse(resultJson(job, outcomes));
-    REQUIRE(j["joints"].size() == 10);
+    REQUIRE(j["joints"].size() == job.joints.size());
     const JointResult b2 = sample::verified(job, 1);
     CHECK(j["joints"][1]["utilisation"].get<double>() == Approx(b2.utilisation).epsilon(1e-9));
     CHECK(j["joints"][1]["connections"][0]["M_j_Rd_Nmm"].get<double>() == Approx(b2.connections[0].M_j_Rd).epsilon(1e-9));

@@ -62,9 +62,21 @@ void askForPlates(Session& session, QWidget* parent) {
 
 void askForCapacity(Session& session, QWidget* parent) {
     if (!session.current()) return;
-    const Joint& now = *session.current();
-    if (const auto joint = asked(Session::tr("Capacity design"), "capacity", now, capacityParameters(now), session, parent))
-        (void)session.edit(Session::tr("capacity design"), [&](Joint& j) { j = *joint; });
+    // Choices may be made before the switch is turned on, and none of them turns it on.
+    Joint joint = *session.current();
+    bool isOn = joint.seismic.has_value();
+    const std::vector<Parameter> parameters = capacityParameters(joint);
+    if (!joint.seismic) joint.seismic.emplace();
+    const auto apply = [&](const Parameter& p, const ParameterValue& v, const QString&) {
+        if (p.path == parameters.front().path)
+            isOn = std::get<double>(v) != 0;
+        else
+            (void)setField(joint, p.path, v);
+    };
+    const UnitSystem units = session.job().settings.units;
+    if (!ask(Session::tr("Capacity design"), "capacity", parameters, units, apply, parent)) return;
+    if (!isOn) joint.seismic.reset();
+    (void)session.edit(Session::tr("capacity design"), [&](Joint& j) { j = joint; });
 }
 
 void askForJoint(Session& session, QWidget* parent) {

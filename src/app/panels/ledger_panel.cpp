@@ -249,17 +249,16 @@ void LedgerPanel::showSenses() {
         QPushButton* button = senses_[isReversed];
         button->setVisible(s.areBoth());
         const int set = isReversed ? s.bottom : s.top;
-        if (!s.areBoth() || !joint || set >= static_cast<int>(joint->actions.size())) continue;
-        const ActionSet& actions = joint->actions[static_cast<std::size_t>(set)];
+        const JointState* state = session_.state();
+        if (!s.areBoth() || !joint || !state || !state->result) continue;
+        const ActionSet& actions = state->result->actions[static_cast<std::size_t>(set)]; // given, or of the beams' hinges
         button->setText(QString::fromStdString(actions.id + " " + fixedDecimals(isReversed ? s.bottomUse : s.topUse, 2)));
         button->setToolTip((isReversed ? tr("Tension at the bottom, worst in %1 %2: click to show that set")
                                        : tr("Tension at the top, worst in %1 %2: click to show that set"))
                                .arg(QString::fromStdString(actions.id), QString::fromStdString(actions.title)));
-        const JointState* state = session_.state();
         bool isShown = session_.activeSet() == set;
-        if (state && state->result)
-            for (const ConnectionResult& c : state->result->connections)
-                if (c.set == session_.activeSet()) isShown = c.isReversed == isReversed;
+        for (const ConnectionResult& c : state->result->connections)
+            if (c.set == session_.activeSet()) isShown = c.isReversed == isReversed;
         button->setChecked(isShown);
     }
 }

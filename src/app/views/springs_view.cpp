@@ -61,7 +61,11 @@ void SpringsView::refresh() {
     row_->setVisible(shown != nullptr);
     chain_->setChecked(!isLadder_);
     ladderButton_->setChecked(isLadder_);
-    for (QWidget* w : made_) w->deleteLater();
+    for (QWidget* w : made_) { // one of them may be what was clicked
+        choices_->removeWidget(w);
+        w->hide();
+        w->deleteLater();
+    }
     made_.clear();
     view_->refresh();
     if (!shown || !isLadder_) return;
