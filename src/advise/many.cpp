@@ -30,6 +30,10 @@ std::vector<Parameter> allParameters(const Joint& joint) {
     std::set<std::string> seen{"mark"}; // each has its own
     for (Parameter& p : jointParameters(joint))
         if (seen.insert(p.path.str()).second) list.push_back(std::move(p));
+    for (Parameter& p : capacityParameters(joint)) {
+        if (p.path.steps().front() == "seismic") list.push_back(std::move(p));
+        if (!joint.seismic) break; // the switch alone
+    }
     for (const PartRef& part : partsOf(joint))
         for (Parameter& p : parametersOf(joint, part))
             if (seen.insert(p.path.str()).second) list.push_back(std::move(p));

@@ -83,7 +83,14 @@ std::uint64_t plateKey(const Job& job, const Joint& joint) {
     settings.gamma_M2 = job.settings.gamma_M2;
     settings.strengths = job.settings.strengths;
     Joint bare = unnamed(joint);
-    bare.seismic.reset();
+    if (bare.seismic) { // of capacity design the plates know the hinge's over-strength alone
+        SeismicSpec kept;
+        kept.overStrengthRule = bare.seismic->overStrengthRule;
+        kept.overStrength = bare.seismic->overStrength;
+        kept.measured = bare.seismic->measured;
+        kept.hardening = bare.seismic->hardening;
+        bare.seismic = kept;
+    }
     // Which set the curves are run under counts, not what it is called.
     if (bare.plates)
         for (std::size_t i = 0; i < bare.actions.size(); ++i)
@@ -91,11 +98,12 @@ std::uint64_t plateKey(const Job& job, const Joint& joint) {
                 bare.plates->curvesUnder = "set " + std::to_string(i);
     for (ActionSet& set : bare.actions) set.id.clear(), set.title.clear(), set.place.clear();
     bare.frame = FrameKind::Unbraced;
+    const bool hasHinges = joint.seismic || platesOf(joint).isCapacityDesigned;
     for (Member& m : bare.members) {
         if (Through* t = std::get_if<Through>(&m.placement)) t->storeyHeight.reset();
         // The span tells the shear of plastic hinges, where these are asked for.
-        if (Framing* f = std::get_if<Framing>(&m.placement); f && !platesOf(joint).isCapacityDesigned) f->span.reset();
-        if (Framing* f = std::get_if<Framing>(&m.placement)) f->gravityLoad.reset();
+        if (Framing* f = std::get_if<Framing>(&m.placement); f && !hasHinges) f->span.reset();
+        if (Framing* f = std::get_if<Framing>(&m.placement); f && !hasHinges) f->gravityLoad.reset();
     }
     return hashOf(settings, job, bare);
 }

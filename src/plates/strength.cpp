@@ -1,6 +1,7 @@
 #include "plates/strength.h"
 #include "base/elapsed.h"
 #include "fe/buckling.h"
+#include "joint/hinges.h"
 #include "plates/end_forces.h"
 #include "plates/slip_use.h"
 #include "plates/snapshot.h"
@@ -287,27 +288,31 @@ ActionSet overStrengthSet(const ResolvedJoint& joint, EndId side, bool isReverse
     ActionSet set;
     set.id = std::string("over-strength, ") + name(side) + (isReversed ? ", bottom" : ", top");
     set.title = "plastic hinge of the beam on the " + std::string(name(side));
-    const auto forces = [&](const ResolvedSide& s, double sign) {
+    const auto forces = [&](const ResolvedSide& s, bool hasTensionAtBottom) {
         EndForces f;
         f.end = s.id;
-        const double hinge = joint.plates.hardening * joint.plates.overStrength * s.beam.section.W_pl_y * s.beam.steel.f_y /
-                             joint.settings.gamma_M0;
-        f.M = sign * hinge;
-        if (const auto clear = clearSpanOf(joint, s)) f.V = sign * 2 * hinge / *clear;
-        f.V += s.spec.gravityShear.value_or(0);
-        if (joint.reference == ActionReference::Node && joint.hasColumn) f.M += f.V * joint.column.section.h / 2;
+        const HingePlace place = hingeOf(s);
+        const double hinge = overStrengthFactor(joint, s) * place.M_pl;
+        if (const auto span = hingeSpan(joint, s, place)) {
+            Workings<double> silent;
+            const HingeForces<double> face = hingeForces(silent, s, place, *span, hasTensionAtBottom, hinge);
+            f.M = face.M;
+            f.V = face.V;
+        } else { // without a span the hinges bring no shear: said in the notes
+            f.M = hasTensionAtBottom ? -hinge : hinge;
+            f.V = s.spec.gravityShear.value_or(0);
+        }
+        if (joint.reference == ActionReference::Node && joint.hasColumn) f.M += f.V * s.cosSlope * joint.column.section.h / 2;
         return f;
     };
-    const double sign = isReversed ? -1 : 1;
     for (const ResolvedSide& s : joint.sides)
-        if (s.kind != ConnectionKind::FinPlate && !s.isPartner) set.forces.push_back(forces(s, s.id == side ? sign : -sign));
+        if (s.kind != ConnectionKind::FinPlate && !s.isPartner) set.forces.push_back(forces(s, (s.id == side) == isReversed));
     return set;
 }
 
-std::optional<double> clearSpanOf(const ResolvedJoint& joint, const ResolvedSide& side) {
-    if (!side.spec.span) return std::nullopt;
-    const double clear = *side.spec.span - (joint.hasColumn ? joint.column.section.h : 0) - 2 * side.spec.plate.thickness;
-    return clear > 0 ? std::optional<double>(clear) : std::nullopt;
+double overStrengthFactor(const ResolvedJoint& joint, const ResolvedSide& side) {
+    return joint.seismic ? joint.seismic->hardening * overStrengthOf(*joint.seismic, side)
+                         : joint.plates.hardening * joint.plates.overStrength;
 }
 
 } // namespace zg

@@ -35,14 +35,12 @@ struct SetAnalysis {
                                                                 const StrengthSettings& settings = {},
                                                                 Progress* progress = nullptr);
 
-/// The over-strength of a beam's plastic hinge as an action set: hardening * gamma_ov * M_pl of the beam at the end plate with
-/// tension at the top or bottom, and the shear V_Ed,M + V_Ed,G: 2 M_pl,ov over the clear span between the hinges where the span
-/// is given, and the beam's shear from gravity where it is (EN 1998-1:2004 6.5.5, 6.6.2). The other beam, when there is one, has
-/// its own hinge in the opposite sense.
+/// The over-strength of a beam's plastic hinge as an action set: the hinge where it forms (joint/hinges.h), with tension at the
+/// top or bottom, carried to the column's face with its shear V_Ed,M + V_Ed,G (EN 1998-1:2004 6.5.5, 6.6.2); no shear of the
+/// hinges where no span is given. The other beam, when there is one, has its own hinge in the opposite sense.
 [[nodiscard]] ActionSet overStrengthSet(const ResolvedJoint& joint, EndId side, bool isReversed);
-/// Between the plastic hinges at both ends of a beam, which lie at its end plates; columns alike at both ends. Nothing without a
-/// span.
-[[nodiscard]] std::optional<double> clearSpanOf(const ResolvedJoint& joint, const ResolvedSide& side);
+/// Of the hinge over M_pl: by the joint's capacity design, else by its choices of the plate method.
+[[nodiscard]] double overStrengthFactor(const ResolvedJoint& joint, const ResolvedSide& side);
 
 /// EN 1993-1-5:2006 section 10 with annex B.1: slenderness sqrt(alpha_ult/alpha_cr), rho and the utilisation
 /// gamma_M1/(rho alpha_ult).

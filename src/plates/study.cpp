@@ -1,6 +1,7 @@
 #include "plates/study.h"
 #include "base/elapsed.h"
 #include "joint/bolt_strength.h"
+#include "joint/hinges.h"
 #include "plates/moment_rotation.h"
 #include "plates/other_axes.h"
 #include "plates/patch_load.h"
@@ -170,7 +171,9 @@ private:
         settings.keepsFrames = isSet;
         if (!isSet) {
             // The hinge's moment comes from beyond the model: its stub is given a little more, to hand it on whole.
-            settings.model.beamStrength = 1.05 * joint_.plates.hardening * joint_.plates.overStrength;
+            double factor = 1;
+            for (const ResolvedSide& s : joint_.sides) factor = std::max(factor, overStrengthFactor(joint_, s));
+            settings.model.beamStrength = 1.05 * factor;
             settings.dissipative = true;
         }
         const ActionSet actions = isSet ? joint_.actions[task.set] : overStrengthSet(joint_, task.side, task.isReversed);
@@ -236,7 +239,7 @@ private:
 
     [[nodiscard]] bool wantsOverStrength() const {
         return scope_.overStrength == Wanted::Yes ||
-               (scope_.overStrength == Wanted::AsChosen && joint_.plates.isCapacityDesigned);
+               (scope_.overStrength == Wanted::AsChosen && (joint_.plates.isCapacityDesigned || joint_.seismic));
     }
 
     // By id: as asked for now, else as the joint's choices have it where curves are run.
@@ -304,8 +307,10 @@ private:
 
     void overStrengthNotes(const ResolvedSide& s) {
         const std::string head = std::string("Over-strength of the ") + name(s.id) + " beam: ";
-        if (!clearSpanOf(joint_, s)) out_.notes.push_back(head + "without a span the shear of the plastic hinges is left out.");
-        if (!s.spec.gravityShear) out_.notes.push_back(head + "no shear from gravity is given; it is taken as nil.");
+        if (!hingeSpan(joint_, s, hingeOf(s)))
+            out_.notes.push_back(head + "without a span the shear of the plastic hinges is left out.");
+        if (!s.spec.gravityShear && !s.spec.gravityLoad)
+            out_.notes.push_back(head + "no shear from gravity is given; it is taken as nil.");
     }
 
     const ResolvedJoint& joint_;

@@ -2,6 +2,7 @@
 #include "component/verify.h"
 #include "joint/bolt_strength.h"
 #include "joint/first_layout.h"
+#include "joint/hinges.h"
 #include "plates/beam_strips.h"
 #include "plates/moment_rotation.h"
 #include "plates/snapshot.h"
@@ -125,10 +126,12 @@ TEST_CASE("shear of the over-strength run: hinges over the clear span, and gravi
     });
     const double M = 1.1 * 1.25 * joint.main().beam.section.W_pl_y * 235;
     // Span 6000 between column centres, HEM 300 340 mm deep, plates 30 mm: 6000 - 340 - 60 = 5600
-    CHECK(*clearSpanOf(joint, joint.main()) == Approx(5600));
+    CHECK(*hingeSpan(joint, joint.main(), hingeOf(joint.main())) == Approx(5600));
     CHECK(forcesAt(overStrengthSet(joint, ends::right, false), ends::right).V == Approx(2 * M / 5600 + 40e3));
     CHECK(forcesAt(overStrengthSet(joint, ends::right, true), ends::right).V == Approx(-2 * M / 5600 + 40e3));
-    CHECK(forcesAt(overStrengthSet(joint, ends::right, true), ends::right).M == Approx(-M));
+    // At the column's face, 30 mm from the hinges.
+    CHECK(forcesAt(overStrengthSet(joint, ends::right, false), ends::right).M == Approx(M + 30 * (2 * M / 5600 + 40e3)));
+    CHECK(forcesAt(overStrengthSet(joint, ends::right, true), ends::right).M == Approx(-M + 30 * (-2 * M / 5600 + 40e3)));
 }
 
 TEST_CASE("a row kept for shear alone takes no tension in the plates", "[plates][strength]") {
