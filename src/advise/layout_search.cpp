@@ -225,7 +225,8 @@ private:
                 const Framing& g = std::get<Framing>(was->placement);
                 if (std::abs(f->slope - g.slope) > 1e-6 || f->direction != g.direction) return false;
                 f->level = g.level, f->span = g.span, f->farEnd = g.farEnd, f->gravityShear = g.gravityShear,
-                f->gravityLoad = g.gravityLoad;
+                f->gravityLoad = g.gravityLoad, f->cutFrom = g.cutFrom, f->cutLength = g.cutLength,
+                f->cutDepth = g.cutDepth;
                 keepHaunch(f->haunchBelow, g.haunchBelow), keepHaunch(f->haunchAbove, g.haunchAbove);
             } else {
                 Through& t = std::get<Through>(m.placement);

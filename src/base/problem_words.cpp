@@ -26,6 +26,10 @@ constexpr Words table[] = {
     {Problem::NoSuchSet, "no_such_set", "No action set is named {0}."},
     {Problem::NothingMeasured, "nothing_measured",
      "Rule c takes the over-strength from the measured yield strength of the beams, and none is given."},
+    {Problem::CutIncomplete, "cut_incomplete",
+     "A reduced section is where the cut begins, how long and how deep it is: all three, or none."},
+    {Problem::CutAtHaunch, "cut_at_haunch", "A beam with a haunch has no reduced section here."},
+    {Problem::CutTooDeep, "cut_too_deep", "The cut leaves nothing of the beam's flange."},
     {Problem::JointWithoutMark, "joint_without_mark", "A joint has no mark."},
     {Problem::SameMark, "same_mark", "Two joints have the mark {0}."},
     {Problem::SameJointId, "same_joint_id", "Two joints have the id {0}."},
@@ -100,7 +104,8 @@ constexpr Words table[] = {
     {Problem::SizeFactor, "size_factor", "The factor on the element size is {value}; allowed is {min} to {max}."},
     {Problem::HeldAtFreeEnd, "held_at_free_end", "The column ends above the beam, so it cannot be held there; hold it below."},
     {Problem::PreloadTooHigh, "preload_too_high",
-     "The preload of the bolts on the {0}, 0.7 f_ub A_s = {1}, is above their tension resistance {2}; with this gamma_M2 they cannot be "
+     "The preload of the bolts on the {0}, 0.7 f_ub A_s = {1}, is above their tension resistance {2}; with this gamma_M2 they "
+     "cannot be "
      "tightened in the plates."},
     {Problem::NoBeamThere, "no_beam_there", "Joint {0} has no beam on the {1}."},
     {Problem::NoCurveOfItsOwn, "no_curve_of_its_own", "The {0} beam has no moment-rotation of its own: it is {1}."},

@@ -181,11 +181,7 @@ private:
                 "The first section to yield lies within the haunch: its plastic moment asks a smaller shear of both hinges than "
                 "the beam's own at the toe.",
                 "equilibrium of the beam");
-        const Num M_pl = b.place.isAtToe
-                             ? w_.let("M_pl", "plastic moment of the beam", Quantity::Moment, "EN 1993-1-1:2005 (6.13)",
-                                      w_.given("W_pl_y", "plastic modulus", Quantity::Modulus, s.beam.section.W_pl_y) *
-                                          w_.given("f_y_b", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y))
-                             : w_.given("M_pl", "plastic moment of the haunched section", Quantity::Moment, b.place.M_pl);
+        const Num M_pl = hingeMoment(b);
         const Num gamma_ov = w_.given("gamma_ov", "over-strength of the beam's steel", Quantity::None, overStrengthOf(spec_, s),
                                       "EN 1998-1:2004 6.2(3)");
         const Num k_h = w_.given("k_h", "strain hardening", Quantity::None, spec_.hardening, overStrengthClause);
@@ -205,6 +201,21 @@ private:
         }
         Workings<double> silent;
         b.expected = sign * hingeForces(silent, s, b.place, b.span, b.isReversed, overStrengthOf(spec_, s) * b.place.M_pl).M;
+    }
+
+    Num hingeMoment(const BeamState& b) {
+        const ResolvedSide& s = *b.side;
+        if (!b.place.isAtToe) return w_.given("M_pl", "plastic moment of the haunched section", Quantity::Moment, b.place.M_pl);
+        const Num f_y = w_.given("f_y_b", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y);
+        Num W = w_.given("W_pl_y", "plastic modulus", Quantity::Modulus, s.beam.section.W_pl_y);
+        if (b.place.isReduced) {
+            const Num c = w_.given("c", "cut from each edge of the flanges", Quantity::Length, s.spec.cut->depth);
+            const Num t_f = w_.given("t_fb", "beam flange", Quantity::Length, s.beam.section.t_f);
+            const Num h = w_.given("h_b", "beam depth", Quantity::Length, s.beam.section.h);
+            W = w_.let("W_pl_red", "in the middle of the reduced section", Quantity::Modulus,
+                       "equilibrium of the plastic section", W - 2 * c * t_f * (h - t_f));
+        }
+        return w_.let("M_pl", "plastic moment of the beam", Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W * f_y);
     }
 
     CheckList listFor(const BeamState& b, int set) { return {out_.checks, b.side->id, b.isReversed, set}; }
@@ -572,6 +583,8 @@ private:
 
     void notDone() {
         const auto say = [&](CheckCode code, const char* clause) { listNotDone(out_.checks, code, Check{}.side, clause); };
+        for (const ResolvedSide* s : sides_)
+            if (s->spec.cut) listNotDone(out_.checks, CheckCode::NotDoneReducedPieces, s->id, "");
         if (spec_.aim != StrengthAim::Full) say(CheckCode::NotDoneRotation, "EN 1998-1:2004 6.6.4(3)");
         if (spec_.panel == PanelAim::Weak) say(CheckCode::NotDonePanelRotation, "EN 1998-1:2004 6.6.4(4)");
         for (const ResolvedSide* s : sides_)

@@ -159,14 +159,12 @@ private:
     }
     void weldedTitle(const ResolvedSide& s, const Frame& f, double bottom) {
         const auto weld = [&](const WeldSpec& w) {
-            return w.kind == WeldKind::Butt ? std::string("butt") : "a " + shownNumber(w.throat, Quantity::Length, o_.units);
+            return w.kind == WeldKind::Butt ? std::string("butt welded") : "a " + shown(w.throat, Quantity::Length, o_.units);
         };
         d_.label({f.x, 22}, joint_.isTwoSided() ? name(s.id) + " beam, welded" : s.beam.section.designation + ", welded",
                  textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::BeamWeb, s.id};
-        d_.label({f.x, f.page(0, bottom).y + 36},
-                 "flanges " + weld(s.spec.topWeld) + ", web " + weld(s.spec.webWeld) + " " +
-                     unitOf(Quantity::Length, o_.units).symbol,
+        d_.label({f.x, f.page(0, bottom).y + 36}, "flanges " + weld(s.spec.topWeld) + ", web " + weld(s.spec.webWeld),
                  textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::WeldTop, s.id};
     }

@@ -17,6 +17,7 @@ public:
         for (const ResolvedSide& s : joint_.sides) {
             if (!s.isInPlane()) continue;
             if (s.spec.slope != 0 && s.isHaunched()) slope(s);
+            if (s.spec.cut) reduced(s);
             for (const bool isBelow : {true, false})
                 if (s.haunch(isBelow)) haunch(s, *s.haunch(isBelow));
         }
@@ -44,6 +45,30 @@ private:
                                shown(s.spec.slope, Quantity::Angle, o_.units), textSize::dimension, Tone::Ink, Align::Centre);
         text.target = DimensionRef{DimensionKind::Slope, s.id, 0};
         text.hasHalo = true;
+    }
+
+    /// A reduced section: where the flanges are cut away, and by how much.
+    void reduced(const ResolvedSide& s) {
+        const EndSpec::Cut& cut = *s.spec.cut;
+        const double tan = s.sinSlope / s.cosSlope, from = cut.from * s.cosSlope;
+        // As far as the beam is drawn.
+        const double drawn = std::abs(canvas_.assembly.beamEnd(s.id)) - std::abs(at(joint_, s, 0));
+        const double to = std::min(drawn, (cut.from + cut.length) * s.cosSlope);
+        if (to <= from) return;
+        const PartRef beam{PartKind::BeamTopFlange, s.id};
+        for (const double down : {0.0, s.depth - s.flange}) {
+            const Point2 a = page(s, from, levelOf(s, down) + from * tan), b = page(s, to, levelOf(s, down) + to * tan);
+            const double t = s.flange * elevation_.scale;
+            Shape& zone = d_.polygon({a, b, {b.x, b.y + t}, {a.x, a.y + t}}, Tone::Accent, Tone::Accent, weight::thin);
+            zone.opacity = 0.35;
+            zone.target = beam;
+        }
+        const Point2 middle = page(s, (from + to) / 2, levelOf(s, 0) + (from + to) / 2 * tan);
+        Shape& text =
+            d_.label({middle.x, middle.y - 8}, "flanges cut " + length(cut.depth) + " deep, " + length(cut.length) + " long",
+                     textSize::small, Tone::Ink, Align::Centre);
+        text.hasHalo = true;
+        text.target = beam;
     }
 
     void haunch(const ResolvedSide& s, const ResolvedHaunch& h) {

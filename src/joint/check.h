@@ -87,7 +87,10 @@ enum class CheckCode {
     UsContinuityWeldWeb,
     UsPanel,
     UsColumnsOverBeams,
+    UsFaceMoment,
+    UsFlangeBending,
     UsBeamShear,
+    UsContinuityNeeded,
     UsContinuityThickness,
     UsContinuityWidth,
     UsContinuitySlender,
@@ -113,6 +116,10 @@ enum class CheckCode {
     UsBeamWebSlender,
     UsColumnFlangeSlender,
     UsColumnWebSlender,
+    UsReducedFrom,
+    UsReducedLength,
+    UsReducedDepth,
+    UsBeamWeight,
     UsColumnDepth,
     // plate method
     PlatesReserve,
@@ -193,7 +200,8 @@ enum class CheckCode {
     NotDoneUsLayout,
     NotDoneUsPrying,
     NotDoneUsContinuityWeld,
-    NotDoneUsOrdinary
+    NotDoneUsOrdinary,
+    NotDoneReducedPieces
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };

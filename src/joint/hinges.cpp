@@ -7,7 +7,8 @@ namespace zg {
 
 HingePlace hingeOf(const ResolvedSide& s) {
     HingePlace place;
-    place.M_pl = s.beam.section.W_pl_y * s.beam.steel.f_y;
+    place.W_pl = s.beam.section.W_pl_y;
+    place.M_pl = place.W_pl * s.beam.steel.f_y;
     if (s.kind == ConnectionKind::EndPlate) {
         double beyond = 0;
         for (const auto& rib : {s.spec.ribTop, s.spec.ribBottom})
@@ -16,6 +17,21 @@ HingePlace hingeOf(const ResolvedSide& s) {
             if (haunch) beyond = std::max(beyond, distanceToToe(s, *haunch));
         place.fromFace = s.spec.plate.thickness / s.cosSlope + beyond;
     }
+    if (!s.spec.cut) return place;
+    const HingePlace reduced = reducedHingeOf(s);
+    // Shear of both hinges over the half span; without a span the reduced section is taken.
+    const auto shear = [&](const HingePlace& p) { return p.M_pl / std::max(1.0, *s.spec.span / 2 - p.fromFace); };
+    return s.spec.span && shear(place) < shear(reduced) ? place : reduced;
+}
+
+HingePlace reducedHingeOf(const ResolvedSide& s) {
+    const Section& b = s.beam.section;
+    const double end = s.kind == ConnectionKind::EndPlate ? s.spec.plate.thickness / s.cosSlope : 0;
+    HingePlace place;
+    place.fromFace = end + s.spec.cut->from + s.spec.cut->length / 2;
+    place.W_pl = b.W_pl_y - 2 * s.spec.cut->depth * b.t_f * (b.h - b.t_f);
+    place.M_pl = place.W_pl * s.beam.steel.f_y;
+    place.isReduced = true;
     return place;
 }
 

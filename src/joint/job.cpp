@@ -71,7 +71,8 @@ std::uint64_t resultKey(const Job& job, const Joint& joint) {
     for (Member& m : bare.members)
         if (Framing* f = std::get_if<Framing>(&m.placement)) {
             f->farEnd.reset();
-            if (!joint.seismic) f->gravityShear.reset(), f->gravityLoad.reset();
+            if (!joint.seismic)
+                f->gravityShear.reset(), f->gravityLoad.reset(), f->cutFrom.reset(), f->cutLength.reset(), f->cutDepth.reset();
         }
     return hashOf(settings, job, bare);
 }
@@ -103,7 +104,8 @@ std::uint64_t plateKey(const Job& job, const Joint& joint) {
         if (Through* t = std::get_if<Through>(&m.placement)) t->storeyHeight.reset();
         // The span tells the shear of plastic hinges, where these are asked for.
         if (Framing* f = std::get_if<Framing>(&m.placement); f && !hasHinges) f->span.reset();
-        if (Framing* f = std::get_if<Framing>(&m.placement); f && !hasHinges) f->gravityLoad.reset();
+        if (Framing* f = std::get_if<Framing>(&m.placement); f && !hasHinges)
+            f->gravityLoad.reset(), f->cutFrom.reset(), f->cutLength.reset(), f->cutDepth.reset();
     }
     return hashOf(settings, job, bare);
 }

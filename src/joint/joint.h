@@ -34,7 +34,7 @@ struct Joint {
     std::vector<ActionSet> actions;
     std::optional<PlateSpec> plates;
     std::optional<SeismicSpec> seismic; ///< not designed for capacity when absent
-    std::optional<ReportDepth> report; ///< the job's when absent
+    std::optional<ReportDepth> report;  ///< the job's when absent
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"id", Quantity::None, 0, 0, "stable identifier"}, s.id);
         v(Field{"mark", Quantity::None, 0, 0, "mark in the register"}, s.mark);

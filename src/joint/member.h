@@ -43,6 +43,7 @@ struct Framing {
     std::optional<double> span;       ///< for the class by stiffness
     std::optional<EndCarries> farEnd; ///< what its far end carries in the plate model; by its forces when absent
     std::optional<double> gravityShear, gravityLoad;
+    std::optional<double> cutFrom, cutLength, cutDepth; ///< of a reduced section; all three or none
     std::optional<HaunchSpec> haunchBelow, haunchAbove;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"direction", Quantity::None, 0, 0, "where it goes: right, left, front (towards the reader) or back"},
@@ -58,6 +59,12 @@ struct Framing {
         v(Field{"gravity_load", Quantity::LineForce, -1000, 10000,
                 "load along the beam from gravity in the seismic situation, downwards; gives V_Ed,G where no shear is given"},
           s.gravityLoad);
+        v(Field{"cut_from", Quantity::Length, 0, 5000, "reduced section: from the beam's end to where its flanges are cut away"},
+          s.cutFrom);
+        v(Field{"cut_length", Quantity::Length, 1, 5000, "reduced section: length of the cut along the beam"}, s.cutLength);
+        v(Field{"cut_depth", Quantity::Length, 0.1, 500,
+                "reduced section: what is cut from each edge of both flanges at its middle"},
+          s.cutDepth);
         v(Field{"haunch_below", Quantity::None, 0, 0, "haunch under its bottom flange"}, s.haunchBelow);
         v(Field{"haunch_above", Quantity::None, 0, 0, "haunch on its top flange"}, s.haunchAbove);
     }

@@ -372,7 +372,7 @@ std::vector<Parameter> capacityParameters(const Joint& joint) {
     }
     for (const EndId end : framingEnds(joint))
         for (Parameter& p : listed(joint, end.c_str(), FieldPath{"members", end.str(), Framing::kind}))
-            if (p.key == "span" || p.key == "gravity_shear" || p.key == "gravity_load") {
+            if (p.key == "span" || p.key == "gravity_shear" || p.key == "gravity_load" || p.key.rfind("cut_", 0) == 0) {
                 p.help = end.str() + " beam: " + p.help;
                 list.push_back(std::move(p));
             }

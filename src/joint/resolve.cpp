@@ -247,6 +247,10 @@ private:
         r.spec.farEnd = framing.farEnd;
         r.spec.gravityShear = framing.gravityShear;
         r.spec.gravityLoad = framing.gravityLoad;
+        if (framing.cutFrom && framing.cutLength && framing.cutDepth)
+            r.spec.cut = EndSpec::Cut{*framing.cutFrom, *framing.cutLength, *framing.cutDepth};
+        if (r.spec.cut && 2 * r.spec.cut->depth >= r.beam.section.b - r.beam.section.t_w && r.beam.section.b > 0)
+            error(Problem::CutTooDeep, ofMember(m.id) / Framing::kind / "cut_depth_mm");
         r.beam = member(r.spec.beam, ofMember(m.id));
         if (const Connection* c = findConnection(joint_, m.id)) {
             r.onto = c->onto;

@@ -19,6 +19,12 @@ struct EndSpec {
     std::optional<double> span;
     std::optional<EndCarries> farEnd;
     std::optional<double> gravityShear, gravityLoad;
+    /// Flanges cut away beside the joint so that the beam yields there: from the beam's end, along it, from each edge at the
+    /// middle.
+    struct Cut {
+        double from = 0, length = 0, depth = 0;
+    };
+    std::optional<Cut> cut;
     EndPlateSpec plate;
     BoltSpec bolts;
     std::vector<BoltRowSpec> rows;

@@ -99,6 +99,20 @@ void checkSets(const Joint& joint, Diagnostics& found) {
         found.push_back(problem(Problem::NothingMeasured, printable(joint.mark), {"seismic", "measured_f_y"}));
 }
 
+/// A reduced section is three dimensions, and leaves some of the flange.
+void checkCuts(const Joint& joint, Diagnostics& found) {
+    for (const Member& m : joint.members) {
+        const Framing* f = std::get_if<Framing>(&m.placement);
+        if (!f) continue;
+        const int given = (f->cutFrom ? 1 : 0) + (f->cutLength ? 1 : 0) + (f->cutDepth ? 1 : 0);
+        if (given == 0) continue;
+        const FieldPath at = FieldPath{"members", m.id.str(), Framing::kind};
+        if (given < 3) found.push_back(problem(Problem::CutIncomplete, printable(joint.mark), at / "cut_from_mm"));
+        if (f->haunchBelow || f->haunchAbove)
+            found.push_back(problem(Problem::CutAtHaunch, printable(joint.mark), at / "cut_from_mm"));
+    }
+}
+
 void checkSection(const CustomSection& s, std::size_t index, Diagnostics& found) {
     const FieldPath at = FieldPath{"sections"} / elementName(s, index);
     const auto add = [&](Problem code, const char* key, double value, double most) {
@@ -127,6 +141,7 @@ Diagnostics validate(const Joint& joint) {
     const Diagnostics graph = checkGraph(joint);
     found.insert(found.end(), graph.begin(), graph.end());
     checkSets(joint, found);
+    checkCuts(joint, found);
     return found;
 }
 

@@ -381,9 +381,9 @@ private:
     std::string inputText(const WorkingLine& line) {
         const bool isSymbol = line.symbol.find('_') != std::string::npos;
         std::string text =
-            (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + lineValue(line, UnitSystem::SI);
+            (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + lineValue(line, units_);
         const bool isLarge = line.quantity == Quantity::Force || line.quantity == Quantity::Moment;
-        if (isLarge)
+        if (isLarge && units_ == UnitSystem::SI)
             text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + significant(line.value, 5) + " " +
                    workingUnitOf(line.quantity).symbol;
         if (explained_.insert(line.symbol + line.text).second && !line.text.empty()) text += " (" + line.text + ")";

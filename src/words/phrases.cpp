@@ -229,7 +229,12 @@ constexpr std::array phrases{
     Phrase{CheckCode::UsPanel, "us_panel", "Column web panel", "A supplementary web plate, or a heavier column."},
     Phrase{CheckCode::UsColumnsOverBeams, "us_columns_over_beams", "Column-beam moment ratio",
            "A heavier column, or a lighter beam."},
+    Phrase{CheckCode::UsFaceMoment, "us_face_moment", "Beam at the column face", "A deeper cut, or one nearer to the column."},
+    Phrase{CheckCode::UsFlangeBending, "us_flange_bending", "Column flange, local bending",
+           "Continuity plates, or a heavier column."},
     Phrase{CheckCode::UsBeamShear, "us_beam_shear", "Beam in shear", "A beam with more web, or a longer span."},
+    Phrase{CheckCode::UsContinuityNeeded, "us_continuity_needed", "Column flange without continuity plates",
+           "Continuity plates, or a heavier column."},
     Phrase{CheckCode::UsContinuityThickness, "us_continuity_thickness", "Continuity plate thickness", "Thicker plates."},
     Phrase{CheckCode::UsContinuityWidth, "us_continuity_width", "Continuity plates over the beam flange", "Wider plates."},
     Phrase{CheckCode::UsContinuitySlender, "us_continuity_slender", "Continuity plate outstand", "Thicker or narrower plates."},
@@ -256,6 +261,10 @@ constexpr std::array phrases{
     Phrase{CheckCode::UsBeamWebSlender, "us_beam_web_slender", "Beam web slenderness", "A stockier beam."},
     Phrase{CheckCode::UsColumnFlangeSlender, "us_column_flange_slender", "Column flange slenderness", "A stockier column."},
     Phrase{CheckCode::UsColumnWebSlender, "us_column_web_slender", "Column web slenderness", "A stockier column."},
+    Phrase{CheckCode::UsReducedFrom, "us_reduced_from", "Prequalified: column face to the cut", "Move the cut."},
+    Phrase{CheckCode::UsReducedLength, "us_reduced_length", "Prequalified: length of the cut", "Another length."},
+    Phrase{CheckCode::UsReducedDepth, "us_reduced_depth", "Prequalified: depth of the cut", "Another depth."},
+    Phrase{CheckCode::UsBeamWeight, "us_beam_weight", "Prequalified: beam's mass", "A lighter beam."},
     Phrase{CheckCode::UsColumnDepth, "us_column_depth", "Prequalified: column depth", "A shallower column."},
     Phrase{CheckCode::NotDoneHingeSpan, "not_done_hinge_span", "Capacity design",
            "Needs the beam's span, longer than both hinges: without it no shear of the hinges, no state to verify."},
@@ -286,12 +295,14 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneUsContinuityWeld, "not_done_us_continuity_weld", "Butt welds of thick continuity plates",
            "Plates above 3/8 in are butt welded to the column flange by these rules; the fillets drawn are verified for strength "
            "only."},
+    Phrase{CheckCode::NotDoneReducedPieces, "not_done_reduced_pieces", "Reduced section in drawings and plates",
+           "The cut is marked on the Sheet; lists, parts to be cut and the plates show the whole flange."},
     Phrase{CheckCode::NotDoneUsOrdinary, "not_done_us_ordinary", "American rules, ordinary action sets",
            "The joint's own sets are verified by EN 1993 alone; American rules answer for the hinges, in LRFD."},
 };
 
 /// A rule that compares a dimension with a limit.
-bool isLimit(CheckCode code) { return code >= CheckCode::UsContinuityThickness && code <= CheckCode::UsColumnDepth; }
+bool isLimit(CheckCode code) { return code >= CheckCode::UsContinuityNeeded && code <= CheckCode::UsColumnDepth; }
 
 const Phrase& phraseOf(CheckCode code) {
     for (const Phrase& p : phrases)
@@ -370,7 +381,8 @@ std::string numbersOf(const Check& c, UnitSystem units) {
     }
     if (c.code == CheckCode::BoltsPreloaded || c.code == CheckCode::UsBoltsPretensioned)
         return c.utilisation > 1 ? "not preloaded" : "preloaded";
-    if (c.code == CheckCode::UsFlangeWeld) return c.utilisation > 1 ? "fillets" : "butt weld";
+    if (c.code == CheckCode::UsFlangeWeld || (c.code == CheckCode::UsWebWeld && c.quantity == Quantity::None))
+        return c.utilisation > 1 ? "fillets" : "butt weld";
     if (c.code == CheckCode::UsHoles) return c.utilisation > 1 ? "oversize" : "normal";
     if (c.code == CheckCode::HingeClass || (c.group == CheckGroup::Rule && isLimit(c.code)))
         return demand + (c.isLeast ? ", at least " : ", at most ") + resistance;

@@ -264,6 +264,11 @@ TEST_CASE("joints drawn wide by both rules: numbers, clauses and order are there
         for (const EndId end : framingEnds(j)) {
             if (random() % 2) framing(j, end).gravityLoad = number(-5, 200);
             if (random() % 3 == 0) framing(j, end).gravityShear = number(-100e3, 400e3);
+            if (random() % 3 == 0 && !recipe.isHaunched) {
+                framing(j, end).cutFrom = number(0, 400);
+                framing(j, end).cutLength = number(50, 900);
+                framing(j, end).cutDepth = number(1, 60);
+            }
             // Rows as the American patterns have them.
             EndPlate* plate = findEndPlate(j, end);
             const Section* s = findSection(findMember(j, end)->section);
@@ -309,6 +314,28 @@ TEST_CASE("joints drawn wide by both rules: numbers, clauses and order are there
     }
     CHECK(european > 200);
     CHECK(american > 60);
+}
+
+TEST_CASE("a reduced section takes the hinge where it asks less, and lowers what the joint must outlast",
+          "[component][capacity]") {
+    Job job = seismicJob("IPE 400", "", weldedRecipe);
+    Framing& f = framing(job.joints[0], ends::right);
+    const double whole = ladderOf(sample::verified(job), ends::right, false).hardened;
+    f.cutFrom = 100, f.cutLength = 280, f.cutDepth = 0.1;
+    CHECK(ladderOf(sample::verified(job), ends::right, false).hardened ==
+          Approx(whole).epsilon(0.002)); // the hinge stays at the face
+    CHECK(ladderOf(sample::verified(job), ends::right, false).hingeAt == 0);
+    double before = 1e300;
+    for (double c = 20; c <= 45; c += 1) {
+        f.cutDepth = c;
+        const Ladder l = ladderOf(sample::verified(job), ends::right, false);
+        CHECK(l.hingeAt == Approx(240));
+        CHECK(l.hardened < before);
+        before = l.hardened;
+    }
+    CHECK(before < 0.85 * whole);
+    f.cutLength.reset();
+    CHECK_FALSE(verify(job, job.joints[0])); // three dimensions or none
 }
 
 TEST_CASE("tracing changes no bit of capacity design", "[component][capacity][workings]") {

@@ -118,7 +118,8 @@ void Card::build() {
     parameters.erase(std::remove_if(parameters.begin(), parameters.end(),
                                     [&](const Parameter& p) {
                                         return (p.key == "level" && !isTwoSided(*joint)) || p.key == "direction" ||
-                                               isOfPlates(p) || (p.key == "friction_class" && maySlip);
+                                               isOfPlates(p) || (p.key == "friction_class" && maySlip) ||
+                                               (!joint->seismic && (p.key == "gravity_load" || p.key.rfind("cut_", 0) == 0));
                                     }),
                      parameters.end());
     const auto form = [&](const std::vector<Parameter>& list) {

@@ -65,12 +65,20 @@ public:
         if (spec_.forcesOf.empty()) say(CheckCode::NotDoneColumnForces, "AISC 341-16 E3.4a");
         say(CheckCode::NotDoneBracing, "AISC 341-16 E3.4b, 358-16 6.3.1(7)");
         say(CheckCode::NotDoneUsOrdinary, "AISC 360-16 J3, J10");
+        for (const ResolvedSide* s : sides)
+            if (s->spec.cut && spec_.rules == SeismicRules::American)
+                listNotDone(out_.checks, CheckCode::NotDoneReducedPieces, s->id, "");
     }
 
 private:
     void say(CheckCode code, const char* clause) { listNotDone(out_.checks, code, Check{}.side, clause); }
+    /// Welded to the column with a reduced section.
+    static bool isReduced(const ResolvedSide& s) {
+        return s.kind == ConnectionKind::DirectWeld && s.spec.cut && s.spec.slope == 0;
+    }
     bool canBe(const ResolvedSide& s) const {
-        return patternOf(s, port_.model(s.id, false)) && patternOf(s, port_.model(s.id, true));
+        if (isReduced(s)) return true;
+        return !s.spec.cut && patternOf(s, port_.model(s.id, false)) && patternOf(s, port_.model(s.id, true));
     }
     double axialOf(EndId end) const {
         const auto from = std::find_if(joint_.actions.begin(), joint_.actions.end(),
@@ -86,21 +94,30 @@ private:
         e.isReversed = isReversed;
         if (!canBe(s)) return std::nullopt;
         e.model = &port_.model(s.id, isReversed);
-        e.pattern = *patternOf(s, *e.model);
+        e.isWelded = isReduced(s);
+        if (!e.isWelded) e.pattern = *patternOf(s, *e.model);
         const Section& b = s.beam.section;
         e.width = std::min(e.model->b_p, b.b + inch);
         const auto expected = expectedStrength(s.spec.beam.steel, b.isWelded);
         e.R_y = expected ? expected->R_y : spec_.overStrength;
         const double C_pr = std::min(1.2, (s.beam.steel.f_y + s.beam.steel.f_u) / (2 * s.beam.steel.f_y));
-        e.M_pr = C_pr * e.R_y * s.beam.steel.f_y * b.W_pl_y;
-        e.S_h = e.pattern.isStiffened ? e.model->t_p + e.model->rib->length : std::min(b.h / 2, 3 * b.b);
-        const HingePlace place{e.S_h, s.beam.steel.f_y * b.W_pl_y, true};
-        const auto span = hingeSpan(joint_, s, place);
+        if (e.isWelded) {
+            e.place = reducedHingeOf(s);
+        } else {
+            e.place.W_pl = b.W_pl_y;
+            e.place.M_pl = e.place.W_pl * s.beam.steel.f_y;
+        }
+        e.M_pr = C_pr * e.R_y * e.place.M_pl;
+        e.S_h = e.isWelded              ? e.place.fromFace
+                : e.pattern.isStiffened ? e.model->t_p + e.model->rib->length
+                                        : std::min(b.h / 2, 3 * b.b);
+        e.place.fromFace = e.S_h;
+        const auto span = hingeSpan(joint_, s, e.place);
         if (!span) return std::nullopt;
         e.L_h = *span;
         const State f = stateAt(e, e.M_pr);
         e.V_u = f.V_u, e.V_face = f.V_face, e.M_f = f.M_f;
-        e.V_gravity = s.spec.gravityShear ? *s.spec.gravityShear : s.spec.gravityLoad.value_or(0) * e.L_h / 2;
+        e.V_gravity = gravityAtHinge(s, e.L_h, e.S_h);
         e.F_fu = e.M_f / (b.h - b.t_f);
         e.P_r = std::max({0.0, -axialOf(ends::above), -axialOf(ends::below)});
         const SideModel& m = *e.model;
@@ -115,17 +132,16 @@ private:
     };
     /// Moment and shear at the face that go with a moment in the hinge, the larger shear of both ends of the beam.
     State stateAt(const UsEnd& e, double hinge) const {
-        Workings<double> silent;
-        const HingePlace place{e.S_h, hinge, true};
-        const double q = std::max(0.0, e.side->spec.gravityLoad.value_or(0));
+        const double q = e.side->spec.gravityLoad.value_or(0), stub = std::max(0.0, q);
         State f;
-        for (const bool isReversed : {false, true}) {
-            const HingeForces<double> h = hingeForces(silent, *e.side, place, e.L_h, isReversed, hinge);
-            f.V_u = std::max(f.V_u, std::abs(h.V - e.side->spec.gravityLoad.value_or(0) * e.S_h));
-        }
-        f.V_face = f.V_u + q * e.S_h;
-        f.M_f = hinge + f.V_u * e.S_h + (e.isReversed ? 0 : q * e.S_h * e.S_h / 2);
+        f.V_u = 2 * hinge / e.L_h + std::abs(gravityAtHinge(*e.side, e.L_h, e.S_h));
+        f.V_face = f.V_u + stub * e.S_h;
+        f.M_f = hinge + f.V_u * e.S_h + (e.isReversed ? 0 : stub * e.S_h * e.S_h / 2);
         return f;
+    }
+    static double gravityAtHinge(const ResolvedSide& s, double L_h, double S_h) {
+        const double q = s.spec.gravityLoad.value_or(0);
+        return s.spec.gravityShear ? *s.spec.gravityShear - q * S_h : q * L_h / 2;
     }
 
     /// The hinge's moment and what it brings to the face, 358-16 2.4.3 and 6.8.1 steps 1 and 2.
@@ -145,16 +161,29 @@ private:
         const Num F_u = w_.given("F_ub", "its tensile strength", Quantity::Stress, s.beam.steel.f_u);
         const Num R_y =
             w_.given("R_y", "expected over specified yield strength", Quantity::None, e.R_y, "AISC 341-16 table A3.1");
-        const Num Z = w_.given("Z_e", "plastic modulus of the beam", Quantity::Modulus, s.beam.section.W_pl_y);
+        Num Z = w_.given("Z_x", "plastic modulus of the beam", Quantity::Modulus, s.beam.section.W_pl_y);
+        if (e.isWelded) {
+            const Num c = w_.given("c", "cut from each edge of the flanges", Quantity::Length, s.spec.cut->depth);
+            const Num t_bf = w_.given("t_bf", "beam flange", Quantity::Length, s.beam.section.t_f);
+            const Num d = w_.given("d", "beam depth", Quantity::Length, s.beam.section.h);
+            Z = w_.let("Z_RBS", "in the middle of the reduced section", Quantity::Modulus, "AISC 358-16 (5.8-4)",
+                       Z - 2 * c * t_bf * (d - t_bf));
+        }
         const Num C_pr = w_.let("C_pr", "strain hardening", Quantity::Ratio, "AISC 358-16 (2.4-2)",
                                 smaller(Num(1.2), (F_y + F_u) / (2 * F_y)));
         const Num M_pr = w_.result("M_pr", "moment in the hinge", Quantity::Moment, "AISC 358-16 (2.4-1)", C_pr * R_y * F_y * Z);
         const Num S_h = w_.given("S_h",
-                                 e.pattern.isStiffened ? "hinge from the column's face: end of the rib"
-                                                       : "hinge from the column's face: the lesser of d/2 and 3 b_bf",
+                                 e.isWelded              ? "hinge from the column's face: middle of the reduced section"
+                                 : e.pattern.isStiffened ? "hinge from the column's face: end of the rib"
+                                                         : "hinge from the column's face: the lesser of d/2 and 3 b_bf",
                                  Quantity::Length, e.S_h, "AISC 358-16 6.8.1 step 1");
         const Num L_h = w_.given("L_h", "between the hinges", Quantity::Length, e.L_h);
-        const Num V_G = w_.given("V_gravity", "shear from gravity at the hinge", Quantity::Force, e.V_u - 2 * e.M_pr / e.L_h);
+        const Num V_G = w_.given("V_gravity", "shear from gravity at the hinge", Quantity::Force, std::abs(e.V_gravity));
+        if (const double q_ = s.spec.gravityLoad.value_or(0); q_ * e.L_h / 2 > 2 * e.M_pr / e.L_h)
+            w_.note("Gravity outweighs the shear of the hinges: the one with tension at the bottom forms in the span. The shear "
+                    "is taken as "
+                    "printed, which is more.",
+                    "AISC 358-16 6.8.1 step 1");
         const Num V_u = w_.result("V_u_h", "shear at the hinge, the larger of both ends", Quantity::Force,
                                   "AISC 358-16 6.8.1 step 1", 2 * M_pr / L_h + V_G);
         const Num q = w_.given("q_G", "gravity between hinge and face, where it adds", Quantity::LineForce,
@@ -170,7 +199,10 @@ private:
             const UsEnd& e = ends[i];
             hinge(e);
             CheckList list(out_.checks, e.side->id, e.isReversed, -1);
-            verifyUsEndPlate(w_, e, list, links[i]);
+            if (e.isWelded)
+                verifyUsReduced(w_, e, list, links[i]);
+            else
+                verifyUsEndPlate(w_, e, list, links[i]);
             verifyUsColumn(w_, e, list, links[i]);
             checkUsLimits(e, list);
         }
@@ -196,7 +228,7 @@ private:
         l.side = e.side->id;
         l.isReversed = e.isReversed;
         l.hingeAt = e.S_h;
-        const double M_p = e.side->beam.steel.f_y * e.side->beam.section.W_pl_y;
+        const double M_p = e.place.M_pl;
         l.nominal = stateAt(e, M_p).M_f;
         l.expected = stateAt(e, e.R_y * M_p).M_f;
         l.hardened = l.asked = e.M_f;

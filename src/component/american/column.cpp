@@ -12,7 +12,10 @@ constexpr double electrode = 70 * 6.894757293168361; ///< F_EXX, MPa
 template <class Num> struct OwnStrength {
     Num flange{0}, yielding{0}, buckling{0}, crippling{0};
     [[nodiscard]] Num leastInTension() const { return smaller(flange, yielding); }
-    [[nodiscard]] Num leastInCompression() const { return smaller(yielding, smaller(buckling, crippling)); }
+    bool countsBuckling = true; ///< of a flange on one side: by 358 only
+    [[nodiscard]] Num leastInCompression() const {
+        return countsBuckling ? smaller(yielding, smaller(buckling, crippling)) : smaller(yielding, crippling);
+    }
 };
 
 template <class Num> class UsColumn {
@@ -22,6 +25,8 @@ public:
 
     void run() {
         own();
+        own_.countsBuckling = !e_.isWelded || isPressedTwice();
+        if (e_.isWelded) return welded();
         if (e_.atTension)
             continuity(*e_.atTension, own_.leastInTension(), true);
         else
@@ -37,6 +42,24 @@ public:
     }
 
 private:
+    /// Flanges welded to the column: 360-16 J10.1 to J10.3, and J10.5 where both sides press (341-16 E3.6f).
+    void welded() {
+        if (e_.atTension) {
+            continuity(*e_.atTension, own_.leastInTension(), true);
+        } else {
+            bare(CheckCode::UsFlangeBending, own_.flange, "AISC 360-16 (J10-1)", true, PartKind::ColumnFlange, ry() / 0.9);
+            addUsRule(list_, CheckCode::UsContinuityNeeded, c_.t_f, e_.side->beam.section.b / 6, true, Quantity::Length,
+                      "AISC 341-16 E3.6f.1(b)")
+                .add({PartKind::ColumnFlange, e_.side->id});
+        }
+        if (!e_.atTension || !e_.atCompression)
+            bare(CheckCode::UsWebYielding, own_.yielding, "AISC 360-16 (J10-2), (J10-3)", true, PartKind::ColumnWeb, ry());
+        if (e_.atCompression) return continuity(*e_.atCompression, own_.leastInCompression(), false);
+        if (isPressedTwice())
+            bare(CheckCode::UsWebBuckling, own_.buckling, "AISC 360-16 (J10-8)", false, PartKind::ColumnWeb, 1 / 0.9);
+        bare(CheckCode::UsWebCrippling, own_.crippling, "AISC 360-16 J10.3", false, PartKind::ColumnWeb, 1 / 0.75);
+    }
+    bool isPressedTwice() const { return e_.joint->opposite(e_.side->id) != nullptr; }
     double ry() const { return e_.R_y; }
     void bare(CheckCode code, const Num& resistance, const char* clause, bool isDuctileLink, PartKind part, double more) {
         Check& c = list_.add(code, e_.F_fu, valueOf(resistance), Quantity::Force, clause);
@@ -55,20 +78,31 @@ private:
         const Num k_c = w_.given("k_c", "column flange and root", Quantity::Length, c_.t_f + rootDistance(c_));
         const Num E = w_.given("E", "AISC 360-16", Quantity::Stress, usModulus);
         const Num phi_d = w_.given("phi_d", "resistance factor, ductile", Quantity::None, phiDuctile, "AISC 358-16 2.4.1");
-        own_.flange = flange(nullptr, phi_d, F_yc, t_cf, d - t_bf);
+        if (!e_.isWelded)
+            own_.flange = flange(nullptr, phi_d, F_yc, t_cf, d - t_bf);
+        else
+            own_.flange = w_.result("phi_R_n_fb", "column flange in local bending", Quantity::Force, "AISC 360-16 (J10-1)",
+                                    (e_.toTop < 10 * c_.t_f ? 0.5 : 1.0) * 0.9 * 6.25 * F_yc * square(t_cf));
 
         const bool isNearTop = e_.toTop < c_.h;
         const Num C_t = w_.given("C_t", "nearer to the column's end than its depth: 0.5", Quantity::None, isNearTop ? 0.5 : 1,
                                  "AISC 358-16 6.8.2 step 4");
-        own_.yielding = w_.result("phi_R_n_wy", "web local yielding", Quantity::Force, "AISC 358-16 6.8.2 step 4; 360-16 J10.2",
-                                  phi_d * C_t * (6 * k_c + t_bf + 2 * t_p) * F_yc * t_cw);
+        if (e_.isWelded)
+            own_.yielding = w_.result("phi_R_n_wy", "web local yielding", Quantity::Force, "AISC 360-16 (J10-2), (J10-3)",
+                                      (5 * C_t * k_c + t_bf) * F_yc * t_cw);
+        else
+            own_.yielding =
+                w_.result("phi_R_n_wy", "web local yielding", Quantity::Force, "AISC 358-16 6.8.2 step 4; 360-16 J10.2",
+                          phi_d * C_t * (6 * k_c + t_bf + 2 * t_p) * F_yc * t_cw);
 
         const bool isAtEnd = e_.toTop < c_.h / 2;
         const Num h = w_.given("h", "column web between its roots", Quantity::Length, clearWebDepth(c_));
-        const Num phi_b = w_.given("phi_b", "resistance factor: 0.75 by 358, 0.90 by 360, as chosen", Quantity::None,
-                                   e_.spec->webBucklingPhi, "AISC 358-16 6.8.2 step 5");
-        w_.note("Web buckling is asked by 358 for a flange on one side too; 360-16 J10.5 asks it where both sides press.",
-                "AISC 358-16 6.8.2 step 5");
+        const Num phi_b = e_.isWelded ? w_.given("phi_b", "resistance factor", Quantity::None, 0.9, "AISC 360-16 J10.5")
+                                      : w_.given("phi_b", "resistance factor: 0.75 by 358, 0.90 by 360, as chosen",
+                                                 Quantity::None, e_.spec->webBucklingPhi, "AISC 358-16 6.8.2 step 5");
+        if (!e_.isWelded)
+            w_.note("Web buckling is asked by 358 for a flange on one side too; 360-16 J10.5 asks it where both sides press.",
+                    "AISC 358-16 6.8.2 step 5");
         own_.buckling = w_.result("phi_R_n_wb", isAtEnd ? "web buckling, near the column's end" : "web buckling", Quantity::Force,
                                   "AISC 358-16 6.8.2 step 5; 360-16 (J10-8)",
                                   phi_b * (isAtEnd ? 12.0 : 24.0) * power(t_cw, 3) * root(E * F_yc) / h);
@@ -104,7 +138,7 @@ private:
         const Num R = w_.given("phi_R_n_own", "the column by itself, least", Quantity::Force, valueOf(own));
         const Num F_su =
             w_.result("F_su", "left to the plates", Quantity::Force, "AISC 358-16 6.8.2 step 7", larger(Num(0), F_fu - R));
-        if (isTension) {
+        if (isTension && !e_.isWelded) {
             ContinuityPlace place;
             const RowModel *outer = nullptr, *inner = nullptr;
             for (const RowModel& r : m_.rows) {

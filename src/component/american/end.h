@@ -16,7 +16,9 @@ struct UsEnd {
     const ResolvedSide* side = nullptr;
     const SideModel* model = nullptr;
     const SeismicSpec* spec = nullptr;
-    BoltPattern pattern;
+    BoltPattern pattern;   ///< of an extended end plate
+    bool isWelded = false; ///< flanges butt welded to the column, the beam with a reduced section
+    HingePlace place;      ///< of the hinge
     bool isReversed = false;
     double width = 0; ///< effective, of the end plate
     double R_y = 1.1; ///< of the beam
@@ -47,6 +49,8 @@ struct UsLink {
 
 /// The end plate, its bolts, ribs and welds (AISC 358-16 6.8.1), and the limits of prequalification (6.3, 6.7, table 6.1).
 template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& end, CheckList& list, std::vector<UsLink>& links);
+/// The beam with a reduced section, welded to the column: the moment at the face, shear (AISC 358-16 5.8), limits of 5.3.
+template <class Num> void verifyUsReduced(Workings<Num>& w, const UsEnd& end, CheckList& list, std::vector<UsLink>& links);
 void checkUsLimits(const UsEnd& end, CheckList& list);
 
 /// The column beside it: flange, web, continuity plates (AISC 358-16 6.8.2, 360-16 J10).
@@ -57,6 +61,9 @@ void verifyUsPanel(Workings<Num>& w, const std::vector<UsEnd>& ends, double colu
                    std::vector<UsLink>& links);
 template <class Num>
 void verifyUsColumnsOverBeams(Workings<Num>& w, const std::vector<UsEnd>& ends, double above, double below, CheckList& list);
+
+/// Shear of the beam at the face (360-16 G2.1).
+template <class Num> void verifyUsBeamShear(Workings<Num>& w, const UsEnd& end, CheckList& list, std::vector<UsLink>& links);
 
 /// A rule: value at least, or at most, a limit.
 Check& addUsRule(CheckList& list, CheckCode code, double value, double limit, bool isLeast, Quantity quantity,

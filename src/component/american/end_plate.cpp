@@ -19,6 +19,49 @@ Check& addUsRule(CheckList& list, CheckCode code, double value, double limit, bo
     return c;
 }
 
+template <class Num> void verifyUsBeamShear(Workings<Num>& w, const UsEnd& e, CheckList& list, std::vector<UsLink>& links) {
+    w.heading(2, "Beam in shear", "us beam shear");
+    const ResolvedSide& s = *e.side;
+    const Section& b = s.beam.section;
+    const double slender = clearWebDepth(b) / b.t_w;
+    const double plain = 2.24 * std::sqrt(usModulus / s.beam.steel.f_y),
+                 elastic = 1.10 * std::sqrt(5.34 * usModulus / s.beam.steel.f_y);
+    const Num V_u = w.given("V_u", "shear at the face", Quantity::Force, e.V_face);
+    const Num phi_v = w.given("phi_v", "resistance factor", Quantity::None, slender <= plain && !b.isWelded ? 1.0 : 0.9,
+                              "AISC 360-16 G1, G2.1");
+    const Num C_v = w.given("C_v1", "web buckling in shear", Quantity::Ratio, slender <= elastic ? 1 : elastic / slender,
+                            "AISC 360-16 (G2-3), (G2-4)");
+    const Num V_n = w.result("phi_V_n", "beam in shear", Quantity::Force, "AISC 360-16 (G2-1)",
+                             phi_v * 0.6 * w.given("F_yb", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y) *
+                                 w.given("d", "beam depth", Quantity::Length, b.h) *
+                                 w.given("t_bw", "beam web", Quantity::Length, b.t_w) * C_v);
+    const Check& c = list.add(CheckCode::UsBeamShear, valueOf(V_u), valueOf(V_n), Quantity::Force, "AISC 360-16 (G2-1)");
+    list.last().add(e.part(PartKind::BeamWeb));
+    links.push_back({c.code, c.parts[0], true, c.utilisation, useOf(std::abs(e.V_gravity), c.resistance), e.R_y, c.clause});
+}
+
+template <class Num> void verifyUsReduced(Workings<Num>& w, const UsEnd& e, CheckList& list, std::vector<UsLink>& links) {
+    const ResolvedSide& s = *e.side;
+    w.heading(2, "Beam at the column's face", "us face");
+    const Num M_f = w.given("M_f", "moment at the column's face", Quantity::Moment, e.M_f);
+    const Num R_y = w.given("R_y", "expected over specified yield strength", Quantity::None, e.R_y, "AISC 341-16 table A3.1");
+    const Num F_y = w.given("F_yb", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y);
+    const Num Z = w.given("Z_x", "plastic modulus of the whole beam", Quantity::Modulus, s.beam.section.W_pl_y);
+    const Num M_pe = w.result("phi_M_pe", "the whole beam, as expected", Quantity::Moment, "AISC 358-16 (5.8-7), (5.8-8)",
+                              phiDuctile * R_y * F_y * Z);
+    Check& c = list.add(CheckCode::UsFaceMoment, valueOf(M_f), valueOf(M_pe), Quantity::Moment, "AISC 358-16 (5.8-8)");
+    c.add(e.part(PartKind::BeamWeb));
+    links.push_back({c.code, c.parts[0], true, c.utilisation, 0, 1, c.clause});
+    verifyUsBeamShear(w, e, list, links);
+    for (const FlangeInput* f : {&e.model->tensionFlange(), &e.model->compressionFlange()})
+        addUsRule(list, CheckCode::UsFlangeWeld, f->weld.kind == WeldKind::Butt ? 0 : 2, 1, false, Quantity::None,
+                  "AISC 358-16 5.5(1)")
+            .add(f->part);
+    addUsRule(list, CheckCode::UsWebWeld, e.model->webs.front().weld.kind == WeldKind::Butt ? 0 : 2, 1, false, Quantity::None,
+              "AISC 358-16 5.6(2)")
+        .add({PartKind::WeldWeb, s.id});
+}
+
 template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, CheckList& list, std::vector<UsLink>& links) {
     const ResolvedSide& s = *e.side;
     const SideModel& m = *e.model;
@@ -147,21 +190,7 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
         .add(valueOf(onPlate) <= valueOf(onColumn) ? e.part(PartKind::EndPlate) : e.part(PartKind::ColumnFlange));
     affine(1 / phiBrittle);
 
-    w.heading(2, "Beam in shear", "us beam shear");
-    const Section& b = s.beam.section;
-    const double slender = clearWebDepth(b) / b.t_w;
-    const double plain = 2.24 * std::sqrt(usModulus / s.beam.steel.f_y),
-                 elastic = 1.10 * std::sqrt(5.34 * usModulus / s.beam.steel.f_y);
-    const Num phi_v = w.given("phi_v", "resistance factor", Quantity::None, slender <= plain && !b.isWelded ? 1.0 : 0.9,
-                              "AISC 360-16 G1, G2.1");
-    const Num C_v = w.given("C_v1", "web buckling in shear", Quantity::Ratio, slender <= elastic ? 1 : elastic / slender,
-                            "AISC 360-16 (G2-3), (G2-4)");
-    const Num V_n = w.result("phi_V_n", "beam in shear", Quantity::Force, "AISC 360-16 (G2-1)",
-                             phi_v * 0.6 * w.given("F_yb", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y) * d *
-                                 w.given("t_bw", "beam web", Quantity::Length, b.t_w) * C_v);
-    list.add(CheckCode::UsBeamShear, valueOf(V_u), valueOf(V_n), Quantity::Force, "AISC 360-16 (G2-1)")
-        .add(e.part(PartKind::BeamWeb));
-    affine(e.R_y, true);
+    verifyUsBeamShear(w, e, list, links);
 
     w.heading(2, "Weld of the beam web", "us web weld");
     for (const FlangeInput* f : {&m.tensionFlange(), &m.compressionFlange()})
@@ -181,14 +210,30 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
 namespace {
 
 /// The nearer of two limits: the one that is broken, or closest to it.
-void addRange(CheckList& list, CheckCode code, double value, double least, double most, PartRef part) {
+void addRange(CheckList& list, CheckCode code, double value, double least, double most, PartRef part,
+              const char* clause = "AISC 358-16 table 6.1") {
     const bool isLow = useOf(least, value) > useOf(value, most);
-    addUsRule(list, code, value, isLow ? least : most, isLow, Quantity::Length, "AISC 358-16 table 6.1").add(part);
+    addUsRule(list, code, value, isLow ? least : most, isLow, Quantity::Length, clause).add(part);
 }
 
-} // namespace
+/// Bolts and plate of an extended end plate, table 6.1.
+void checkPlateLimits(const UsEnd& e, CheckList& list);
+/// Cut and beam of a reduced section, 358-16 5.3 and 5.8 step 1.
+void checkReducedLimits(const UsEnd& e, CheckList& list) {
+    const Section& b = e.side->beam.section;
+    const EndSpec::Cut& cut = *e.side->spec.cut;
+    const PartRef flange = e.part(PartKind::BeamTopFlange);
+    const char* clause = "AISC 358-16 (5.8-1) to (5.8-3)";
+    addRange(list, CheckCode::UsReducedFrom, cut.from, 0.5 * b.b, 0.75 * b.b, flange, clause);
+    addRange(list, CheckCode::UsReducedLength, cut.length, 0.65 * b.h, 0.85 * b.h, flange, clause);
+    addRange(list, CheckCode::UsReducedDepth, cut.depth, 0.1 * b.b, 0.25 * b.b, flange, clause);
+    addUsRule(list, CheckCode::UsBeamDepth, b.h, 36.7 * inch, false, Quantity::Length, "AISC 358-16 5.3.1(2)").add(flange);
+    addUsRule(list, CheckCode::UsBeamWeight, b.mass, 449, false, Quantity::Mass, "AISC 358-16 5.3.1(3)").add(flange);
+    addUsRule(list, CheckCode::UsBeamFlangeThickness, b.t_f, 1.75 * inch, false, Quantity::Length, "AISC 358-16 5.3.1(4)")
+        .add(flange);
+}
 
-void checkUsLimits(const UsEnd& e, CheckList& list) {
+void checkPlateLimits(const UsEnd& e, CheckList& list) {
     const ResolvedSide& s = *e.side;
     const SideModel& m = *e.model;
     const BoltPattern& p = e.pattern;
@@ -214,14 +259,31 @@ void checkUsLimits(const UsEnd& e, CheckList& list) {
     in(CheckCode::UsPitchInner, p.p_fi, l.p_f, rows);
     in(CheckCode::UsPitchOuter, p.p_fo, l.p_f, rows);
     if (p.isEight) in(CheckCode::UsRowPitch, p.p_b, l.p_b, rows);
+    const bool isTight = s.boltClass.isPreloadable && s.spec.bolts.slip;
+    addUsRule(list, CheckCode::UsBoltsPretensioned, isTight ? 0 : 2, 1, false, Quantity::None, "AISC 358-16 6.6.1, 4.1")
+        .add(rows);
+    addUsRule(list, CheckCode::UsHoles, s.spec.bolts.holes == HoleKind::Normal ? 0 : 2, 1, false, Quantity::None,
+              "AISC 358-16 6.7.5; 360-16 table J3.3")
+        .add(rows);
+}
 
+} // namespace
+
+void checkUsLimits(const UsEnd& e, CheckList& list) {
+    const ResolvedSide& s = *e.side;
+    const Section& b = s.beam.section;
+    const PartRef beam = e.part(PartKind::BeamTopFlange);
+    if (!e.isWelded) checkPlateLimits(e, list);
     if (e.isReversed) return; // what follows is the same in both senses
+    if (e.isWelded) checkReducedLimits(e, list);
     const bool isSpecial = e.spec->ductility == Ductility::High;
     const double clear = e.L_h + 2 * e.S_h;
-    addUsRule(list, CheckCode::UsSpanToDepth, clear / b.h, isSpecial ? 7 : 5, true, Quantity::Ratio, "AISC 358-16 6.3.1(5)")
+    addUsRule(list, CheckCode::UsSpanToDepth, clear / b.h, isSpecial ? 7 : 5, true, Quantity::Ratio,
+              e.isWelded ? "AISC 358-16 5.3.1(6)" : "AISC 358-16 6.3.1(5)")
         .add(e.part(PartKind::BeamWeb));
     const Section& c = e.joint->column.section;
-    addUsRule(list, CheckCode::UsColumnDepth, c.h, 36.7 * inch, false, Quantity::Length, "AISC 358-16 6.3.2(3)")
+    addUsRule(list, CheckCode::UsColumnDepth, c.h, 36.7 * inch, false, Quantity::Length,
+              e.isWelded ? "AISC 358-16 5.3.2(3)" : "AISC 358-16 6.3.2(3)")
         .add({PartKind::ColumnWeb});
     // 341-16 table D1.1: highly ductile members in special frames, moderately ductile ones in intermediate frames.
     const double root = std::sqrt(usModulus / (e.R_y * s.beam.steel.f_y));
@@ -242,15 +304,14 @@ void checkUsLimits(const UsEnd& e, CheckList& list) {
     addUsRule(list, CheckCode::UsColumnWebSlender, clearWebDepth(c) / c.t_w, web * rootc, false, Quantity::Ratio,
               "AISC 341-16 table D1.1")
         .add({PartKind::ColumnWeb});
-    const bool isTight = s.boltClass.isPreloadable && s.spec.bolts.slip;
-    addUsRule(list, CheckCode::UsBoltsPretensioned, isTight ? 0 : 2, 1, false, Quantity::None, "AISC 358-16 6.6.1, 4.1")
-        .add(rows);
-    addUsRule(list, CheckCode::UsHoles, s.spec.bolts.holes == HoleKind::Normal ? 0 : 2, 1, false, Quantity::None,
-              "AISC 358-16 6.7.5; 360-16 table J3.3")
-        .add(rows);
 }
 
-template void verifyUsEndPlate(Workings<double>&, const UsEnd&, CheckList&, std::vector<UsLink>&);
-template void verifyUsEndPlate(Workings<Traced>&, const UsEnd&, CheckList&, std::vector<UsLink>&);
+#define ZG_FOR(Num)                                                                                                              \
+    template void verifyUsBeamShear(Workings<Num>&, const UsEnd&, CheckList&, std::vector<UsLink>&);                             \
+    template void verifyUsReduced(Workings<Num>&, const UsEnd&, CheckList&, std::vector<UsLink>&);                               \
+    template void verifyUsEndPlate(Workings<Num>&, const UsEnd&, CheckList&, std::vector<UsLink>&);
+ZG_FOR(double)
+ZG_FOR(Traced)
+#undef ZG_FOR
 
 } // namespace zg
