@@ -159,7 +159,7 @@ private:
     }
     void weldedTitle(const ResolvedSide& s, const Frame& f, double bottom) {
         const auto weld = [&](const WeldSpec& w) {
-            return w.kind == WeldKind::Butt ? std::string("butt welded") : "a " + shown(w.throat, Quantity::Length, o_.units);
+            return w.kind == WeldKind::Butt ? std::string("butt") : "a " + shown(w.throat, Quantity::Length, o_.units);
         };
         d_.label({f.x, 22}, joint_.isTwoSided() ? name(s.id) + " beam, welded" : s.beam.section.designation + ", welded",
                  textSize::label, Tone::FaintInk, Align::Centre)

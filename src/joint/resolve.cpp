@@ -249,9 +249,9 @@ private:
         r.spec.gravityLoad = framing.gravityLoad;
         if (framing.cutFrom && framing.cutLength && framing.cutDepth)
             r.spec.cut = EndSpec::Cut{*framing.cutFrom, *framing.cutLength, *framing.cutDepth};
+        r.beam = member(r.spec.beam, ofMember(m.id));
         if (r.spec.cut && 2 * r.spec.cut->depth >= r.beam.section.b - r.beam.section.t_w && r.beam.section.b > 0)
             error(Problem::CutTooDeep, ofMember(m.id) / Framing::kind / "cut_depth_mm");
-        r.beam = member(r.spec.beam, ofMember(m.id));
         if (const Connection* c = findConnection(joint_, m.id)) {
             r.onto = c->onto;
             if (const EndPlate* how = std::get_if<EndPlate>(&c->how)) endPlate(r, *how, ofConnection(m.id) / EndPlate::kind);

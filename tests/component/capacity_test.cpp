@@ -334,6 +334,9 @@ TEST_CASE("a reduced section takes the hinge where it asks less, and lowers what
         before = l.hardened;
     }
     CHECK(before < 0.85 * whole);
+    f.cutDepth = 90; // of a flange 180 wide
+    CHECK_FALSE(verify(job, job.joints[0]));
+    f.cutDepth = 40;
     f.cutLength.reset();
     CHECK_FALSE(verify(job, job.joints[0])); // three dimensions or none
 }
