@@ -455,13 +455,7 @@ private:
         l.hardened = b.M[1];
         l.hasPanel = true;
         l.panel = panel.strength;
-        Rung hinge;
-        hinge.isHinge = true;
-        hinge.part = {PartKind::BeamWeb, b.side->id};
-        hinge.design = l.nominal;
-        hinge.expected = l.expected;
-        hinge.clause = "EN 1998-1:2004 6.2(3)";
-        l.rungs.push_back(hinge);
+        addHinge(l, "EN 1998-1:2004 6.2(3)");
         const auto put = [&](CheckCode code, PartRef part, bool isDuctileLink, double d0, double d1, double r0, double r1,
                              const char* clause) {
             const auto design = momentAt(b, d0, d1, r0, r1);
@@ -472,15 +466,9 @@ private:
             r.part = part;
             r.isDuctile = isDuctileLink;
             r.design = *design;
-            r.expected = momentAt(b, d0, d1, more * r0, more * r1).value_or(1e300);
+            r.expected = momentAt(b, d0, d1, more * r0, more * r1).value_or(more * *design);
             r.clause = clause;
-            // Of one kind the weakest.
-            for (Rung& known : l.rungs)
-                if (!known.isHinge && known.code == code) {
-                    if (r.design < known.design) known = r;
-                    return;
-                }
-            l.rungs.push_back(r);
+            addLink(l, r);
         };
         // Each link as if it alone held the joint back: the rows' own where something on the compression side would.
         const auto links = [&](const std::vector<Check>* states, bool ofRows) {
@@ -500,7 +488,7 @@ private:
             put(CheckCode::ColumnsOverBeamsAxis, {PartKind::ColumnFlange, b.side->id}, true, columns->demand[0],
                 columns->demand[1], columns->resistance, columns->resistance, "EN 1993-1-1:2005 (6.36)");
         byBolts(l);
-        std::stable_sort(l.rungs.begin(), l.rungs.end(), [](const Rung& x, const Rung& y) { return x.expected < y.expected; });
+        inOrder(l);
         margins(l);
         return l;
     }

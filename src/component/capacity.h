@@ -20,6 +20,13 @@ template <class Num> struct CapacityPort {
 template <class Num>
 void verifyAmericanCapacity(Workings<Num>& w, const ResolvedJoint& joint, const CapacityPort<Num>& port, JointResult& out);
 
+/// A ladder begins with its beam's hinge, at the moments it holds already.
+void addHinge(Ladder& ladder, const char* clause);
+/// Adds a link; of one kind the weakest stays.
+void addLink(Ladder& ladder, const Rung& link);
+/// Puts the rungs in the order of their expected strength.
+void inOrder(Ladder& ladder);
+
 /// Clause of a component's resistance under a demand by another clause, kept for ever: "EN 1998-1:2004 6.5.5(3); EN 1993-1-8
 /// ...".
 [[nodiscard]] const char* jointClause(const char* demand, const char* resistance);

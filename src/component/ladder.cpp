@@ -1,7 +1,30 @@
-#include "component/ladder.h"
-#include "component/result.h"
+#include "component/capacity.h"
+#include <algorithm>
 
 namespace zg {
+
+void addHinge(Ladder& l, const char* clause) {
+    Rung hinge;
+    hinge.isHinge = true;
+    hinge.part = {PartKind::BeamWeb, l.side};
+    hinge.design = l.nominal;
+    hinge.expected = l.expected;
+    hinge.clause = clause;
+    l.rungs.push_back(hinge);
+}
+
+void addLink(Ladder& l, const Rung& link) {
+    for (Rung& known : l.rungs)
+        if (!known.isHinge && known.code == link.code) {
+            if (link.design < known.design) known = link;
+            return;
+        }
+    l.rungs.push_back(link);
+}
+
+void inOrder(Ladder& l) {
+    std::stable_sort(l.rungs.begin(), l.rungs.end(), [](const Rung& a, const Rung& b) { return a.expected < b.expected; });
+}
 
 const Ladder* worstLadder(const JointResult& result, std::optional<LadderRules> rules, std::optional<EndId> side) {
     const auto isWorse = [](const Ladder& a, const Ladder& b) {

@@ -232,13 +232,7 @@ private:
         l.nominal = stateAt(e, M_p).M_f;
         l.expected = stateAt(e, e.R_y * M_p).M_f;
         l.hardened = l.asked = e.M_f;
-        Rung hinge;
-        hinge.isHinge = true;
-        hinge.part = {PartKind::BeamWeb, e.side->id};
-        hinge.design = l.nominal;
-        hinge.expected = l.expected;
-        hinge.clause = "AISC 358-16 2.4.3";
-        l.rungs.push_back(hinge);
+        addHinge(l, "AISC 358-16 2.4.3");
         for (const UsLink& k : links) {
             // Use grows straight from what gravity asks by itself to the use at M_f.
             if (!(k.use > k.atNoHinge)) continue;
@@ -257,14 +251,9 @@ private:
                           : r.design >= l.nominal             ? PanelStrength::Balanced
                                                               : PanelStrength::Weak;
             }
-            const auto known =
-                std::find_if(l.rungs.begin(), l.rungs.end(), [&](const Rung& o) { return !o.isHinge && o.code == r.code; });
-            if (known == l.rungs.end())
-                l.rungs.push_back(r);
-            else if (r.design < known->design)
-                *known = r;
+            addLink(l, r);
         }
-        std::stable_sort(l.rungs.begin(), l.rungs.end(), [](const Rung& x, const Rung& y) { return x.expected < y.expected; });
+        inOrder(l);
         return l;
     }
 
