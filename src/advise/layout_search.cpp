@@ -225,8 +225,7 @@ private:
                 const Framing& g = std::get<Framing>(was->placement);
                 if (std::abs(f->slope - g.slope) > 1e-6 || f->direction != g.direction) return false;
                 f->level = g.level, f->span = g.span, f->farEnd = g.farEnd, f->gravityShear = g.gravityShear,
-                f->gravityLoad = g.gravityLoad, f->cutFrom = g.cutFrom, f->cutLength = g.cutLength,
-                f->cutDepth = g.cutDepth;
+                f->gravityLoad = g.gravityLoad, f->cutFrom = g.cutFrom, f->cutLength = g.cutLength, f->cutDepth = g.cutDepth;
                 keepHaunch(f->haunchBelow, g.haunchBelow), keepHaunch(f->haunchAbove, g.haunchAbove);
             } else {
                 Through& t = std::get<Through>(m.placement);
@@ -400,7 +399,8 @@ LayoutOutcome searched(const Job& job, const Joint& joint, const LayoutOptions& 
         Joint few = joint;
         few.actions.clear();
         for (std::size_t i = 0; i < leads.size(); ++i)
-            if (leads[i]) few.actions.push_back(joint.actions[i]);
+            if (leads[i] || (joint.seismic && joint.seismic->forcesOf == joint.actions[i].id))
+                few.actions.push_back(joint.actions[i]);
         LayoutOutcome found = Search(job, few, options, bolts).run();
         tried += found.tried;
         found.tried = tried;
@@ -416,7 +416,8 @@ LayoutOutcome searched(const Job& job, const Joint& joint, const LayoutOptions& 
         if (!there) break;
         bool isNew = false;
         for (const Check& c : verify(*there, 0).checks)
-            if (c.state == CheckState::Over && c.set >= 0 && !leads[static_cast<std::size_t>(c.set)])
+            if (c.state == CheckState::Over && c.set >= 0 && c.set < static_cast<int>(leads.size()) &&
+                !leads[static_cast<std::size_t>(c.set)])
                 leads[static_cast<std::size_t>(c.set)] = isNew = true;
         if (!isNew) break;
     }

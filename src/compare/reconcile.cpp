@@ -132,6 +132,7 @@ Reconciliation reconcile(const BareConnections& connections, const PlateMomentRo
 BareConnections bareConnections(const Job& job, const Joint& joint) {
     Joint bare = joint;
     bare.actions.clear();
+    bare.seismic.reset(); // resistances alone, without the hinges' sets
     const auto with = [&](ModeOneRule rule) {
         Job varied = job;
         varied.settings.modeOne = rule;

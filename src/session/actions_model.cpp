@@ -174,6 +174,8 @@ bool ActionsModel::setData(const QModelIndex& index, const QVariant& value, int 
         if (column == 0) {
             if (joint.plates && !set.id.empty() && joint.plates->curvesUnder == set.id)
                 joint.plates->curvesUnder = text.toStdString();
+            if (joint.seismic && !set.id.empty() && joint.seismic->forcesOf == set.id)
+                joint.seismic->forcesOf = text.toStdString();
             set.id = text.toStdString();
         } else if (column == 1)
             set.title = text.toStdString();

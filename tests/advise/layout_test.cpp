@@ -212,3 +212,21 @@ TEST_CASE("each remedy and each saving, taken, gives what it promised", "[advise
     CHECK(remediesSeen > 60);
     CHECK(savingsSeen > 20);
 }
+
+TEST_CASE("a layout for a joint with many sets is found beside its capacity design", "[advise][layout][capacity]") {
+    Job job = sample::demo();
+    Joint joint = *findJoint(job, "F2");
+    for (int i = 0; i < 20; ++i) {
+        ActionSet set = joint.actions[0];
+        set.id = "U" + std::to_string(i);
+        forcesOf(set, ends::right).M *= 0.5 + 0.02 * i;
+        joint.actions.push_back(set);
+    }
+    const LayoutOutcome found = findLayout(job, joint, {});
+    CHECK(found.holds);
+    CHECK(found.joint.actions == joint.actions);
+    const auto result = verify(job, found.joint);
+    REQUIRE(result);
+    CHECK(result->state != CheckState::Over);
+    CHECK_FALSE(result->ladders.empty());
+}

@@ -168,3 +168,24 @@ TEST_CASE("work of a killed process is found and recovered", "[session][recovery
     CHECK_FALSE(again.recoverable());
     CHECK(endPlate(again.job().joints[0], ends::right).plate.thickness == 33);
 }
+
+TEST_CASE("a set whose forces act with the hinges keeps its part when it is renamed", "[session][capacity]") {
+    QTemporaryDir folder;
+    Session session(folder.path());
+    REQUIRE(session.open(demoPath()));
+    session.setCurrent(findJoint(session.job(), "F1")->id);
+    ActionsModel model(session);
+    REQUIRE(model.setData(model.index(0, 0), QStringLiteral("earthquake"), Qt::EditRole));
+    CHECK(session.current()->seismic->forcesOf == "earthquake");
+    CHECK(session.state()->result);
+    // Sets of the hinges are no rows of the table: none of them becomes the active one.
+    session.setActiveSet(static_cast<int>(session.state()->result->actions.size()) - 1);
+    CHECK(session.activeSet() < static_cast<int>(session.current()->actions.size()));
+    for (const Check& c : session.state()->result->checks)
+        if (c.set >= session.state()->result->givenSets) {
+            session.selectCheck(c);
+            CHECK(session.activeSet() < static_cast<int>(session.current()->actions.size()));
+            CHECK(session.shownConnection() != nullptr);
+            break;
+        }
+}
