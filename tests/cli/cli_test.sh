@@ -73,7 +73,7 @@ expect 2 "$zg" check "$demo" --json result.json
 has "B4 fails." out.txt
 expect 0 "$zg" check "$demo" --joint B1
 expect 2 "$zg" check "$demo" --joint B4
-expect 1 "$zg" check "$demo" --joint Z9; has "There is no joint Z9. The job has: B1, B2, B3, B4, E1, N1, S1, E2, V1, A1." err.txt
+expect 1 "$zg" check "$demo" --joint Z9; has "There is no joint Z9. The job has: B1, B2, B3, B4, E1, N1, S1, E2, V1, A1, F1, F2." err.txt
 expect 1 "$zg" check missing.zgj; has "No such file" err.txt
 for broken in "$root"/tests/exchange/files/*.zgj; do
   expect 1 "$zg" check "$broken"; has "$(basename "$broken")" err.txt
