@@ -571,8 +571,6 @@ private:
 
     void notDone() {
         const auto say = [&](CheckCode code, const char* clause) { listNotDone(out_.checks, code, Check{}.side, clause); };
-        for (const ResolvedSide* s : sides_)
-            if (s->spec.cut) listNotDone(out_.checks, CheckCode::NotDoneReducedPieces, s->id, "");
         if (spec_.aim != StrengthAim::Full) say(CheckCode::NotDoneRotation, "EN 1998-1:2004 6.6.4(3)");
         if (spec_.panel == PanelAim::Weak) say(CheckCode::NotDonePanelRotation, "EN 1998-1:2004 6.6.4(4)");
         for (const ResolvedSide* s : sides_)

@@ -184,6 +184,8 @@ private:
         say(CheckCode::NotDoneFatigue, "EN 1993-1-9:2005");
         say(CheckCode::NotDoneMinorAxis, "");
         say(CheckCode::NotDoneColumnMember, "EN 1993-1-1:2005 6.3");
+        for (const ResolvedSide& s : joint_.sides)
+            if (s.spec.cut) listNotDone(out_.checks, CheckCode::NotDoneReducedPieces, s.id, "");
         const bool noSpan = std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
             return s.kind != ConnectionKind::FinPlate && !s.isPartner && !s.spec.span;
         });

@@ -71,8 +71,7 @@ std::uint64_t resultKey(const Job& job, const Joint& joint) {
     for (Member& m : bare.members)
         if (Framing* f = std::get_if<Framing>(&m.placement)) {
             f->farEnd.reset();
-            if (!joint.seismic)
-                f->gravityShear.reset(), f->gravityLoad.reset(), f->cutFrom.reset(), f->cutLength.reset(), f->cutDepth.reset();
+            if (!joint.seismic) f->gravityShear.reset(), f->gravityLoad.reset();
         }
     return hashOf(settings, job, bare);
 }

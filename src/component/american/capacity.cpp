@@ -65,9 +65,6 @@ public:
         if (spec_.forcesOf.empty()) say(CheckCode::NotDoneColumnForces, "AISC 341-16 E3.4a");
         say(CheckCode::NotDoneBracing, "AISC 341-16 E3.4b, 358-16 6.3.1(7)");
         say(CheckCode::NotDoneUsOrdinary, "AISC 360-16 J3, J10");
-        for (const ResolvedSide* s : sides)
-            if (s->spec.cut && spec_.rules == SeismicRules::American)
-                listNotDone(out_.checks, CheckCode::NotDoneReducedPieces, s->id, "");
     }
 
 private:
