@@ -13,6 +13,8 @@ namespace zg {
 [[nodiscard]] std::string withoutTrailingZeros(std::string text);
 /// Small letters for the capitals of ASCII, whatever the locale.
 [[nodiscard]] std::string lowered(std::string_view text);
+/// A capital for a first letter of ASCII.
+[[nodiscard]] std::string capitalised(std::string text);
 [[nodiscard]] std::string trimmed(std::string_view text);
 [[nodiscard]] std::vector<std::string> split(std::string_view text, char separator);
 [[nodiscard]] std::string escapedMarkup(std::string_view text);

@@ -2,6 +2,7 @@
 #include "base/text.h"
 #include "component/beam_end.h"
 #include "component/check_list.h"
+#include "component/classification.h"
 #include "component/column_zone.h"
 #include "component/haunch_section.h"
 #include "joint/geometry.h"
@@ -11,32 +12,6 @@
 #include <set>
 
 namespace zg {
-
-const char* jointClause(const char* demand, const char* resistance) {
-    static std::mutex lock;
-    static std::set<std::string> kept; // as many as there are pairs of clauses in this program
-    const std::lock_guard<std::mutex> guard(lock);
-    return kept.insert(std::string(demand) + "; " + resistance).first->c_str();
-}
-
-bool isDuctile(CheckCode code) {
-    switch (code) {
-    case CheckCode::EndPlateBending:
-    case CheckCode::ColumnFlangeBending:
-    case CheckCode::ColumnWebShear:
-    case CheckCode::ColumnWebTension:
-    case CheckCode::BeamWebTension:
-    case CheckCode::TensionStiffener:
-    case CheckCode::DiagonalStrut:
-    case CheckCode::RibShear:
-    case CheckCode::FlangeBreadth:
-    case CheckCode::HaunchEndShear:
-    case CheckCode::HaunchWebShear:
-    case CheckCode::HaunchToeTension:
-    case CheckCode::ColumnsOverBeamsAxis: return true;
-    default: return false;
-    }
-}
 
 std::vector<const ResolvedSide*> hingedSides(const ResolvedJoint& joint) {
     std::vector<const ResolvedSide*> list;
@@ -82,6 +57,35 @@ HingePlace firstToYield(const ResolvedJoint& joint, const ResolvedSide& s, bool 
 
 namespace {
 
+/// Clause of a component's resistance under a demand by another clause, kept for ever: "EN 1998-1:2004 6.5.5(3); EN 1993-1-8
+/// ...".
+const char* jointClause(const char* demand, const char* resistance) {
+    static std::mutex lock;
+    static std::set<std::string> kept; // as many as there are pairs of clauses in this program
+    const std::lock_guard<std::mutex> guard(lock);
+    return kept.insert(std::string(demand) + "; " + resistance).first->c_str();
+}
+
+/// Whether a limit state yields and carries on, rather than lets go.
+bool isDuctile(CheckCode code) {
+    switch (code) {
+    case CheckCode::EndPlateBending:
+    case CheckCode::ColumnFlangeBending:
+    case CheckCode::ColumnWebShear:
+    case CheckCode::ColumnWebTension:
+    case CheckCode::BeamWebTension:
+    case CheckCode::TensionStiffener:
+    case CheckCode::DiagonalStrut:
+    case CheckCode::RibShear:
+    case CheckCode::FlangeBreadth:
+    case CheckCode::HaunchEndShear:
+    case CheckCode::HaunchWebShear:
+    case CheckCode::HaunchToeTension:
+    case CheckCode::ColumnsOverBeamsAxis: return true;
+    default: return false;
+    }
+}
+
 constexpr const char* overStrengthClause = "EN 1998-1:2004 6.5.5(3)";
 
 /// One beam in one sense: its hinge and the states at its design resistance and hardened.
@@ -120,10 +124,6 @@ public:
 
 private:
     double factorOf(const ResolvedSide& s) const { return spec_.hardening * overStrengthOf(spec_, s); }
-    static std::string capital(std::string text) {
-        if (!text.empty() && text[0] >= 'a' && text[0] <= 'z') text[0] = static_cast<char>(text[0] - 'a' + 'A');
-        return text;
-    }
     /// A name no set of the joint has.
     std::string freeId(std::string id) const {
         while (std::any_of(out_.actions.begin(), out_.actions.end(), [&](const ActionSet& a) { return a.id == id; })) id += "'";
@@ -169,7 +169,7 @@ private:
         const ResolvedSide& s = *b.side;
         if constexpr (Workings<Num>::tracing)
             w_.heading(1,
-                       capital(name(s.id)) + " beam, its hinge, sway to the " + (toTheRight ? "right" : "left") +
+                       capitalised(name(s.id)) + " beam, its hinge, sway to the " + (toTheRight ? "right" : "left") +
                            ", tension at the " + (b.isReversed ? "bottom" : "top"),
                        name(s.id) + (b.isReversed ? "-hinge-reversed" : "-hinge-top"));
         b.place = firstToYield(joint_, s, b.isReversed);
@@ -213,7 +213,7 @@ private:
             const Num t_f = w_.given("t_fb", "beam flange", Quantity::Length, s.beam.section.t_f);
             const Num h = w_.given("h_b", "beam depth", Quantity::Length, s.beam.section.h);
             W = w_.let("W_pl_red", "in the middle of the reduced section", Quantity::Modulus,
-                       "equilibrium of the plastic section", W - 2 * c * t_f * (h - t_f));
+                       "equilibrium of the plastic section", reducedModulus(W, c, t_f, h));
         }
         return w_.let("M_pl", "plastic moment of the beam", Quantity::Moment, "EN 1993-1-1:2005 (6.13)", W * f_y);
     }
@@ -234,9 +234,8 @@ private:
         CheckList list = listFor(b, static_cast<int>(out_.actions.size()) + 1);
         list.add(CheckCode::HingeShear, valueOf(V_Ed), valueOf(half), Quantity::Force, "EN 1998-1:2004 6.6.2(2) (6.4)")
             .add({PartKind::BeamWeb, b.side->id});
-        const auto from = std::find_if(joint_.actions.begin(), joint_.actions.end(),
-                                       [&](const ActionSet& a) { return !spec_.forcesOf.empty() && a.id == spec_.forcesOf; });
-        if (from == joint_.actions.end()) return;
+        const ActionSet* from = setBesideHinges(joint_, spec_);
+        if (!from) return;
         const Num N_Ed = w_.given("N_Ed", "axial force of the beam", Quantity::Force, std::abs(forcesAt(*from, b.side->id).N));
         const Num A = w_.given("A_b", "area of the beam", Quantity::Area, beam.A);
         const Num N_Rd = w_.result("N_h_Rd", "15 % of its plastic resistance", Quantity::Force, "EN 1998-1:2004 (6.3)",
@@ -262,7 +261,7 @@ private:
 
     void connection(BeamState& b, int set, int k) {
         if (!(b.M[k] > 0)) return; // gravity keeps the moment's sign: the other sway asks more of it
-        const ActionSet actions = out_.actions[static_cast<std::size_t>(set)];
+        const ActionSet& actions = out_.actions[static_cast<std::size_t>(set)];
         ConnectionActions a;
         a.set = set;
         a.forces = faceForces(joint_, b.side->id, actions);
@@ -303,17 +302,13 @@ private:
                 const Num M = w_.given(isFirst ? "M_h_1" : "M_h_2", "moment at the face", Quantity::Moment, b.M[k]);
                 const Num z = w_.given(isFirst ? "z_1" : "z_2", "between the centres of its flanges", Quantity::Length,
                                        own.centreOfCompression() - own.tensionFlange().along / 2);
-                // In a sway the moments of both sides turn the node the same way, unless gravity keeps tension at the top of
-                // both.
-                const double turns = (b.isReversed ? -1 : 1) * b.side->dir();
-                const double mainTurns = (main.isReversed ? -1 : 1) * main.side->dir();
-                const Num part = turns * mainTurns > 0 ? M / z : -(M / z);
-                sum = isFirst ? part : sum + part;
+                // In a sway both sides turn the node the same way; where gravity keeps the sign, M is negative.
+                sum = isFirst ? M / z : sum + M / z;
                 isFirst = false;
             }
-            const double mainTurns = (main.isReversed ? -1 : 1) * main.side->dir();
+            const double turns = (main.isReversed ? -1 : 1) * main.side->dir();
             const Num V_c = w_.given("V_c_Ed", "mean shear of the columns, against the panel's", Quantity::Force,
-                                     -mainTurns * columnShearOf(joint_, out_.actions[static_cast<std::size_t>(index[k])]));
+                                     -turns * columnShearOf(joint_, out_.actions[static_cast<std::size_t>(index[k])]));
             const Num V =
                 w_.result("V_wp_Ed", "shear of the panel", Quantity::Force, "EN 1998-1:2004 6.6.3(6)", magnitude(sum - V_c));
             panel.demand[k] = valueOf(V);
@@ -411,7 +406,7 @@ private:
         const bool isPlate = code == CheckCode::EndPlateBending;
         const double t = isPlate ? s.spec.plate.thickness : joint_.column.section.t_f;
         const double f_y = isPlate ? s.plateSteel.f_y : joint_.column.steel.f_y;
-        return t <= 0.36 * s.bolt.d * std::sqrt(s.boltClass.f_ub / f_y);
+        return isThinForBolts(t, f_y, s.bolt.d, s.boltClass.f_ub);
     }
     bool yields(const ResolvedSide& s, CheckCode code) const {
         if (code == CheckCode::EndPlateBending || code == CheckCode::ColumnFlangeBending) return isThin(s, code);
@@ -520,7 +515,7 @@ private:
     void margins(Ladder& l) const {
         l.asked = l.hardened;
         if (spec_.aim == StrengthAim::Partial) {
-            const auto first = std::find_if(l.rungs.begin(), l.rungs.end(), [](const Rung& r) { return r.isDuctile; });
+            const Rung* first = l.firstOf(true);
             const bool isFirst = !first->isHinge && first->design > 0;
             l.asked = isFirst ? first->design * spec_.hardening * s_.gamma_M0 * spec_.overStrength : l.hardened;
             l.asked = std::min(l.asked, l.hardened); // the hinge comes then
@@ -551,10 +546,7 @@ private:
                 out_.checks.push_back(c);
             }
         // What yields stands before what lets go.
-        const auto ductile = std::find_if(l.rungs.begin(), l.rungs.end(), [](const Rung& r) { return r.isDuctile; });
-        const Rung* brittle = nullptr;
-        for (const Rung& r : l.rungs)
-            if (!r.isDuctile && (!brittle || r.expected < brittle->expected)) brittle = &r;
+        const Rung *ductile = l.firstOf(true), *brittle = l.firstOf(false);
         if (!brittle) return;
         CheckList list(out_.checks, b.side->id, b.isReversed, index[1]);
         const Rung* least = l.weakest();

@@ -27,13 +27,6 @@ void addLink(Ladder& ladder, const Rung& link);
 /// Puts the rungs in the order of their expected strength.
 void inOrder(Ladder& ladder);
 
-/// Clause of a component's resistance under a demand by another clause, kept for ever: "EN 1998-1:2004 6.5.5(3); EN 1993-1-8
-/// ...".
-[[nodiscard]] const char* jointClause(const char* demand, const char* resistance);
-
-/// Whether a limit state yields and carries on, rather than lets go.
-[[nodiscard]] bool isDuctile(CheckCode code);
-
 /// Ends with a moment connection in the plane of the column, whose beams may have hinges.
 [[nodiscard]] std::vector<const ResolvedSide*> hingedSides(const ResolvedJoint& joint);
 

@@ -4,6 +4,9 @@
 #include <cmath>
 
 namespace zg {
+
+bool isThinForBolts(double t, double f_y, double d, double f_ub) { return t <= 0.36 * d * std::sqrt(f_ub / f_y); }
+
 namespace {
 
 RotationCapacity rotationCapacity(const SideModel& m, const ConnectionResult& c) {
@@ -22,7 +25,7 @@ RotationCapacity rotationCapacity(const SideModel& m, const ConnectionResult& c)
     // 6.4.2(2): every row is held back by the bending of a flange or plate that is thin against its bolts. With a limit on the
     // sum of the rows, something else governs.
     if (c.limit != Limit::None || c.rows.empty()) return RotationCapacity::NotCovered;
-    const auto thin = [&](double t, double f_y) { return t <= 0.36 * m.bolts.size.d * std::sqrt(m.bolts.grade.f_ub / f_y); };
+    const auto thin = [&](double t, double f_y) { return isThinForBolts(t, f_y, m.bolts.size.d, m.bolts.grade.f_ub); };
     for (const RowResult& row : c.rows) {
         const bool byFlange = row.limit == Limit::ColumnFlange && thin(m.column.section.t_f, m.column.steel.f_y);
         const bool byPlate = (row.limit == Limit::EndPlate && thin(m.t_p, m.plateSteel.f_y)) ||

@@ -42,7 +42,6 @@ public:
     }
 
 private:
-    static constexpr double unlimited = 1e15; ///< N: a limit that is not there
     /// The forces are those of a hinge in the beam beyond this plate: the beam's own strength is no limit here.
     bool isBeamHinge() const { return a_.hinge > 0 && !m_.isHaunched(); }
     double armToAxis() const { return m_.centreOfCompression() - m_.axis; }

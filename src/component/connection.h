@@ -5,6 +5,8 @@
 
 namespace zg {
 
+inline constexpr double unlimited = 1e15; ///< N: a limit that is not there
+
 /// What of an action set one connection sees.
 struct ConnectionActions {
     int set = -1;

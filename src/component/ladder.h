@@ -35,6 +35,12 @@ struct Ladder {
     std::vector<Rung> rungs; ///< by expected strength
     /// The first to be used up; null without any.
     [[nodiscard]] const Rung* first() const { return rungs.empty() ? nullptr : &rungs.front(); }
+    /// The first that yields, or that lets go; null without any.
+    [[nodiscard]] const Rung* firstOf(bool isDuctile) const {
+        for (const Rung& r : rungs)
+            if (r.isDuctile == isDuctile) return &r;
+        return nullptr;
+    }
     /// The brittle link with the least margin; null without any.
     [[nodiscard]] const Rung* weakest() const {
         const Rung* least = nullptr;

@@ -1,4 +1,5 @@
 #include "component/verify.h"
+#include "base/text.h"
 #include "component/capacity.h"
 #include "component/check_list.h"
 #include "component/connection.h"
@@ -14,11 +15,7 @@ namespace zg {
 namespace {
 
 /// "Right beam", as a heading of the workings.
-std::string beamTitle(EndId side) {
-    std::string text = name(side) + " beam";
-    if (text[0] >= 'a' && text[0] <= 'z') text[0] = static_cast<char>(text[0] - 'a' + 'A');
-    return text;
-}
+std::string beamTitle(EndId side) { return capitalised(name(side)) + " beam"; }
 
 /// Which procedure answers, by what the two sides of the connection are.
 enum class Procedure { EndPlate, Splice, Welded, FinPlate, None };

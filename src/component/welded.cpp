@@ -36,7 +36,6 @@ public:
     }
 
 private:
-    static constexpr double unlimited = 1e15; ///< N: a limit that is not there
     PartRef part(PartKind kind) const { return {kind, m_.side}; }
     PartRef flangePart(bool isTension) const {
         return part(isTension == m_.isReversed ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange);

@@ -7,8 +7,7 @@ namespace zg {
 
 HingePlace hingeOf(const ResolvedSide& s) {
     HingePlace place;
-    place.W_pl = s.beam.section.W_pl_y;
-    place.M_pl = place.W_pl * s.beam.steel.f_y;
+    place.M_pl = s.beam.section.W_pl_y * s.beam.steel.f_y;
     if (s.kind == ConnectionKind::EndPlate) {
         double beyond = 0;
         for (const auto& rib : {s.spec.ribTop, s.spec.ribBottom})
@@ -29,8 +28,7 @@ HingePlace reducedHingeOf(const ResolvedSide& s) {
     const double end = s.kind == ConnectionKind::EndPlate ? s.spec.plate.thickness / s.cosSlope : 0;
     HingePlace place;
     place.fromFace = end + s.spec.cut->from + s.spec.cut->length / 2;
-    place.W_pl = b.W_pl_y - 2 * s.spec.cut->depth * b.t_f * (b.h - b.t_f);
-    place.M_pl = place.W_pl * s.beam.steel.f_y;
+    place.M_pl = reducedModulus(b.W_pl_y, s.spec.cut->depth, b.t_f, b.h) * s.beam.steel.f_y;
     place.isReduced = true;
     return place;
 }
@@ -39,6 +37,13 @@ std::optional<double> hingeSpan(const ResolvedJoint& joint, const ResolvedSide& 
     if (!s.spec.span) return std::nullopt;
     const double between = (*s.spec.span - (joint.hasColumn ? joint.column.section.h : 0)) / s.cosSlope - 2 * place.fromFace;
     return between > 0 ? std::optional<double>(between) : std::nullopt;
+}
+
+const ActionSet* setBesideHinges(const ResolvedJoint& joint, const SeismicSpec& spec) {
+    if (spec.forcesOf.empty()) return nullptr;
+    for (const ActionSet& a : joint.actions)
+        if (a.id == spec.forcesOf) return &a;
+    return nullptr;
 }
 
 double overStrengthOf(const SeismicSpec& spec, const ResolvedSide& side) {
@@ -93,9 +98,8 @@ HingeForces<Num> hingeForces(Workings<Num>& w, const ResolvedSide& s, const Hing
 }
 
 ActionSet hingeSet(const ResolvedJoint& joint, const SeismicSpec& spec, const std::vector<HingeEnd>& hinges) {
-    const auto from = std::find_if(joint.actions.begin(), joint.actions.end(),
-                                   [&](const ActionSet& a) { return !spec.forcesOf.empty() && a.id == spec.forcesOf; });
-    const auto axialOf = [&](EndId end) { return from == joint.actions.end() ? 0 : forcesAt(*from, end).N; };
+    const ActionSet* from = setBesideHinges(joint, spec);
+    const auto axialOf = [&](EndId end) { return from ? forcesAt(*from, end).N : 0; };
     ActionSet set;
     for (const HingeEnd& h : hinges) {
         const ResolvedSide& s = *joint.side(h.id);

@@ -11,17 +11,24 @@ namespace zg {
 struct HingePlace {
     double fromFace = 0;    ///< support's face to the section, along the axis
     double M_pl = 0;        ///< W_pl f_y of that section
-    double W_pl = 0;        ///< its plastic modulus, mm³
     bool isReduced = false; ///< in the middle of a reduced section
     bool isAtToe = true;    ///< of a haunched end: beyond the haunch; else within it
 };
 /// At the end of the end plate, of its ribs or of the haunches, whichever reaches farthest; in a reduced section where that asks
 /// less shear of both hinges.
 [[nodiscard]] HingePlace hingeOf(const ResolvedSide& side);
-/// In the middle of the reduced section, Z - 2 c t_bf (d - t_bf) (AISC 358-16 (5.8-4)); the beam must have one.
+/// Plastic modulus in the middle of a reduced section: W of the whole beam, c cut from each edge of both flanges (AISC 358-16
+/// (5.8-4)).
+template <class Num> [[nodiscard]] Num reducedModulus(const Num& W, const Num& c, const Num& t_f, const Num& h) {
+    return W - 2 * c * t_f * (h - t_f);
+}
+/// In the middle of the reduced section; the beam must have one.
 [[nodiscard]] HingePlace reducedHingeOf(const ResolvedSide& side);
 /// Between the hinges at both ends of the beam, the far end being like this one; nothing where no span is given or none is left.
 [[nodiscard]] std::optional<double> hingeSpan(const ResolvedJoint& joint, const ResolvedSide& side, const HingePlace& place);
+
+/// The set whose axial forces act with the hinges; null where none is named.
+[[nodiscard]] const ActionSet* setBesideHinges(const ResolvedJoint& joint, const SeismicSpec& spec);
 
 /// gamma_ov of a beam (EN 1998-1:2004 6.2(3)).
 [[nodiscard]] double overStrengthOf(const SeismicSpec& spec, const ResolvedSide& side);

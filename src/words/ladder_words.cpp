@@ -11,10 +11,6 @@ std::string inSentence(std::string text) {
         text[0] = static_cast<char>(text[0] - 'A' + 'a');
     return text;
 }
-std::string capitalised(std::string text) {
-    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z') text[0] = static_cast<char>(text[0] - 'a' + 'A');
-    return text;
-}
 /// Short enough to stand beside a rung; other links are called by their titles.
 struct ShortName {
     CheckCode code;
@@ -58,11 +54,6 @@ constexpr ShortName shortNames[] = {
     {CheckCode::UsWebCrippling, "web crippling"},
 };
 
-const Rung* firstBrittle(const Ladder& l) {
-    const auto at = std::find_if(l.rungs.begin(), l.rungs.end(), [](const Rung& r) { return !r.isDuctile; });
-    return at == l.rungs.end() ? nullptr : &*at;
-}
-
 } // namespace
 
 const char* wordOf(LadderRules rules) { return rules == LadderRules::European ? "European" : "American"; }
@@ -87,7 +78,7 @@ std::string senseOf(const Ladder& l, bool isTwoSided) {
 }
 
 std::string mechanismOf(const Ladder& l) {
-    const Rung *first = l.first(), *brittle = firstBrittle(l);
+    const Rung *first = l.first(), *brittle = l.firstOf(false);
     if (!first) return {};
     if (!first->isDuctile) return nameOf(*first, l) + ", before anything yields";
     const bool isPanel = !first->isHinge && (first->code == CheckCode::ColumnWebShear || first->code == CheckCode::UsPanel);

@@ -8,11 +8,6 @@
 namespace zg {
 namespace {
 
-std::string capitalised(std::string text) {
-    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z') text[0] = static_cast<char>(text[0] - 32);
-    return text;
-}
-
 std::string classSentence(const ConnectionResult& c, FrameKind frame, UnitSystem units) {
     const Classification& k = c.classification;
     std::string text;

@@ -1,6 +1,8 @@
+#include "base/text.h"
 #include "component/american/end.h"
 #include "joint/geometry.h"
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace zg {
@@ -47,18 +49,16 @@ public:
 
     void run() {
         const std::vector<const ResolvedSide*> sides = hingedSides(joint_);
-        for (const ResolvedSide* s : sides)
-            if (!s->spec.span || !endOf(*s, false))
-                return listNotDone(out_.checks,
-                                   s->spec.span && !canBe(*s) ? CheckCode::NotDoneUsLayout : CheckCode::NotDoneHingeSpan, s->id,
-                                   "AISC 358-16 6.1");
+        std::vector<std::array<UsEnd, 2>> ends; // of each beam, with tension at the top and at the bottom
+        for (const ResolvedSide* s : sides) {
+            const auto top = endOf(*s, false), bottom = endOf(*s, true);
+            if (!top || !bottom) return listNotDone(out_.checks, top ? bottom.error() : top.error(), s->id, "AISC 358-16 6.1");
+            ends.push_back({*top, *bottom});
+        }
         for (const bool isReversed : {false, true}) {
-            std::vector<UsEnd> ends; // in a sway the beams on both sides have opposite signs
-            for (const ResolvedSide* s : sides) {
-                const auto end = endOf(*s, (s == sides.front()) == isReversed);
-                if (end) ends.push_back(*end);
-            }
-            if (ends.size() == sides.size()) sway(ends);
+            std::vector<UsEnd> inSway; // the beams on both sides have opposite signs
+            for (std::size_t i = 0; i < ends.size(); ++i) inSway.push_back(ends[i][(i == 0) == isReversed ? 1 : 0]);
+            sway(inSway);
         }
         if (!joint_.columnSpec.storeyHeight && !joint_.columnSpec.endAbove)
             say(CheckCode::NotDoneStoreyHeight, "AISC 341-16 E3.6e.1");
@@ -78,18 +78,19 @@ private:
         return !s.spec.cut && patternOf(s, port_.model(s.id, false)) && patternOf(s, port_.model(s.id, true));
     }
     double axialOf(EndId end) const {
-        const auto from = std::find_if(joint_.actions.begin(), joint_.actions.end(),
-                                       [&](const ActionSet& a) { return !spec_.forcesOf.empty() && a.id == spec_.forcesOf; });
-        return from == joint_.actions.end() ? 0 : forcesAt(*from, end).N;
+        const ActionSet* from = setBesideHinges(joint_, spec_);
+        return from ? forcesAt(*from, end).N : 0;
     }
 
-    std::optional<UsEnd> endOf(const ResolvedSide& s, bool isReversed) const {
+    /// What is known of an end before its hinge, or why it has none.
+    tl::expected<UsEnd, CheckCode> endOf(const ResolvedSide& s, bool isReversed) const {
         UsEnd e;
         e.joint = &joint_;
         e.side = &s;
         e.spec = &spec_;
         e.isReversed = isReversed;
-        if (!canBe(s)) return std::nullopt;
+        if (!s.spec.span) return tl::unexpected(CheckCode::NotDoneHingeSpan);
+        if (!canBe(s)) return tl::unexpected(CheckCode::NotDoneUsLayout);
         e.model = &port_.model(s.id, isReversed);
         e.isWelded = isReduced(s);
         if (!e.isWelded) e.pattern = *patternOf(s, *e.model);
@@ -97,25 +98,19 @@ private:
         e.width = std::min(e.model->b_p, b.b + inch);
         const auto expected = expectedStrength(s.spec.beam.steel, b.isWelded);
         e.R_y = expected ? expected->R_y : spec_.overStrength;
-        const double C_pr = std::min(1.2, (s.beam.steel.f_y + s.beam.steel.f_u) / (2 * s.beam.steel.f_y));
-        if (e.isWelded) {
+        if (e.isWelded)
             e.place = reducedHingeOf(s);
-        } else {
-            e.place.W_pl = b.W_pl_y;
-            e.place.M_pl = e.place.W_pl * s.beam.steel.f_y;
-        }
-        e.M_pr = C_pr * e.R_y * e.place.M_pl;
+        else
+            e.place.M_pl = b.W_pl_y * s.beam.steel.f_y;
         e.S_h = e.isWelded              ? e.place.fromFace
                 : e.pattern.isStiffened ? e.model->t_p + e.model->rib->length
                                         : std::min(b.h / 2, 3 * b.b);
         e.place.fromFace = e.S_h;
         const auto span = hingeSpan(joint_, s, e.place);
-        if (!span) return std::nullopt;
+        if (!span) return tl::unexpected(CheckCode::NotDoneHingeSpan);
         e.L_h = *span;
-        const State f = stateAt(e, e.M_pr);
-        e.V_u = f.V_u, e.V_face = f.V_face, e.M_f = f.M_f;
-        e.V_gravity = gravityAtHinge(s, e.L_h, e.S_h);
-        e.F_fu = e.M_f / (b.h - b.t_f);
+        const double q = s.spec.gravityLoad.value_or(0);
+        e.V_gravity = s.spec.gravityShear ? *s.spec.gravityShear - q * e.S_h : q * e.L_h / 2;
         e.P_r = std::max({0.0, -axialOf(ends::above), -axialOf(ends::below)});
         const SideModel& m = *e.model;
         e.toTop = std::min(m.columnEnd, m.columnEndCompression);
@@ -124,31 +119,36 @@ private:
         return e;
     }
 
-    struct State {
-        double M_f = 0, V_u = 0, V_face = 0;
-    };
     /// Moment and shear at the face that go with a moment in the hinge, the larger shear of both ends of the beam.
-    State stateAt(const UsEnd& e, double hinge) const {
-        const double q = e.side->spec.gravityLoad.value_or(0), stub = std::max(0.0, q);
-        State f;
-        f.V_u = 2 * hinge / e.L_h + std::abs(gravityAtHinge(*e.side, e.L_h, e.S_h));
-        f.V_face = f.V_u + stub * e.S_h;
-        f.M_f = hinge + f.V_u * e.S_h + (e.isReversed ? 0 : stub * e.S_h * e.S_h / 2);
-        return f;
+    template <class N> struct State { N M_f, V_u; };
+    template <class N> static State<N> stateAt(Workings<N>& w, const UsEnd& e, const N& hinge) {
+        const N S_h = w.given("S_h",
+                              e.isWelded              ? "hinge from the column's face: middle of the reduced section"
+                              : e.pattern.isStiffened ? "hinge from the column's face: end of the rib"
+                                                      : "hinge from the column's face: the lesser of d/2 and 3 b_bf",
+                              Quantity::Length, e.S_h, "AISC 358-16 6.8.1 step 1");
+        const N L_h = w.given("L_h", "between the hinges", Quantity::Length, e.L_h);
+        const N V_G = w.given("V_gravity", "shear from gravity at the hinge", Quantity::Force, std::abs(e.V_gravity));
+        const N V_u = w.result("V_u_h", "shear at the hinge, the larger of both ends", Quantity::Force,
+                               "AISC 358-16 6.8.1 step 1", 2 * hinge / L_h + V_G);
+        const N q =
+            w.given("q_G", "gravity between hinge and face, where it adds", Quantity::LineForce, e.isReversed ? 0 : stubLoad(e));
+        return {w.result("M_f", "moment at the column's face", Quantity::Moment, "AISC 358-16 (6.8-1)",
+                         hinge + V_u * S_h + q * square(S_h) / 2),
+                V_u};
     }
-    static double gravityAtHinge(const ResolvedSide& s, double L_h, double S_h) {
-        const double q = s.spec.gravityLoad.value_or(0);
-        return s.spec.gravityShear ? *s.spec.gravityShear - q * S_h : q * L_h / 2;
+    static double faceMoment(const UsEnd& e, double hinge) {
+        Workings<double> silent;
+        return stateAt(silent, e, hinge).M_f;
     }
+    static double stubLoad(const UsEnd& e) { return std::max(0.0, e.side->spec.gravityLoad.value_or(0)); }
 
     /// The hinge's moment and what it brings to the face, 358-16 2.4.3 and 6.8.1 steps 1 and 2.
-    void hinge(const UsEnd& e) {
+    void hinge(UsEnd& e) {
         const ResolvedSide& s = *e.side;
-        if constexpr (Workings<Num>::tracing) {
-            std::string title = name(s.id) + " beam, American rules, tension at the " + (e.isReversed ? "bottom" : "top");
-            title[0] = static_cast<char>(title[0] >= 'a' ? title[0] - 'a' + 'A' : title[0]);
-            w_.heading(1, title, name(s.id) + (e.isReversed ? "-us-reversed" : "-us-top"));
-        }
+        if constexpr (Workings<Num>::tracing)
+            w_.heading(1, capitalised(name(s.id)) + " beam, American rules, tension at the " + (e.isReversed ? "bottom" : "top"),
+                       name(s.id) + (e.isReversed ? "-us-reversed" : "-us-top"));
         w_.note("Load and resistance factor design; SI numbers of the same formulas.", "AISC 358-16 2.4");
         w_.heading(2, "Hinge", "us hinge");
         if (!expectedStrength(s.spec.beam.steel, s.beam.section.isWelded))
@@ -164,36 +164,28 @@ private:
             const Num t_bf = w_.given("t_bf", "beam flange", Quantity::Length, s.beam.section.t_f);
             const Num d = w_.given("d", "beam depth", Quantity::Length, s.beam.section.h);
             Z = w_.let("Z_RBS", "in the middle of the reduced section", Quantity::Modulus, "AISC 358-16 (5.8-4)",
-                       Z - 2 * c * t_bf * (d - t_bf));
+                       reducedModulus(Z, c, t_bf, d));
         }
         const Num C_pr = w_.let("C_pr", "strain hardening", Quantity::Ratio, "AISC 358-16 (2.4-2)",
                                 smaller(Num(1.2), (F_y + F_u) / (2 * F_y)));
         const Num M_pr = w_.result("M_pr", "moment in the hinge", Quantity::Moment, "AISC 358-16 (2.4-1)", C_pr * R_y * F_y * Z);
-        const Num S_h = w_.given("S_h",
-                                 e.isWelded              ? "hinge from the column's face: middle of the reduced section"
-                                 : e.pattern.isStiffened ? "hinge from the column's face: end of the rib"
-                                                         : "hinge from the column's face: the lesser of d/2 and 3 b_bf",
-                                 Quantity::Length, e.S_h, "AISC 358-16 6.8.1 step 1");
-        const Num L_h = w_.given("L_h", "between the hinges", Quantity::Length, e.L_h);
-        const Num V_G = w_.given("V_gravity", "shear from gravity at the hinge", Quantity::Force, std::abs(e.V_gravity));
-        if (const double q_ = s.spec.gravityLoad.value_or(0); q_ * e.L_h / 2 > 2 * e.M_pr / e.L_h)
+        e.M_pr = valueOf(M_pr);
+        if (s.spec.gravityLoad.value_or(0) * e.L_h / 2 > 2 * e.M_pr / e.L_h)
             w_.note("Gravity outweighs the shear of the hinges: the one with tension at the bottom forms in the span. The shear "
-                    "is taken as "
-                    "printed, which is more.",
+                    "is taken as printed, which is more.",
                     "AISC 358-16 6.8.1 step 1");
-        const Num V_u = w_.result("V_u_h", "shear at the hinge, the larger of both ends", Quantity::Force,
-                                  "AISC 358-16 6.8.1 step 1", 2 * M_pr / L_h + V_G);
-        const Num q = w_.given("q_G", "gravity between hinge and face, where it adds", Quantity::LineForce,
-                               e.isReversed ? 0 : std::max(0.0, s.spec.gravityLoad.value_or(0)));
-        (void)w_.result("M_f", "moment at the column's face", Quantity::Moment, "AISC 358-16 (6.8-1)",
-                        M_pr + V_u * S_h + q * square(S_h) / 2);
+        const State<Num> f = stateAt(w_, e, M_pr);
+        e.V_u = valueOf(f.V_u);
+        e.V_face = e.V_u + stubLoad(e) * e.S_h;
+        e.M_f = valueOf(f.M_f);
+        e.F_fu = e.M_f / (s.beam.section.h - s.beam.section.t_f);
     }
 
-    void sway(const std::vector<UsEnd>& ends) {
+    void sway(std::vector<UsEnd>& ends) {
         std::vector<std::vector<UsLink>> links(ends.size());
         std::vector<UsLink> shared;
         for (std::size_t i = 0; i < ends.size(); ++i) {
-            const UsEnd& e = ends[i];
+            UsEnd& e = ends[i];
             hinge(e);
             CheckList list(out_.checks, e.side->id, e.isReversed, -1);
             if (e.isWelded)
@@ -225,9 +217,8 @@ private:
         l.side = e.side->id;
         l.isReversed = e.isReversed;
         l.hingeAt = e.S_h;
-        const double M_p = e.place.M_pl;
-        l.nominal = stateAt(e, M_p).M_f;
-        l.expected = stateAt(e, e.R_y * M_p).M_f;
+        l.nominal = faceMoment(e, e.place.M_pl);
+        l.expected = faceMoment(e, e.R_y * e.place.M_pl);
         l.hardened = l.asked = e.M_f;
         addHinge(l, "AISC 358-16 2.4.3");
         for (const UsLink& k : links) {

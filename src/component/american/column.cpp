@@ -4,9 +4,12 @@
 #include <cmath>
 
 namespace zg {
-namespace {
 
-constexpr double electrode = 70 * 6.894757293168361; ///< F_EXX, MPa
+double webWithPlates(const SideModel& m) {
+    return m.column.section.t_w + (m.column.doubler ? m.column.doubler->sides * m.column.doubler->thickness : 0);
+}
+
+namespace {
 
 /// Least of the column's own resistances to a flange's force, and of which kind.
 template <class Num> struct OwnStrength {
@@ -26,39 +29,35 @@ public:
     void run() {
         own();
         own_.countsBuckling = !e_.isWelded || isPressedTwice();
-        if (e_.isWelded) return welded();
+        const auto clause = [&](const char* bolted, const char* welded) { return e_.isWelded ? welded : bolted; };
         if (e_.atTension)
             continuity(*e_.atTension, own_.leastInTension(), true);
         else
-            bare(CheckCode::UsColumnFlange, own_.flange, "AISC 358-16 6.8.2 step 1", true, PartKind::ColumnFlange, 1.11 * ry());
+            bareFlange();
         if (!e_.atTension || !e_.atCompression)
-            bare(CheckCode::UsWebYielding, own_.yielding, "AISC 358-16 6.8.2 step 4; 360-16 J10.2", true, PartKind::ColumnWeb,
+            bare(CheckCode::UsWebYielding, own_.yielding,
+                 clause("AISC 358-16 6.8.2 step 4; 360-16 J10.2", "AISC 360-16 (J10-2), (J10-3)"), true, PartKind::ColumnWeb,
                  ry());
         if (e_.atCompression) return continuity(*e_.atCompression, own_.leastInCompression(), false);
-        bare(CheckCode::UsWebBuckling, own_.buckling, "AISC 358-16 6.8.2 step 5; 360-16 J10.5", false, PartKind::ColumnWeb,
-             1 / e_.spec->webBucklingPhi);
-        bare(CheckCode::UsWebCrippling, own_.crippling, "AISC 358-16 6.8.2 step 6; 360-16 J10.3", false, PartKind::ColumnWeb,
-             1 / 0.75);
+        if (own_.countsBuckling)
+            bare(CheckCode::UsWebBuckling, own_.buckling, clause("AISC 358-16 6.8.2 step 5; 360-16 J10.5", "AISC 360-16 (J10-8)"),
+                 false, PartKind::ColumnWeb, 1 / phiBuckling());
+        bare(CheckCode::UsWebCrippling, own_.crippling, clause("AISC 358-16 6.8.2 step 6; 360-16 J10.3", "AISC 360-16 J10.3"),
+             false, PartKind::ColumnWeb, 1 / 0.75);
     }
 
 private:
-    /// Flanges welded to the column: 360-16 J10.1 to J10.3, and J10.5 where both sides press (341-16 E3.6f).
-    void welded() {
-        if (e_.atTension) {
-            continuity(*e_.atTension, own_.leastInTension(), true);
-        } else {
-            bare(CheckCode::UsFlangeBending, own_.flange, "AISC 360-16 (J10-1)", true, PartKind::ColumnFlange, ry() / 0.9);
-            addUsRule(list_, CheckCode::UsContinuityNeeded, c_.t_f, e_.side->beam.section.b / 6, true, Quantity::Length,
-                      "AISC 341-16 E3.6f.1(b)")
-                .add({PartKind::ColumnFlange, e_.side->id});
-        }
-        if (!e_.atTension || !e_.atCompression)
-            bare(CheckCode::UsWebYielding, own_.yielding, "AISC 360-16 (J10-2), (J10-3)", true, PartKind::ColumnWeb, ry());
-        if (e_.atCompression) return continuity(*e_.atCompression, own_.leastInCompression(), false);
-        if (isPressedTwice())
-            bare(CheckCode::UsWebBuckling, own_.buckling, "AISC 360-16 (J10-8)", false, PartKind::ColumnWeb, 1 / 0.9);
-        bare(CheckCode::UsWebCrippling, own_.crippling, "AISC 360-16 J10.3", false, PartKind::ColumnWeb, 1 / 0.75);
+    /// The column's flange without continuity plates: yield lines behind an end plate, local bending behind a welded flange.
+    void bareFlange() {
+        if (!e_.isWelded)
+            return bare(CheckCode::UsColumnFlange, own_.flange, "AISC 358-16 6.8.2 step 1", true, PartKind::ColumnFlange,
+                        1.11 * ry());
+        bare(CheckCode::UsFlangeBending, own_.flange, "AISC 360-16 (J10-1)", true, PartKind::ColumnFlange, ry() / 0.9);
+        addUsRule(list_, CheckCode::UsContinuityNeeded, c_.t_f, e_.side->beam.section.b / 6, true, Quantity::Length,
+                  "AISC 341-16 E3.6f.1(b)")
+            .add({PartKind::ColumnFlange, e_.side->id});
     }
+    double phiBuckling() const { return e_.isWelded ? 0.9 : e_.spec->webBucklingPhi; }
     bool isPressedTwice() const { return e_.joint->opposite(e_.side->id) != nullptr; }
     double ry() const { return e_.R_y; }
     void bare(CheckCode code, const Num& resistance, const char* clause, bool isDuctileLink, PartKind part, double more) {
@@ -71,7 +70,7 @@ private:
         w_.heading(2, "Column without continuity plates", "us column");
         const Num F_yc = w_.given("F_yc", "column's yield strength", Quantity::Stress, e_.joint->column.steel.f_y);
         const Num t_cf = w_.given("t_cf", "column flange", Quantity::Length, c_.t_f);
-        const Num t_cw = w_.given("t_cw", "column web, with the supplementary plates", Quantity::Length, web());
+        const Num t_cw = w_.given("t_cw", "column web, with the supplementary plates", Quantity::Length, webWithPlates(m_));
         const Num d = w_.given("d", "beam depth", Quantity::Length, e_.side->beam.section.h);
         const Num t_bf = w_.given("t_bf", "beam flange", Quantity::Length, e_.side->beam.section.t_f);
         const Num t_p = w_.given("t_p", "end plate", Quantity::Length, m_.t_p);
@@ -97,9 +96,9 @@ private:
 
         const bool isAtEnd = e_.toTop < c_.h / 2;
         const Num h = w_.given("h", "column web between its roots", Quantity::Length, clearWebDepth(c_));
-        const Num phi_b = e_.isWelded ? w_.given("phi_b", "resistance factor", Quantity::None, 0.9, "AISC 360-16 J10.5")
+        const Num phi_b = e_.isWelded ? w_.given("phi_b", "resistance factor", Quantity::None, phiBuckling(), "AISC 360-16 J10.5")
                                       : w_.given("phi_b", "resistance factor: 0.75 by 358, 0.90 by 360, as chosen",
-                                                 Quantity::None, e_.spec->webBucklingPhi, "AISC 358-16 6.8.2 step 5");
+                                                 Quantity::None, phiBuckling(), "AISC 358-16 6.8.2 step 5");
         if (!e_.isWelded)
             w_.note("Web buckling is asked by 358 for a flange on one side too; 360-16 J10.5 asks it where both sides press.",
                     "AISC 358-16 6.8.2 step 5");
@@ -121,7 +120,6 @@ private:
         own_.crippling = w_.result("phi_R_n_wc", isAtEnd ? "web crippling, near the column's end" : "web crippling",
                                    Quantity::Force, "AISC 358-16 6.8.2 step 6; 360-16 J10.3", R);
     }
-    double web() const { return c_.t_w + (m_.column.doubler ? m_.column.doubler->sides * m_.column.doubler->thickness : 0); }
     double bearing() const { return e_.side->beam.section.t_f + 2 * legOf(m_.compressionFlange().weld); }
 
     Num flange(const ContinuityPlace* place, const Num& phi_d, const Num& F_yc, const Num& t_cf, const Num& arm) {
@@ -175,8 +173,7 @@ private:
                 "AISC 358-16 6.8.2 step 7");
 
         const double beamFlange = e_.side->beam.section.t_f;
-        const bool isTwoSided = e_.joint->opposite(e_.side->id) != nullptr;
-        addUsRule(list_, CheckCode::UsContinuityThickness, line.thickness, (isTwoSided ? 0.75 : 0.5) * beamFlange, true,
+        addUsRule(list_, CheckCode::UsContinuityThickness, line.thickness, (isPressedTwice() ? 0.75 : 0.5) * beamFlange, true,
                   Quantity::Length, "AISC 341-16 E3.6f.2(b)")
             .add(line.part);
         addUsRule(list_, CheckCode::UsContinuityWidth, 2 * line.width + c_.t_w, e_.side->beam.section.b, true, Quantity::Length,
@@ -266,8 +263,7 @@ void verifyUsPanel(Workings<Num>& w, const std::vector<UsEnd>& ends, double colu
     const Num V_u = w.result("V_pz", "shear of the panel", Quantity::Force, "AISC 341-16 E3.6e.1", larger(Num(0), sum - V_c));
     const Num F_y = w.given("F_yc", "column's yield strength", Quantity::Stress, e.joint->column.steel.f_y);
     const Num d_c = w.given("d_c", "column depth", Quantity::Length, c.h);
-    const Num t_w = w.given("t_cw", "column web, with the supplementary plates", Quantity::Length,
-                            c.t_w + (m.column.doubler ? m.column.doubler->sides * m.column.doubler->thickness : 0));
+    const Num t_w = w.given("t_cw", "column web, with the supplementary plates", Quantity::Length, webWithPlates(m));
     const Num P_r = w.given("P_r", "compression of the column; tension is not credited", Quantity::Force, e.P_r);
     const Num P_c = w.let("P_c", "its yield load", Quantity::Force, "AISC 360-16 J10.6",
                           F_y * w.given("A_g", "column area", Quantity::Area, c.A));

@@ -6,9 +6,9 @@
 /// One beam's extended end plate by American rules (LRFD): what its procedures share. N, mm, MPa.
 namespace zg {
 
-inline constexpr double inch = 25.4;
-/// 29,000 ksi (AISC 360-16).
-inline constexpr double usModulus = 29000 * 6.894757293168361;
+inline constexpr double inch = 25.4, ksi = 6.894757293168361;
+inline constexpr double usModulus = 29000 * ksi;            ///< AISC 360-16
+inline constexpr double electrode = 70 * ksi;               ///< F_EXX
 inline constexpr double phiDuctile = 1.0, phiBrittle = 0.9; ///< phi_d and phi_n of AISC 358-16 2.4.1
 
 struct UsEnd {
@@ -36,6 +36,9 @@ struct UsEnd {
     [[nodiscard]] PartRef part(PartKind kind) const { return {kind, side->id}; }
 };
 
+/// The column's web with its supplementary plates, mm.
+[[nodiscard]] double webWithPlates(const SideModel& model);
+
 /// A link for the ladder: its use by the moment at the face, and what it is expected to carry beyond its design resistance.
 struct UsLink {
     CheckCode code;
@@ -49,7 +52,7 @@ struct UsLink {
 
 /// The end plate, its bolts, ribs and welds (AISC 358-16 6.8.1), and the limits of prequalification (6.3, 6.7, table 6.1).
 template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& end, CheckList& list, std::vector<UsLink>& links);
-/// The beam with a reduced section, welded to the column: the moment at the face, shear (AISC 358-16 5.8), limits of 5.3.
+/// The beam with a reduced section, welded to the column: the moment at the face, shear (AISC 358-16 5.8).
 template <class Num> void verifyUsReduced(Workings<Num>& w, const UsEnd& end, CheckList& list, std::vector<UsLink>& links);
 void checkUsLimits(const UsEnd& end, CheckList& list);
 

@@ -200,7 +200,7 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
     const WebInput& web = m.webs.front();
     if (web.weld.kind == WeldKind::Fillet) {
         // Both fillets across their length against the web's own tension (6.7.6(5)), by millimetre of web.
-        const double strength = 0.75 * 0.6 * 1.5 * 70 * 6.894757293168361 * 2 * web.weld.throat;
+        const double strength = 0.75 * 0.6 * 1.5 * electrode * 2 * web.weld.throat;
         addUsRule(list, CheckCode::UsWebWeld, strength, 0.9 * web.t * s.beam.steel.f_y, true, Quantity::LineForce,
                   "AISC 358-16 6.7.6(5); 360-16 J2.4")
             .add({PartKind::WeldWeb, s.id});
