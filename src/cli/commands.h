@@ -71,6 +71,7 @@ struct PlatesCommand : JobSource {
     bool isKept = false;
     double size = 1;
     std::string under, stiffness;
+    std::string cyclic, loop;
     bool isImperfect = false, hasOtherAxes = false, isPreloaded = false, hasHoles = false;
     bool isConverging = false;
 };

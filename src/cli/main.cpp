@@ -162,7 +162,10 @@ int main(int argc, char** argv) {
                       "Bolts that must not slip are tightened first and carry shear by friction until they slip");
     plates_->add_flag("--holes", platesC.hasHoles, "Holes are cut: net sections yield, shanks bear on the edges of their holes");
     plates_->add_option("--only", platesC.only, "One kind of analysis")
-        ->check(CLI::IsMember({"strength", "buckling", "stability", "curves", "over-strength"}));
+        ->check(CLI::IsMember({"strength", "buckling", "stability", "curves", "over-strength", "cyclic"}));
+    plates_->add_option("--cyclic", platesC.cyclic, "The joint swayed to and fro by the drifts of aisc341 or eccs")
+        ->check(CLI::IsMember({"aisc341", "eccs"}));
+    plates_->add_option("--loop", platesC.loop, "Write the path of the cyclic run as CSV here; - for standard output");
     plates_->add_option("--size", platesC.size, "Factor on the element size")->check(numberWithin(0.3, 4));
     plates_->add_flag("--converge", platesC.isConverging, "Moment-rotation on three sizes instead, and what they come to");
     plates_->add_option("--side", platesC.side, "Beam of --curve and --converge")->check(CLI::IsMember({"right", "left"}));

@@ -1,6 +1,7 @@
 #include "base/text.h"
 #include "commands.h"
 #include "compare/reconcile.h"
+#include "drawing/curve_figure.h"
 #include "drawing/plate_picture.h"
 #include "exchange/plate_cache.h"
 #include "exchange/plate_json.h"
@@ -223,7 +224,7 @@ int stiffness(const ResolvedJoint& resolved, const Joint& joint, const PlatesCom
 int plates(const PlatesCommand& c) {
     auto loaded = load(c);
     if (!loaded) return fail(loaded.error());
-    if (!mayPut({c.json, c.curve, c.gltf, c.vtu, c.png, c.stiffness})) return couldNot;
+    if (!mayPut({c.json, c.curve, c.gltf, c.vtu, c.png, c.stiffness, c.loop})) return couldNot;
     Job* job = &loaded->job;
     Joint& joint = job->joints.front();
     if (c.size != 1) {
@@ -235,6 +236,10 @@ int plates(const PlatesCommand& c) {
         joint.plates->isImperfect |= c.isImperfect;
         joint.plates->isPreloaded |= c.isPreloaded;
         joint.plates->hasHoles |= c.hasHoles;
+    }
+    if (!c.cyclic.empty()) {
+        if (!joint.plates) joint.plates = PlateSpec{};
+        joint.plates->cyclic = c.cyclic == "eccs" ? CyclicProtocol::Eccs : CyclicProtocol::Aisc341;
     }
     const auto resolved = resolve(*job, joint);
     if (!resolved) return fail(resolved.error());
@@ -262,6 +267,7 @@ int plates(const PlatesCommand& c) {
     scope.curves = wants("curves");
     scope.stability = c.only.empty() ? Wanted::AsChosen : wants("stability") ? Wanted::Yes : Wanted::No;
     scope.overStrength = c.only.empty() ? Wanted::AsChosen : wants("over-strength") ? Wanted::Yes : Wanted::No;
+    scope.cyclic = !c.cyclic.empty() || c.only == "cyclic" ? Wanted::Yes : c.only.empty() ? Wanted::AsChosen : Wanted::No;
     const auto study = [&] {
         TerminalProgress progress;
         return studyPlates(*resolved, plateKey(*job, joint), scope, &progress);
@@ -319,12 +325,20 @@ int plates(const PlatesCommand& c) {
         std::cout << "  " << name(m.side) << ", " << wordOf(m.axis) << ": " << curveSentence(m, limit, units) << "\n";
     if (!study->overStrength.empty()) std::cout << "Over-strength of the beams\n";
     for (const PlateStrength& s : study->overStrength) print(s, limit, units, isTwoSided);
+    for (const PlateCyclic& run : study->cyclic) {
+        std::cout << "Swayed to and fro: " << cyclicSentence(run) << ", " << fixedDecimals(run.run.seconds, 0) << " s\n";
+        for (const std::string& line : cyclicFindings(run, units, isTwoSided)) std::cout << "  " << line << "\n";
+    }
     for (const std::string& note : study->notes) std::cout << note << "\n";
 
     if (!c.curve.empty()) {
         for (const PlateMomentRotation& m : c.under.empty() ? study->curves : study->curvesUnder)
             if (m.side == (EndId(c.side.c_str())) && m.isReversed == (c.tension == "bottom") && !put(c.curve, curveTable(m)))
                 return couldNot;
+    }
+    if (!c.loop.empty()) {
+        if (study->cyclic.empty()) return fail({{Severity::Error, joint.mark, "There is no cyclic run to write."}});
+        if (!put(c.loop, pointsTable(loopFigure(study->cyclic.front(), false), units))) return couldNot;
     }
     if (c.isKept) {
         if (const auto kept = keepStudy(c.file, joint.id, writeStudy(*study)); !kept) return fail({kept.error()});

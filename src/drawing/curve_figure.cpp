@@ -99,6 +99,35 @@ CurveFigure curveFigure(const JointResult& result, const ConnectionResult& conne
     return Maker(result, sources).run(connection);
 }
 
+CurveFigure loopFigure(const PlateCyclic& run, bool isStale) {
+    CurveFigure out;
+    out.isOverDrift = true;
+    for (std::size_t i = 0; i < run.beams.size(); ++i) {
+        CurveSeries s{CurveSeries::Kind::Plates, std::string("plates, ") + name(run.beams[i].side), {}, 0, i > 0, isStale};
+        for (const PlateCyclic::Point& p : run.path) {
+            s.points.push_back({p.drift, p.M[i]});
+            s.M_j_Rd = std::max(s.M_j_Rd, std::abs(p.M[i]));
+            out.reachPhi = std::max(out.reachPhi, 1.08 * std::abs(p.drift));
+        }
+        out.reachM = std::max(out.reachM, 1.1 * s.M_j_Rd);
+        out.series.push_back(std::move(s));
+    }
+    const double asked = run.neededDrift > 0 ? 0.8 * run.beams.front().M_pl : 0;
+    out.reachM = std::max(out.reachM, 1.1 * asked);
+    out.backPhi = -out.reachPhi, out.backM = -out.reachM;
+    for (const double sign : {1.0, -1.0})
+        if (asked > 0)
+            out.series.push_back({CurveSeries::Kind::Datum,
+                                  sign > 0 ? "0.8 M_pl" : "0.8 M_pl, other sense",
+                                  {{out.backPhi, sign * asked}, {out.reachPhi, sign * asked}},
+                                  asked,
+                                  false,
+                                  false});
+    for (const PlateDriftMark& m : run.marks)
+        out.marks.push_back({significant(1e3 * m.drift, 4) + " mrad", {m.drift, m.M.front()}, CheckState::Within, false});
+    return out;
+}
+
 const ConnectionResult* inOtherSense(const JointResult& result, const ConnectionResult& c) {
     const ConnectionResult* best = nullptr;
     for (const ConnectionResult& k : result.connections)
@@ -130,7 +159,8 @@ double rotationOf(const ConnectionResult& c, double M) {
 
 std::string pointsTable(const CurveFigure& figure, UnitSystem units) {
     const Unit moment = unitOf(Quantity::Moment, units);
-    std::string table = std::string("series,rotation mrad,moment ") + moment.symbol + "\n";
+    std::string table =
+        std::string(figure.isOverDrift ? "series,drift mrad,moment " : "series,rotation mrad,moment ") + moment.symbol + "\n";
     const auto line = [&](const std::string& name, const Point2& p) {
         table += csvQuoted(name) + "," + significant(1e3 * p.x, 9) + "," + significant(p.y / moment.factor, 9) + "\n";
     };

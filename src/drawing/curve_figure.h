@@ -7,6 +7,7 @@
 
 namespace zg {
 
+struct PlateCyclic;
 struct PlateMomentRotation;
 struct PlateStudy;
 
@@ -39,6 +40,7 @@ struct CurveFigure {
     std::vector<CurvePlace> demands, marks;
     std::vector<CurveWedge> wedges;
     std::vector<Point2> meshBand; ///< closed line round the plates' curve by the error of its mesh; empty when that is not known
+    bool isOverDrift = false;     ///< x is a storey drift, not a rotation
     double reachPhi = 0, reachM = 0, backPhi = 0, backM = 0; ///< of all that matters: up to, and down to (negative)
 };
 
@@ -52,6 +54,9 @@ struct CurveSources {
 
 /// Empty for a connection without a curve.
 [[nodiscard]] CurveFigure curveFigure(const JointResult& result, const ConnectionResult& connection, const CurveSources& sources);
+
+/// Moments at the faces of all beams over the drift of a cyclic run, and 0.8 M_pl where that is asked for.
+[[nodiscard]] CurveFigure loopFigure(const PlateCyclic& run, bool isStale);
 
 /// The worst connection of the same side in the other sense of action; null without one.
 [[nodiscard]] const ConnectionResult* inOtherSense(const JointResult& result, const ConnectionResult& connection);

@@ -12,7 +12,7 @@ namespace zg {
 namespace {
 
 using nlohmann::json;
-constexpr int version = 10; // raised whenever the same joint would come out otherwise
+constexpr int version = 11; // raised whenever the same joint would come out otherwise
 
 constexpr JsonLimits bounds{16, 2'000'000};
 
@@ -22,6 +22,7 @@ template <> constexpr int countOf<PartKind>() { return static_cast<int>(lastPart
 template <> constexpr int countOf<PlateLimit>() { return static_cast<int>(PlateLimit::NoEquilibrium) + 1; }
 template <> constexpr int countOf<MomentRule>() { return static_cast<int>(MomentRule::TwoPercent) + 1; }
 template <> constexpr int countOf<PartEvent>() { return static_cast<int>(PartEvent::WeldFracture) + 1; }
+template <> constexpr int countOf<CyclicProtocol>() { return static_cast<int>(CyclicProtocol::Eccs) + 1; }
 template <> constexpr int countOf<PatchLoadKind>() { return static_cast<int>(PatchLoadKind::End) + 1; }
 template <> constexpr int countOf<CurveAxis>() { return static_cast<int>(CurveAxis::Torsion) + 1; }
 template <> constexpr int countOf<ImperfectionRule>() { return static_cast<int>(ImperfectionRule::Bow) + 1; }
@@ -112,10 +113,27 @@ template <class V> void list(V& v, PlateMomentRotation& m) {
     v("imbalance", m.axialImbalance), v("peak", m.peakStress), v("peak_part", m.peakPart), v("freedoms", m.freedoms);
     v("seconds", m.seconds), v("complete", m.isComplete), v("message", m.message);
 }
+template <class V> void list(V& v, PlateCycle& c) {
+    v("drift", c.drift), v("repeated", c.isRepeated), v("most", c.most), v("least", c.least), v("dissipated", c.dissipated);
+    v("damping", c.damping), v("plastic", c.plasticDrift), v("unloading", c.unloading);
+}
+template <class V> void list(V& v, PlateDriftMark& m) { v("drift", m.drift), v("M", m.M), v("parts", m.parts); }
+template <class V> void list(V& v, PlateCyclic::Beam& b) {
+    v("side", b.side), v("lever", b.lever), v("arm", b.arm), v("M_pl", b.M_pl), v("stiffness", b.stiffness);
+}
+template <class V> void list(V& v, PlateCyclic::Point& p) { v("drift", p.drift), v("M", p.M); }
+template <class V> void list(V& v, PlateCyclic& c) {
+    v("protocol", c.protocol), v("target", c.target), v("beams", c.beams), v("expected", c.expectedStrength);
+    v("hardening", c.hardening), v("kinematic", c.kinematicPart), v("yield", c.yieldDrift), v("path", c.path);
+    v("cycles", c.cycles), v("marks", c.marks), v("first", c.firstYield), v("first_drift", c.firstYieldDrift);
+    v("tightened", c.isTightened), v("reached", c.reached), v("needed_drift", c.neededDrift),
+        v("needed_rotation", c.neededRotation), v("run", c.run);
+    v("freedoms", c.freedoms), v("complete", c.isComplete);
+}
 template <class V> void list(V& v, PlateStudy& s) {
     v("mark", s.mark), v("geometry", s.geometry), v("sets", s.sets), v("buckling", s.buckling), v("curves", s.curves);
     v("over_strength", s.overStrength), v("element_size", s.elementSize), v("freedoms", s.freedoms), v("seconds", s.seconds);
-    v("stability", s.stability), v("curves_under", s.curvesUnder), v("curves_about", s.curvesAbout);
+    v("stability", s.stability), v("curves_under", s.curvesUnder), v("curves_about", s.curvesAbout), v("cyclic", s.cyclic);
     v("complete", s.isComplete), v("notes", s.notes), v("mechanism", s.mechanism), v("mechanism_words", s.mechanismWords);
 }
 
@@ -231,6 +249,14 @@ void verify(const PlateStudy& s) {
     for (const PlateStability& set : s.stability) {
         run(set.run);
         for (const PlateImperfection& i : set.imperfections) insist(i.mode >= 0 && i.mode < 1000);
+    }
+    insist(s.cyclic.size() <= 1);
+    for (const PlateCyclic& c : s.cyclic) {
+        run(c.run);
+        insist(!c.beams.empty());
+        for (const PlateCyclic::Point& p : c.path) insist(p.M.size() == c.beams.size());
+        for (const PlateCycle& k : c.cycles) insist(k.most.size() == c.beams.size() && k.least.size() == c.beams.size());
+        for (const PlateDriftMark& m : c.marks) insist(m.M.size() == c.beams.size());
     }
     for (const PlateBuckling& b : s.buckling) {
         insist(b.set >= -1);

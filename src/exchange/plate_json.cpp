@@ -188,6 +188,55 @@ ordered_json curveJson(const PlateMomentRotation& m, const LimitRules& rules) {
     return j;
 }
 
+ordered_json cyclicJson(const PlateCyclic& c, const LimitRules& rules) {
+    ordered_json beams = ordered_json::array(), path = ordered_json::array(), cycles = ordered_json::array(),
+                 marks = ordered_json::array();
+    for (const PlateCyclic::Beam& b : c.beams)
+        beams.push_back({{"side", name(b.side)},
+                         {"lever_mm", b.lever},
+                         {"arm_mm", b.arm},
+                         {"M_pl_Nmm", b.M_pl},
+                         {"first_stiffness_Nmm_per_rad", b.stiffness}});
+    for (const PlateCyclic::Point& p : c.path) path.push_back({{"drift_rad", p.drift}, {"M_Nmm", p.M}});
+    for (const PlateCycle& k : c.cycles)
+        cycles.push_back({{"drift_rad", k.drift},
+                          {"repeats_the_one_before", k.isRepeated},
+                          {"M_most_Nmm", k.most},
+                          {"M_least_Nmm", k.least},
+                          {"dissipated_Nmm", k.dissipated},
+                          {"equivalent_damping", k.damping},
+                          {"plastic_drift_rad", k.plasticDrift},
+                          {"unloading_over_first_stiffness", k.unloading}});
+    for (const PlateDriftMark& m : c.marks) {
+        ordered_json parts = ordered_json::array();
+        for (const PartUse& p : m.parts)
+            parts.push_back({{"part", partId(p.part)}, {"accumulated_plastic_strain", p.strain}, {"at_mm", p.strainAt}});
+        marks.push_back({{"drift_rad", m.drift}, {"M_Nmm", m.M}, {"parts", std::move(parts)}});
+    }
+    ordered_json j{{"protocol", EnumNames<CyclicProtocol>::names[static_cast<int>(c.protocol)]},
+                   {"target_rad", c.target},
+                   {"reached_rad", c.reached},
+                   {"drift_with_0.8_M_pl_rad", c.driftWith(0.8)},
+                   {"plastic_rotation_kept_rad", c.plasticDriftKept()},
+                   {"expected_strength", c.expectedStrength},
+                   {"hardening_E_t_over_E", c.hardening},
+                   {"kinematic_share", c.kinematicPart},
+                   {"bolts_tightened", c.isTightened},
+                   {"dissipated_Nmm", c.dissipated()},
+                   {"complete", c.isComplete},
+                   {"freedoms", c.freedoms},
+                   {"beams", std::move(beams)},
+                   {"marks", std::move(marks)},
+                   {"cycles", std::move(cycles)},
+                   {"path", std::move(path)},
+                   {"end", strengthJson(c.run, rules)}};
+    if (c.yieldDrift > 0) j["yield_drift_rad"] = c.yieldDrift;
+    if (c.neededDrift > 0) j["needed_drift_rad"] = c.neededDrift;
+    if (c.neededRotation > 0) j["needed_plastic_rotation_rad"] = c.neededRotation;
+    if (c.firstYieldDrift > 0) j["first_yield"] = {{"part", partId(c.firstYield)}, {"drift_rad", c.firstYieldDrift}};
+    return j;
+}
+
 } // namespace
 
 std::string plateJson(const Joint& joint, const PlateStudy& study, const std::vector<Reconciliation>& compared,
@@ -240,6 +289,9 @@ std::string plateJson(const Joint& joint, const PlateStudy& study, const std::ve
     for (const PlateMomentRotation& m : study.curvesAbout) about.push_back(curveJson(m, rules));
     j["moment_rotation_about"] = std::move(about);
     j["over_strength"] = std::move(over);
+    ordered_json cyclic = ordered_json::array();
+    for (const PlateCyclic& c : study.cyclic) cyclic.push_back(cyclicJson(c, rules));
+    j["cyclic"] = std::move(cyclic);
     j["reconciliation"] = std::move(both);
     j["checks"] = std::move(checks);
     j["notes"] = study.notes;

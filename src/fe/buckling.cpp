@@ -138,7 +138,7 @@ MembraneField membraneForces(const Analysis& analysis) {
     for (int e = 0; e < static_cast<int>(field.size()); ++e) {
         const ShellElement& shell = system.shell(e);
         const LayeredSection& section = shell.section();
-        const int perPoint = historySize(section.layerCount());
+        const int perPoint = section.historySize();
         for (int p = 0; p < shell.pointCount(); ++p) {
             const SectionVector strain = shell.strainAt(p, system.nodal(e, state), state.shells[e]);
             const double* history = system.history(state, e) + static_cast<std::ptrdiff_t>(p) * perPoint;

@@ -44,6 +44,12 @@ void checkParts(const Model& m, Report& r) {
         if (!(s.f_y > 0)) r.error(s.id, "The yield strength of " + s.id + " is " + number(s.f_y) + " MPa; it must be above 0.");
         if (!(s.E_t >= 0 && s.E_t < s.E))
             r.error(s.id, "The tangent modulus of " + s.id + " is " + number(s.E_t) + " MPa; it must lie between 0 and E.");
+        if (!(s.kinematicPart >= 0 && s.kinematicPart <= 1))
+            r.error(s.id, "Of the hardening of " + s.id + " a share of " + number(s.kinematicPart) +
+                              " is said to carry the yield surface along; it must lie between 0 and 1.");
+        if (!(std::isfinite(s.recall) && s.recall >= 0) || (s.recall > 0 && !(s.kinematicModulus() > 0)))
+            r.error(s.id, "The recall of " + s.id + " is " + number(s.recall) +
+                              "; it must not be below 0, and needs hardening that carries the yield surface along.");
     }
 }
 

@@ -20,9 +20,13 @@ using SectionVector = std::array<double, 6>;
 /// Symmetric 6x6, lower triangle by rows: entry (i, j <= i) at i (i + 1)/2 + j.
 using SectionMatrix = std::array<double, 21>;
 
-/// History of one material point: for each layer the plastic strain (s, d, xy) and the accumulated plastic strain; component by
-/// component, layers innermost: [4][layerCount].
-inline int historySize(int layerCount) { return 4 * layerCount; }
+/// How the centre of the yield surface moves. Back stress beta in the plane-stress axes: its deviator is that of the back stress
+/// in space, so that uniaxial tension carries it along the bar alone. With eta the stress less beta: d beta = C lambda eta -
+/// recall beta d kappa.
+struct CarriedSurface {
+    double modulus = 0; ///< C, MPa
+    double recall = 0;  ///< per unit accumulated plastic strain
+};
 
 /// A plate's thickness in layers of one steel; immutable, shared by all elements of a part.
 class LayeredSection {
@@ -33,6 +37,11 @@ public:
     [[nodiscard]] double thickness() const { return thickness_; }
     [[nodiscard]] const Material& material() const { return material_; }
     [[nodiscard]] const EllipsoidLaw& law() const { return law_; }
+    /// History of one material point: for each layer the plastic strain (s, d, xy) and the accumulated plastic strain, and where
+    /// the surface is carried along the back stress (s, d, xy) and what its recall has dissipated; component by component,
+    /// layers innermost.
+    [[nodiscard]] int historySize() const { return (isCarried() ? 8 : 4) * count_; }
+    [[nodiscard]] bool isCarried() const { return carried_.modulus > 0; }
     [[nodiscard]] double layerHeight(int layer) const { return z_[layer]; } ///< mm above mid-plane
     [[nodiscard]] double layerWeight(int layer) const { return w_[layer]; } ///< mm
 
@@ -58,18 +67,20 @@ public:
     [[nodiscard]] PlaneStress stressAt(const SectionVector& strain, const double* history, double height) const;
     /// Accumulated plastic strain at a height, interpolated in the same way.
     [[nodiscard]] double plasticStrainAt(const double* history, double height) const;
-    /// Elastic energy stored and plastic work done, N mm per area.
+    /// Elastic energy stored and plastic work done, N mm per area; what a back stress holds counts as plastic work.
     [[nodiscard]] double storedEnergy(const SectionVector& strain, const double* history) const;
     [[nodiscard]] double plasticWork(const double* history) const;
 
 private:
     [[nodiscard]] PlaneStress fromDiagonal(const std::array<double, 3>& f) const;
     [[nodiscard]] double interpolated(const double* values, double height) const;
+    void carryOn(const double* before, double* after, const double* lambda, const double (*eta)[maxLayers]) const;
 
     Material material_;
     double thickness_;
     int count_;
     EllipsoidLaw law_;
+    CarriedSurface carried_;
     double secondMoment_ = 0;
     std::array<double, maxLayers> z_{}, w_{};
 };

@@ -5,17 +5,23 @@
 
 namespace zg::fe {
 
-/// Isotropic steel: linear elastic, von Mises yield, bilinear with isotropic hardening (EN 1993-1-5:2006 annex C.6).
+/// Isotropic steel: linear elastic, von Mises yield, bilinear (EN 1993-1-5:2006 annex C.6). Its hardening widens the yield
+/// surface, or carries it along, or both; on a straight path from rest the two are the same.
 struct Material {
     std::string id = "steel";
     double E = 210000;                                    ///< MPa
     double nu = 0.3;                                      ///<
     double f_y = std::numeric_limits<double>::infinity(); ///< MPa; infinite: stays elastic
     double E_t = 0;                                       ///< MPa, total tangent modulus beyond yield, 0 <= E_t < E
-    double transverseShear = 1;                           ///< factor on the stiffness of plates against shear across them
+    double kinematicPart = 0; ///< of the hardening: this share carries the surface along (Prager 1956), the rest widens it
+    double recall = 0; ///< per unit plastic strain, of the carried part: it saturates at C/recall (Armstrong and Frederick 1966)
+    double transverseShear = 1; ///< factor on the stiffness of plates against shear across them
     [[nodiscard]] double shearModulus() const { return E / (2 * (1 + nu)); }
     /// Modulus over plastic strain, H = E E_t / (E - E_t).
     [[nodiscard]] double plasticModulus() const { return E * E_t / (E - E_t); }
+    /// Modulus of the back stress, C = kinematicPart H.
+    [[nodiscard]] double kinematicModulus() const { return kinematicPart * plasticModulus(); }
+    [[nodiscard]] double isotropicModulus() const { return (1 - kinematicPart) * plasticModulus(); }
 };
 
 enum class LayerRuleKind { Simpson, Gauss, MidPoint };

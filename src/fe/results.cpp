@@ -37,7 +37,7 @@ std::array<PointStress, 4> pointStresses(const Analysis& analysis, int shell) {
     std::array<PointStress, 4> out;
     for (int p = 0; p < e.pointCount(); ++p) {
         const SectionVector strain = e.strainAt(p, u, state.shells[shell]);
-        const double* history = system.history(state, shell) + static_cast<std::ptrdiff_t>(p) * historySize(section.layerCount());
+        const double* history = system.history(state, shell) + static_cast<std::ptrdiff_t>(p) * section.historySize();
         for (int level = 0; level < 3; ++level) {
             const double height = 0.5 * (level - 1) * section.thickness();
             out[p].stress[level] = section.stressAt(strain, history, height);
@@ -198,8 +198,7 @@ SectionForces sectionForces(const Analysis& analysis, int shell, int point) {
     const LayeredSection& section = e.section();
     const ElementVector u = system.nodal(shell, analysis.state());
     const SectionVector strain = e.strainAt(point, u, analysis.state().shells[shell]);
-    const double* history =
-        system.history(analysis.state(), shell) + static_cast<std::ptrdiff_t>(point) * historySize(section.layerCount());
+    const double* history = system.history(analysis.state(), shell) + static_cast<std::ptrdiff_t>(point) * section.historySize();
     SectionForces f;
     for (int layer = 0; layer < section.layerCount(); ++layer) {
         const PlaneStress s = section.layerStress(strain, history, layer);

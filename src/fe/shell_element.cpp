@@ -163,7 +163,7 @@ SectionVector ShellElement::strainAt(int point, const ElementVector& u, const St
 
 void ShellElement::respond(const ElementVector& u, const double* before, double* after, State& state, ElementVector& forces,
                            ElementMatrix* stiffness) const {
-    const int perPoint = historySize(section_->layerCount());
+    const int perPoint = section_->historySize();
     const unsigned hadYielded = [&] {
         unsigned bits = 0;
         for (int i = 0; i < pointCount_; ++i)
@@ -274,7 +274,7 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
 }
 
 double ShellElement::storedEnergy(const ElementVector& u, const double* history, const State& state) const {
-    const int perPoint = historySize(section_->layerCount());
+    const int perPoint = section_->historySize();
     double energy = 0;
     std::array<double, shellColumns> all{};
     std::copy(u.begin(), u.end(), all.begin());
@@ -288,8 +288,7 @@ double ShellElement::storedEnergy(const ElementVector& u, const double* history,
 
 double ShellElement::plasticWork(const double* history) const {
     double work = 0;
-    for (int i = 0; i < pointCount_; ++i)
-        work += points_[i].area * section_->plasticWork(history + i * historySize(section_->layerCount()));
+    for (int i = 0; i < pointCount_; ++i) work += points_[i].area * section_->plasticWork(history + i * section_->historySize());
     return work;
 }
 

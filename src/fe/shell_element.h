@@ -21,14 +21,14 @@ inline double drillingFactor(double thickness, double area) { return std::min(1.
 constexpr double shearFactor = 5.0 / 6;
 
 /// One shell element: what it answers to given nodal displacements. Immutable; history is the caller's.
-/// History of an element: [point][4][layer] (layered_section.h); points that never yielded hold zeros.
+/// History of an element: [point][what][layer] (layered_section.h); points that never yielded hold zeros.
 class ShellElement {
 public:
     ShellElement(const ShellKinematics& kinematics, const LayeredSection& section);
 
     [[nodiscard]] int nodeCount() const { return nodeCount_; }
     [[nodiscard]] int pointCount() const { return pointCount_; }
-    [[nodiscard]] int historyLength() const { return pointCount_ * historySize(section_->layerCount()); }
+    [[nodiscard]] int historyLength() const { return pointCount_ * section_->historySize(); }
     [[nodiscard]] const LayeredSection& section() const { return *section_; }
     [[nodiscard]] const ElementMatrix& elasticStiffness() const { return elastic_; }
 

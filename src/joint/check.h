@@ -133,6 +133,8 @@ enum class CheckCode {
     PlateBucklingFactor,
     PlateBucklingReduced,
     PlatesStability,
+    PlatesDrift,
+    PlatesPlasticRotation,
     // detailing
     EndDistance,
     EdgeDistancePlate,

@@ -23,6 +23,10 @@ template <> struct EnumNames<MomentRule> {
     static constexpr const char* names[] = {"limit", "a third of S_j,ini", "first yield", "1 % strain", "2 % strain"};
 };
 
+/// By which drifts a cyclic run goes (plates/protocol.h).
+enum class CyclicProtocol { None, Aisc341, Eccs };
+template <> struct EnumNames<CyclicProtocol> { static constexpr const char* names[] = {"none", "AISC 341 K", "ECCS"}; };
+
 /// Choices of the plate method; what is absent from a joint has these values.
 struct PlateSpec {
     static constexpr bool hasFields = true;
@@ -42,6 +46,8 @@ struct PlateSpec {
     bool isColumnHeld = false;
     bool isCapacityDesigned = false;
     double overStrength = 1.25, hardening = 1.1;
+    CyclicProtocol cyclic = CyclicProtocol::None;
+    double cyclicDrift = 0.04, cyclicHardening = 0.01, cyclicKinematic = 1;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"size_factor", Quantity::None, 0.3, 4, "factor on the default element size"}, s.sizeFactor);
         v(Field{"strain_limit", Quantity::Ratio, 0.001, 0.2, "plastic strain at which a plate is used up"}, s.strainLimit);
@@ -78,6 +84,14 @@ struct PlateSpec {
         v(Field{"over_strength", Quantity::None, 1, 2, "gamma_ov of the beams' steel (EN 1998-1:2004 6.2)"}, s.overStrength);
         v(Field{"hardening", Quantity::None, 1, 1.5, "strain hardening in the plastic hinge (EN 1998-1:2004 6.5.5)"},
           s.hardening);
+        v(Field{"cyclic", Quantity::None, 0, 0, "drifts of a cyclic run: none, AISC 341 K or ECCS"}, s.cyclic);
+        v(Field{"cyclic_drift", Quantity::Angle, 0.002, 0.1, "largest storey drift of the cyclic run"}, s.cyclicDrift);
+        v(Field{"cyclic_hardening", Quantity::None, 0, 0.1,
+                "E_t over E beyond yield in the cyclic run (EN 1993-1-5:2006 annex C.6)"},
+          s.cyclicHardening);
+        v(Field{"cyclic_kinematic", Quantity::None, 0, 1,
+                "share of that hardening which carries the yield surface along; the rest widens it"},
+          s.cyclicKinematic);
     }
 };
 

@@ -90,6 +90,15 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
         if (u < atToe) return (1 - u / atToe) * from + u / atToe * middle;
         return (1 - u) / (1 - atToe) * middle + (u - atToe) / (1 - atToe) * to;
     };
+    // A reduced section: the flanges' edges on a circular arc, everything in them drawn in with their width.
+    const auto narrowed = [&](double u, double c) {
+        if (!s.spec.cut) return c;
+        const auto& cut = *s.spec.cut;
+        const double fromMiddle = u * length - cut.from - cut.length / 2, half = cut.length / 2;
+        if (std::abs(fromMiddle) >= half) return c;
+        const double radius = (cut.depth * cut.depth + half * half) / (2 * cut.depth);
+        return c * (1 - (cut.depth - radius + std::sqrt(radius * radius - fromMiddle * fromMiddle)) / (b.b / 2));
+    };
     GridLines u(0, 1, 4 * fine_ / length), y(-b.b / 2, b.b / 2, 2 * fine_), d(b.t_f / 2, b.h - b.t_f / 2, 2.5 * fine_);
     // A flange takes its force from the web on the last millimetres: a first element much longer than half its thickness would
     // yield late.
@@ -98,6 +107,11 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     if (toe > 0) {
         u.through(atToe);
         u.fine(atToe - 0.15 * b.h / length, atToe + 0.15 * b.h / length, 2 * fine_ / length);
+    }
+    if (s.spec.cut) {
+        const double from = s.spec.cut->from, to = from + s.spec.cut->length;
+        for (const double place : {from, (from + to) / 2, to}) u.through(place / length);
+        u.fine(from / length, to / length, 1.5 * fine_ / length);
     }
     if (isFin) { // lines through the bolts
         const FinPlate& f = s.spec.fin;
@@ -126,7 +140,8 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     const std::vector<double> us = u.positions(), ys = y.positions(), ds = d.positions();
     const double f_y = settings_.beamStrength * s.beam.steel.f_y;
     const auto flange = [&](PartKind kind, PartKind weldKind, double depth, const WeldSpec& spec) {
-        const auto edge = grid(part({kind, s.id}, b.t_f, f_y), us, ys, [&](double a, double c) { return at(a, c, depth); });
+        const auto edge =
+            grid(part({kind, s.id}, b.t_f, f_y), us, ys, [&](double a, double c) { return at(a, narrowed(a, c), depth); });
         if (faceShells.empty()) return; // ends free
         flangeWeld({weldKind, s.id}, s, {edge, ys, b.t_f, rootHalf, kind == PartKind::BeamTopFlange}, spec, s.beam.steel,
                    faceShells);

@@ -103,6 +103,14 @@ std::vector<Check> plateChecks(const PlateStudy& study, const LimitRules& rules)
                        "EN 1993-1-5:2006 C.9");
         ledger.add(c);
     }
+    for (const PlateCyclic& run : study.cyclic) {
+        const auto add = [&](CheckCode code, double needed, double reached, const char* clause) {
+            ledger.add(made(code, -1, needed, reached, Quantity::Rotation, useOf(needed, reached), clause));
+        };
+        if (run.isDriftDecided()) add(CheckCode::PlatesDrift, run.neededDrift, run.driftWith(0.8), "AISC 341-16 E3.6b");
+        if (run.isRotationDecided())
+            add(CheckCode::PlatesPlasticRotation, run.neededRotation, run.plasticDriftKept(), "EN 1998-1:2004 6.6.4(3)");
+    }
     for (const PlateBuckling& b : study.buckling) {
         if (hasRun(b.set)) continue;
         for (const PlateMode& mode : b.modes) {

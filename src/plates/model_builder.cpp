@@ -67,6 +67,7 @@ int ModelBuilder::part(PartRef ref, double thickness, double f_y, const std::str
     m.E = youngsModulus * (isOfBeam(ref) || isOfHaunch(ref.kind) ? settings_.beamStiffness : 1);
     m.f_y = f_y / joint_.settings.gamma_M0;
     m.E_t = settings_.hardeningPart * youngsModulus;
+    m.kinematicPart = settings_.kinematicPart;
     m.transverseShear = settings_.transverseShear;
     out_.parts.push_back(ref);
     return out_.model.addPart(partId(ref) + suffix, thickness, out_.model.addMaterial(m));

@@ -282,6 +282,67 @@ struct PlateMomentRotation {
     [[nodiscard]] std::vector<CurveMark> marks() const;
 };
 
+/// A cycle of a cyclic run: from no drift to its amplitude, to the other side and back.
+struct PlateCycle {
+    double drift = 0;        ///< rad
+    bool isRepeated = false; ///< not run: the one before came back to where it began, or next to it with a damping below 0.5 %
+    /// By beam: largest moment at the face with tension at the top, and at the bottom (below nil), N mm.
+    std::vector<double> most, least;
+    double dissipated = 0; ///< by all beams together, N mm
+    double damping = 0;    ///< equivalent viscous: dissipated over 4 pi times the elastic energy of the secant through both ends
+    double plasticDrift = 0; ///< of the first beam's drift what its first stiffness does not explain, at the first end
+    double unloading = 0;    ///< stiffness of the first step back over the first one, least of the beams
+};
+/// What the joint has come to when a level of drift is first reached.
+struct PlateDriftMark {
+    double drift = 0;
+    std::vector<double> M;      ///< by beam, N mm
+    std::vector<PartUse> parts; ///< plastic strain accumulated until then, most first; those that have none are left out
+};
+/// A joint swayed to and fro.
+struct PlateCyclic {
+    CyclicProtocol protocol = CyclicProtocol::None;
+    double target = 0; ///< rad
+    struct Beam {
+        EndId side = ends::right;
+        double lever = 0;     ///< support's face to the point of inflection, mm
+        double arm = 0;       ///< column's axis to the same
+        double M_pl = 0;      ///< nominal W_pl f_y of the whole section, N mm
+        double stiffness = 0; ///< moment over drift in the first step, N mm/rad
+    };
+    std::vector<Beam> beams;     ///< the first leads: its drift is the positive one, with tension at the top
+    double expectedStrength = 1; ///< of the beams, over the nominal one
+    double hardening = 0, kinematicPart = 0;
+    bool isTightened = false; ///< bolts that must not slip were tightened first
+    double yieldDrift = 0;    ///< of the first beam, for protocols that count by it; else nil
+    struct Point {
+        double drift = 0;
+        std::vector<double> M; ///< by beam at the face, positive with tension at the top
+    };
+    std::vector<Point> path;
+    std::vector<PlateCycle> cycles;
+    std::vector<PlateDriftMark> marks; ///< at 0.02 and 0.04 rad and at the target, as far as they were reached
+    PartRef firstYield;                ///< first to have plastic strain
+    double firstYieldDrift = 0;        ///< nil: nothing yielded
+    double reached = 0;                ///< largest drift whose cycles were all gone through, rad
+    double neededDrift = 0;            ///< with 0.8 M_pl, by AISC 341-16 E3.6b or E2.6b, rad; nil: nothing asks for it
+    double neededRotation = 0;         ///< plastic, by EN 1998-1:2004 6.6.4(3), rad; nil: nothing asks for it
+    /// The state at the end: plates with the strain they have gathered, bolts, welds. Its frames stand at the first end of each
+    /// level, their factor the drift.
+    PlateStrength run;
+    int freedoms = 0;
+    bool isComplete = false; ///< came to its target, or to a limit
+    [[nodiscard]] double dissipated() const;
+    /// Largest drift at which every beam carried `part` of M_pl both ways in all cycles (AISC 341-16 E3.6b); nil where none was.
+    [[nodiscard]] double driftWith(double part) const;
+    /// Largest plastic drift at which no beam had lost more than a fifth of the most it had carried, or of its stiffness in
+    /// unloading (EN 1998-1:2004 6.6.4(3)).
+    [[nodiscard]] double plasticDriftKept() const;
+    /// Whether the run went far enough to say: what is needed was reached, or something gave way before.
+    [[nodiscard]] bool isDriftDecided() const;
+    [[nodiscard]] bool isRotationDecided() const;
+};
+
 /// All the plate method found for a joint.
 struct PlateStudy {
     std::uint64_t key = 0; ///< of the joint and the choices it belongs to
@@ -294,6 +355,7 @@ struct PlateStudy {
     std::vector<PlateMomentRotation> curvesAbout; ///< about the minor axis and of torsion, when asked for
     std::vector<PlateStrength> overStrength;
     std::vector<PlateStability> stability; ///< of the sets, when asked for
+    std::vector<PlateCyclic> cyclic;       ///< one, when asked for
     double elementSize = 0;
     int freedoms = 0;
     double seconds = 0;

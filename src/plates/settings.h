@@ -8,6 +8,7 @@ namespace zg {
 struct PlateModelSettings {
     double sizeFactor = 1;       ///< on the element size: 2 is coarse, 0.5 is fine
     double hardeningPart = 1e-3; ///< E_t over E beyond yield (EN 1993-1-5:2006 annex C.6)
+    double kinematicPart = 0;    ///< share of the hardening that carries the yield surface along
     double beamStub = 1.5;       ///< length of a beam's stub over its depth
     double columnStub = 1.5;     ///< length of the column beyond the outermost plate end over the column's depth
     double beamStrength = 1;     ///< factor on the beams' yield strength (over-strength of a plastic hinge)

@@ -2,6 +2,7 @@
 #include "base/elapsed.h"
 #include "joint/bolt_strength.h"
 #include "joint/hinges.h"
+#include "plates/cyclic.h"
 #include "plates/moment_rotation.h"
 #include "plates/other_axes.h"
 #include "plates/patch_load.h"
@@ -87,7 +88,7 @@ public:
     }
 
 private:
-    enum class Kind { Set, Curve, CurveUnder, CurveAbout, OverStrength };
+    enum class Kind { Set, Curve, CurveUnder, CurveAbout, OverStrength, Cyclic };
     struct Task {
         Kind kind;
         int set = -1; // index of the action set
@@ -110,10 +111,12 @@ private:
         for (const JointModel::Beam& beam : model.beams)
             for (const CurveAxis axis : {CurveAxis::Minor, CurveAxis::Torsion})
                 if (wantsOtherAxes() && beam.carriesMoment) tasks_.push_back({Kind::CurveAbout, -1, beam.side, false, axis});
+        if (wantsCyclic()) tasks_.push_back({Kind::Cyclic});
         isDone_.resize(tasks_.size());
         sets_.resize(tasks_.size());
         curves_.resize(tasks_.size());
         stable_.resize(tasks_.size());
+        cyclic_.resize(tasks_.size());
         problems_.resize(tasks_.size());
         refusals_.resize(tasks_.size());
     }
@@ -154,12 +157,18 @@ private:
                                                        : momentRotation(joint_, task.side, task.isReversed, settings, &progress);
             // Asked for by the joint's choices, a curve that cannot be is no reason to give up the rest.
             if (!curve && task.kind == Kind::CurveUnder && scope_.under.empty() && !progress.isCancelled()) {
-                const std::lock_guard<std::mutex> lock(guard_);
-                refusals_[index] = joined(curve.error());
-                isDone_[index] = true;
+                refuse(index, curve.error());
                 return true;
             }
             return place(index, curve, progress, [&] { curves_[index] = std::move(*curve); });
+        }
+        if (task.kind == Kind::Cyclic) {
+            auto cyclic = cyclicRun(joint_, threads, &progress);
+            if (!cyclic && scope_.cyclic == Wanted::AsChosen && !progress.isCancelled()) {
+                refuse(index, cyclic.error());
+                return true;
+            }
+            return place(index, cyclic, progress, [&] { cyclic_[index] = std::move(*cyclic); });
         }
         StrengthSettings settings;
         settings.threads = threads;
@@ -193,6 +202,13 @@ private:
         return place(index, stable, progress, [&] { stable_[index] = std::move(*stable); });
     }
 
+    // The study does without an analysis, and says why.
+    void refuse(std::size_t index, const Diagnostics& why) {
+        const std::lock_guard<std::mutex> lock(guard_);
+        refusals_[index] = joined(why);
+        isDone_[index] = true;
+    }
+
     // Keeps what an analysis found and tells of it; what was cancelled on the way is dropped.
     template <class Found, class Keep> bool place(std::size_t index, const Found& found, Progress& progress, Keep keep) {
         const std::lock_guard<std::mutex> lock(guard_);
@@ -220,6 +236,7 @@ private:
                                                       : all.curvesAbout)
                     .push_back(*curves_[i]);
             }
+            if (cyclic_[i]) all.cyclic.push_back(*cyclic_[i]);
             if (!sets_[i]) continue;
             const SetAnalysis& set = *sets_[i];
             if (!set.mechanism.empty()) {
@@ -240,6 +257,11 @@ private:
     [[nodiscard]] bool wantsOverStrength() const {
         return scope_.overStrength == Wanted::Yes ||
                (scope_.overStrength == Wanted::AsChosen && (joint_.plates.isCapacityDesigned || joint_.seismic));
+    }
+
+    [[nodiscard]] bool wantsCyclic() const {
+        return scope_.cyclic == Wanted::Yes ||
+               (scope_.cyclic == Wanted::AsChosen && joint_.plates.cyclic != CyclicProtocol::None);
     }
 
     // By id: as asked for now, else as the joint's choices have it where curves are run.
@@ -299,7 +321,9 @@ private:
             out_.notes.emplace_back(
                 "Moved geometry with imperfections: not asked for; buckling factors and slenderness stand for it.");
         if (!wantsOverStrength())
-            out_.notes.emplace_back("Over-strength of the beams: not asked for (the joint is not designed for capacity).");
+            out_.notes.emplace_back(joint_.plates.isCapacityDesigned || joint_.seismic
+                                        ? "Over-strength of the beams: not asked for now."
+                                        : "Over-strength of the beams: not asked for (the joint is not designed for capacity).");
         else
             for (const ResolvedSide& s : joint_.sides)
                 if (s.kind != ConnectionKind::FinPlate && !s.isPartner) overStrengthNotes(s);
@@ -322,9 +346,10 @@ private:
     std::vector<std::optional<SetAnalysis>> sets_;
     std::vector<std::optional<PlateStability>> stable_;
     std::vector<std::optional<PlateMomentRotation>> curves_;
+    std::vector<std::optional<PlateCyclic>> cyclic_;
     std::vector<char> isDone_; // not bool: written by several threads
     std::vector<Diagnostics> problems_;
-    std::vector<std::string> refusals_; // of curves that the study does without
+    std::vector<std::string> refusals_; // of analyses that the study does without
     std::exception_ptr failure_;
 };
 

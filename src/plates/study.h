@@ -17,6 +17,7 @@ struct StudyScope {
     Wanted overStrength = Wanted::AsChosen;        ///< the beams' plastic hinges; as the joint's choices say
     Wanted stability = Wanted::AsChosen;           ///< moved geometry with imperfections
     Wanted otherAxes = Wanted::AsChosen;           ///< curves about the minor axis and of torsion
+    Wanted cyclic = Wanted::AsChosen;              ///< swayed to and fro
     std::string under;                             ///< curves also under the other forces of the set with this id
 };
 

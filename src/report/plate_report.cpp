@@ -1,6 +1,8 @@
 #include "report/plate_report.h"
 #include "base/text.h"
 #include "drawing/chart.h"
+#include "drawing/curve_figure.h"
+#include "drawing/loop_chart.h"
 #include "drawing/plate_picture.h"
 #include "drawing/reconciliation.h"
 #include "words/phrases.h"
@@ -30,6 +32,7 @@ public:
         buckling();
         stability();
         curves();
+        for (const PlateCyclic& run : study_.cyclic) cyclic(run);
         for (const PlateStrength& s : study_.overStrength) d_.text(s.id + ": " + strengthSentence(s, strainLimit_) + ".");
         for (const std::string& note : study_.notes) d_.text(note, true);
         return std::move(d_);
@@ -178,6 +181,41 @@ private:
                     (m.isReversed ? "bottom" : "top") + ": " + curveSentence(m, strainLimit_, units_) + ".");
         for (const PlateMomentRotation& m : study_.curvesAbout)
             d_.text(std::string(name(m.side)) + ", " + wordOf(m.axis) + ": " + curveSentence(m, strainLimit_, units_) + ".");
+    }
+
+    void cyclic(const PlateCyclic& run) {
+        d_.heading(2, "Swayed to and fro");
+        d_.text(
+            "The beams' points of inflection are moved by the drift times their distance from the column's axis, one beam down "
+            "where the other goes up; no gravity acts. Equilibrium of the undeformed shape: nothing buckles, and steel does not "
+            "tear; bolts and welds let go at their deformation. " +
+            cyclicSentence(run) + ".");
+        for (const std::string& line : cyclicFindings(run, units_, isTwoSided_)) d_.text(line);
+        d_.figure(loopChart(loopFigure(run, false), 640, 260, units_), "Moment at the face over the drift.");
+        TableBlock t;
+        t.head = {"drift", "M, tension at the top", "at the bottom", "energy", "damping", "unloading"};
+        t.widths = {0.2, 0.2, 0.18, 0.18, 0.12, 0.12};
+        for (const PlateCycle& k : run.cycles)
+            t.rows.push_back({textCell(driftWords(k.drift) + (k.isRepeated ? ", as before" : "")),
+                              numberCell(shown(k.most.front(), Quantity::Moment, units_)),
+                              numberCell(shown(k.least.front(), Quantity::Moment, units_)),
+                              numberCell(shown(k.dissipated, Quantity::Moment, units_) + "·rad"),
+                              numberCell(fixedDecimals(100 * k.damping, 1) + " %"), numberCell(fixedDecimals(k.unloading, 2))});
+        d_.blocks.emplace_back(std::move(t));
+        TableBlock parts;
+        parts.head = {"part", "plastic strain gathered"};
+        parts.widths = {0.6, 0.4};
+        for (const PartUse& p : run.run.parts)
+            if (p.strain > 0)
+                parts.rows.push_back(
+                    {textCell(partName(p.part, isTwoSided_)), numberCell(fixedDecimals(100 * p.strain, 1) + " %")});
+        if (!parts.rows.empty()) d_.blocks.emplace_back(std::move(parts));
+        if (run.run.fullFrame < 0) return;
+        SceneState state;
+        state.frame = &run.run.frames[run.run.fullFrame];
+        state.deformation = scene_.sensibleScale(state.frame->displacement);
+        state.field = PlateField::Strain;
+        picture(state, "drift " + driftWords(state.frame->factor), "Plastic strain gathered at the first end of the last level.");
     }
 
     // Both curves in one picture, of the connection without axial force.

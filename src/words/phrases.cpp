@@ -88,6 +88,10 @@ constexpr std::array phrases{
            "Thicker plate, or a stiffener across the wave."},
     Phrase{CheckCode::PlatesStability, "plates_stability", "Plates: stability",
            "What gives way is named in the Plates view: a thicker plate, or a stiffener across the wave."},
+    Phrase{CheckCode::PlatesDrift, "plates_drift", "Plates: drift in cycles",
+           "What lets go, or yields first, is named in the Plates view; where nothing did, run to a larger drift."},
+    Phrase{CheckCode::PlatesPlasticRotation, "plates_plastic_rotation", "Plates: plastic rotation in cycles",
+           "What lets go, or yields first, is named in the Plates view; where nothing did, run to a larger drift."},
     Phrase{CheckCode::EndDistance, "end_distance", "End distance of the bolts", "Move the row, or let the plate reach further."},
     Phrase{CheckCode::EdgeDistancePlate, "edge_distance_plate", "Edge distance in the end plate",
            "Wider plate or smaller gauge."},
@@ -272,7 +276,7 @@ constexpr std::array phrases{
            "Asked for, but no moment connection of a beam onto a column stands here that it knows."},
     Phrase{CheckCode::NotDoneRotation, "not_done_rotation", "Rotation capacity of the joint",
            "A joint that yields with its beam, or before it, must turn 35 mrad (high ductility) or 25 mrad (medium): shown by "
-           "tests."},
+           "tests, or by a cyclic run of the plates."},
     Phrase{CheckCode::NotDonePanelRotation, "not_done_panel_rotation", "Panel that yields first",
            "Its share of the joint's rotation, at most 30 %, is not verified."},
     Phrase{CheckCode::NotDoneStubLoad, "not_done_stub_load", "Gravity between hinge and face",
@@ -379,6 +383,8 @@ std::string numbersOf(const Check& c, UnitSystem units) {
     case CheckCode::PlateBucklingReduced: return "ρ " + fixedDecimals(c.resistance, 2) + ", α_ult " + fixedDecimals(c.demand, 2);
     case CheckCode::PlatesStability:
         return "limit at " + fixedDecimals(c.resistance, 2) + " times the set, at least " + fixedDecimals(c.demand, 2);
+    case CheckCode::PlatesDrift: return "drift with 0.8 M_p " + resistance + ", needed " + demand;
+    case CheckCode::PlatesPlasticRotation: return "kept " + resistance + ", needed " + demand;
     default: break;
     }
     if (c.code == CheckCode::BoltsPreloaded || c.code == CheckCode::UsBoltsPretensioned)

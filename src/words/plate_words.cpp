@@ -151,6 +151,54 @@ std::string curveSentence(const PlateMomentRotation& m, double strainLimit, Unit
            ", ends at " + limitWords(m.limit, m.limitPart, strainLimit) + ", " + fixedDecimals(1e3 * m.phi_Cd, 1) + " mrad";
 }
 
+std::string driftWords(double drift) { return significant(1e3 * drift, 4) + " mrad"; }
+
+std::string cyclicSentence(const PlateCyclic& c) {
+    const std::string whole = "all cycles to " + driftWords(c.reached) + " of " + driftWords(c.target);
+    if (c.run.limit == PlateLimit::None) return whole + (c.isComplete ? ", nothing let go" : ", then it was broken off");
+    return (c.reached > 0 ? whole : "not one level of " + driftWords(c.target)) + ", then " +
+           limitWords(c.run.limit, c.run.limitPart, 0);
+}
+
+std::vector<std::string> cyclicFindings(const PlateCyclic& c, UnitSystem units, bool isTwoSided) {
+    std::vector<std::string> all;
+    all.push_back(std::string("By the drifts of ") + EnumNames<CyclicProtocol>::names[static_cast<int>(c.protocol)] +
+                  (c.yieldDrift > 0 ? " with a yield drift of " + driftWords(c.yieldDrift) : std::string()) + "; beams with " +
+                  fixedDecimals(c.expectedStrength, 2) + " f_y, hardening E/" +
+                  (c.hardening > 0 ? fixedDecimals(1 / c.hardening, 0) : std::string("∞")) + ", " +
+                  fixedDecimals(100 * c.kinematicPart, 0) + " % of it kinematic" +
+                  (c.isTightened ? "; bolts that must not slip tightened." : "."));
+    if (c.firstYieldDrift > 0)
+        all.push_back("First to yield: " + partName(c.firstYield, isTwoSided) + ", by " + driftWords(c.firstYieldDrift) + ".");
+    for (const PlateDriftMark& m : c.marks) {
+        std::string text = "At " + driftWords(m.drift) + ":";
+        for (std::size_t i = 0; i < c.beams.size(); ++i)
+            text += std::string(i ? "," : "") + (c.beams.size() > 1 ? std::string(" ") + name(c.beams[i].side) : "") + " M " +
+                    shown(m.M[i], Quantity::Moment, units) + " (" + fixedDecimals(std::abs(m.M[i]) / c.beams[i].M_pl, 2) +
+                    " M_pl)";
+        text += m.parts.empty() ? "; nothing has yielded" : "; plastic strain gathered:";
+        for (std::size_t i = 0; i < m.parts.size() && i < 3; ++i)
+            text += std::string(i ? "," : "") + " " + partName(m.parts[i].part, isTwoSided) + " " +
+                    fixedDecimals(100 * m.parts[i].strain, 1) + " %";
+        all.push_back(text + ".");
+    }
+    if (c.neededDrift > 0)
+        all.push_back("Drift with 0.8 M_pl at every face: " + driftWords(c.driftWith(0.8)) + ", needed " +
+                      driftWords(c.neededDrift) + (c.isDriftDecided() ? "" : ", not decided: run to a larger drift") +
+                      " (AISC 341-16 E3.6b).");
+    if (c.neededRotation > 0)
+        all.push_back("Plastic rotation with less than a fifth of strength and stiffness lost: " +
+                      driftWords(c.plasticDriftKept()) + ", needed " + driftWords(c.neededRotation) +
+                      (c.isRotationDecided() ? "" : ", not decided: run to a larger drift") + " (EN 1998-1:2004 6.6.4(3)).");
+    if (!c.cycles.empty()) {
+        const PlateCycle& last = c.cycles.back();
+        all.push_back("Dissipated in all " + shown(c.dissipated(), Quantity::Moment, units) +
+                      "·rad; the last cycle has an equivalent damping of " + fixedDecimals(100 * last.damping, 1) +
+                      " %, unloads with " + fixedDecimals(last.unloading, 2) + " of the first stiffness.");
+    }
+    return all;
+}
+
 std::string haunchWords(const PlateMomentRotation& m, UnitSystem units) {
     if (m.haunchFlexibility == 0) return {};
     const bool isOfJoint = m.haunchFlexibility > 0;

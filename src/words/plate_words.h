@@ -37,6 +37,12 @@ namespace zg {
 [[nodiscard]] std::string patchLoadWords(const PatchLoad& web, UnitSystem units, bool isTwoSided);
 /// One line of a set in moved geometry: its limit, beside that in undeformed geometry.
 [[nodiscard]] std::string stabilitySentence(const PlateStability& stability, double strainLimit);
+/// Of a cyclic run: how far it came and what ended it.
+[[nodiscard]] std::string cyclicSentence(const PlateCyclic& run);
+/// What it went through and found, a sentence each: choices, first yield, strength and strain at the marked drifts, energy.
+[[nodiscard]] std::vector<std::string> cyclicFindings(const PlateCyclic& run, UnitSystem units, bool isTwoSided);
+/// "40 mrad".
+[[nodiscard]] std::string driftWords(double drift);
 /// What the plates add to the verdict: they agree, or the joint does not hold by them.
 void addPlates(Verdict& verdict, const std::string& mark, const std::vector<Check>& checks,
                const std::vector<ActionSet>& actions);

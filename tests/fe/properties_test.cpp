@@ -402,7 +402,7 @@ TEST_CASE("the vectorised layers do what the plain return does, and the element'
     m.f_y = 355;
     m.E_t = 2100;
     const LayeredSection section(m, 14, {});
-    std::vector<double> before(historySize(13), 0), after(before);
+    std::vector<double> before(section.historySize(), 0), after(before);
     unsigned seed = 7;
     const auto random = [&] {
         seed = seed * 1664525U + 1013904223U;

@@ -1,5 +1,6 @@
 #include "app/panels/chart_strip.h"
 #include "app/panels/curve_plot.h"
+#include "plates/plate_result.h"
 #include "session/plate_studies.h"
 #include "session/session.h"
 #include "words/phrases.h"
@@ -26,6 +27,12 @@ void follow(Session& session, CurvePlot& plot) {
     const Joint* joint = session.current();
     const UnitSystem units = session.job().settings.units;
     if (!state || !state->result || !c || !joint) return plot.setFigure({}, {}, units, {});
+    const PlateStudies::Entry* run = session.plates().current();
+    const bool hasLoops = run && run->study && !run->study->cyclic.empty();
+    plot.offerOther(hasLoops ? QObject::tr("cyclic loops") : QString());
+    if (hasLoops && plot.showsOther())
+        return plot.setFigure(loopFigure(run->study->cyclic.front(), session.plates().isStale(*joint)),
+                              QString::fromStdString(joint->mark) + QObject::tr(", cyclic"), units, {});
     CurveSources from;
     from.datum = differentInDatum(session, *joint, *c);
     if (const PlateStudies::Entry* plates = session.plates().current(); plates && plates->study) {
@@ -43,6 +50,7 @@ void follow(Session& session, CurvePlot& plot) {
 CurvePlot* makeChartStrip(Session& session, Theme& theme, Prompts& prompts, QWidget* parent) {
     auto* plot = new CurvePlot(theme, prompts, parent);
     plot->setMinimumHeight(120);
+    QObject::connect(plot, &CurvePlot::otherWanted, plot, [&session, plot] { follow(session, *plot); });
     QObject::connect(&session, &Session::changed, plot, [&session, plot] { follow(session, *plot); });
     follow(session, *plot);
     return plot;

@@ -12,6 +12,7 @@
 #include <QMenu>
 #include <QPdfWriter>
 #include <QSvgGenerator>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace zg {
@@ -83,6 +84,11 @@ CurvePlot::CurvePlot(Theme& theme, Prompts& prompts, QWidget* parent)
         connect(axis, qOverload<const QCPRange&>(&QCPAxis::rangeChanged), this, [this] { isWhole_ = false; });
     connect(&theme_, &Theme::changed, this, &CurvePlot::draw);
     plot_->installEventFilter(this);
+    other_ = new QToolButton(this);
+    other_->setObjectName(QStringLiteral("curveOther"));
+    other_->setCheckable(true);
+    other_->hide();
+    connect(other_, &QToolButton::toggled, this, &CurvePlot::otherWanted);
     draw();
 }
 
@@ -94,6 +100,23 @@ void CurvePlot::setFigure(CurveFigure figure, const QString& title, UnitSystem u
     whyEmpty_ = whyEmpty;
     draw();
     if (isAnother || isWhole_) whole();
+}
+
+void CurvePlot::offerOther(const QString& name) {
+    const QSignalBlocker quiet(other_);
+    if (name.isEmpty()) other_->setChecked(false);
+    other_->setText(name);
+    other_->setVisible(!name.isEmpty());
+    other_->adjustSize();
+    other_->move(width() - other_->width() - 8, height() - other_->height() - 6);
+    other_->raise();
+}
+
+bool CurvePlot::showsOther() const { return other_->isChecked(); }
+
+void CurvePlot::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    offerOther(other_->text());
 }
 
 Point2 CurvePlot::onAxes(Point2 p) const { return {1e3 * p.x, p.y / unitOf(Quantity::Moment, units_).factor}; }
@@ -142,7 +165,7 @@ void CurvePlot::axes() {
         axis->grid()->setPen(Qt::NoPen);
         axis->grid()->setZeroLinePen(QPen(qcolor(palette, Tone::Line), 1.2));
     }
-    plot_->xAxis->setLabel(tr("rotation, mrad"));
+    plot_->xAxis->setLabel(figure_.isOverDrift ? tr("drift, mrad") : tr("rotation, mrad"));
     plot_->yAxis->setLabel(tr("M %1").arg(QString::fromUtf8(unitOf(Quantity::Moment, units_).symbol)));
     plot_->legend->setFont(font);
     plot_->legend->setTextColor(ink);
@@ -180,7 +203,7 @@ void CurvePlot::wedges() {
 
 // What the areas mean, at their outer ends.
 void CurvePlot::words() {
-    if (figure_.wedges.empty())
+    if (figure_.wedges.empty() && !figure_.isOverDrift)
         label({figure_.reachPhi, 0}, tr("give the beam's span for the class"), Tone::FaintInk, Qt::AlignRight | Qt::AlignBottom);
     for (const CurveWedge& w : figure_.wedges) {
         const bool isRight = w.sign > 0;

@@ -10,6 +10,7 @@ class QCPItemTracer;
 class QCPLegend;
 class QCustomPlot;
 class QMouseEvent;
+class QToolButton;
 
 namespace zg {
 
@@ -26,6 +27,9 @@ public:
     void setFigure(CurveFigure figure, const QString& title, UnitSystem units, const QString& whyEmpty);
 
     [[nodiscard]] const CurveFigure& figure() const { return figure_; }
+    /// Another figure of the same joint to change to: a button in the corner, without a name none.
+    void offerOther(const QString& name);
+    [[nodiscard]] bool showsOther() const;
     [[nodiscard]] QString readOff() const; ///< what stands under the cursor; empty: nothing
     [[nodiscard]] bool isShown(const QString& name) const { return hidden_.count(name) == 0; }
     void setShown(const QString& name, bool is);
@@ -33,7 +37,11 @@ public:
     void zoom(double part); ///< about the middle; below 1 comes nearer
     [[nodiscard]] QCustomPlot& plot() const { return *plot_; }
 
+Q_SIGNALS:
+    void otherWanted();
+
 protected:
+    void resizeEvent(QResizeEvent* event) override;
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
@@ -53,6 +61,7 @@ private:
     Theme& theme_;
     Prompts& prompts_;
     QCustomPlot* plot_;
+    QToolButton* other_;
     QCPItemTracer* tracer_ = nullptr;
     QCPItemText* readOff_ = nullptr;
     CurveFigure figure_;

@@ -17,7 +17,9 @@ PlateDisplay::PlateDisplay(Session& session, QObject* parent) : QObject(parent),
             if (study_ && (changes & Session::Selection) && check && check->method == CheckMethod::Plates)
                 for (const PlateStrength* run : runs())
                     if (run->set == check->set && run != set() &&
-                        isImperfect(*run) == (check->code == CheckCode::PlatesStability)) {
+                        isImperfect(*run) == (check->code == CheckCode::PlatesStability) &&
+                        isCyclic(*run) ==
+                            (check->code == CheckCode::PlatesDrift || check->code == CheckCode::PlatesPlasticRotation)) {
                         showRun(*run);
                         break;
                     }
@@ -97,6 +99,7 @@ std::vector<const PlateStrength*> PlateDisplay::runs() const {
     if (!study_) return all;
     for (const PlateStrength& s : study_->sets) all.push_back(&s);
     for (const PlateStability& s : study_->stability) all.push_back(&s.run);
+    for (const PlateCyclic& c : study_->cyclic) all.push_back(&c.run);
     return all;
 }
 
@@ -110,6 +113,11 @@ const PlateStability* PlateDisplay::stability() const {
     return index >= 0 && index < static_cast<int>(study_->stability.size()) ? &study_->stability[index] : nullptr;
 }
 
+const PlateCyclic* PlateDisplay::cyclic() const {
+    const PlateStrength* now = set();
+    return now && isCyclic(*now) ? &study_->cyclic.front() : nullptr;
+}
+
 const PlateMomentRotation* PlateDisplay::curve() const {
     const ConnectionResult* shown = session_.shownConnection();
     return study_ && shown ? study_->curve(shown->side, shown->isReversed) : nullptr;
@@ -118,6 +126,10 @@ const PlateMomentRotation* PlateDisplay::curve() const {
 bool PlateDisplay::isImperfect(const PlateStrength& run) const {
     return study_ && std::any_of(study_->stability.begin(), study_->stability.end(),
                                  [&](const PlateStability& s) { return &s.run == &run; });
+}
+
+bool PlateDisplay::isCyclic(const PlateStrength& run) const {
+    return study_ && !study_->cyclic.empty() && &run == &study_->cyclic.front().run;
 }
 
 QString PlateDisplay::nameOf(const PlateStrength& run) const {
@@ -185,6 +197,7 @@ QString PlateDisplay::title() const {
             .arg(QString::fromStdString(fixedDecimals(b->modes[mode_].factor, 2)),
                  QString::fromStdString(reachWords(b->modes[mode_], false)));
     if (frame_ < 0 || frame_ >= frameCount()) return name;
+    if (cyclic()) return tr("Cyclic run, drift %1").arg(QString::fromStdString(driftWords(s->frames[frame_].factor)));
     return tr("%1 at %2 % of its forces").arg(name).arg(static_cast<int>(100 * s->frames[frame_].factor + 0.5));
 }
 

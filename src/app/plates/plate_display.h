@@ -33,6 +33,8 @@ public:
     /// What the run on show has for imperfections; null for the plain sets.
     [[nodiscard]] const PlateStability* stability() const;
     /// Moment-rotation of the connection that the bench shows; null without.
+    /// The cyclic run, when it is on show; null else.
+    [[nodiscard]] const PlateCyclic* cyclic() const;
     [[nodiscard]] const PlateMomentRotation* curve() const;
     [[nodiscard]] QString nameOf(const PlateStrength& run) const;
     [[nodiscard]] const PlateBuckling* buckling() const;
@@ -65,6 +67,7 @@ Q_SIGNALS:
 private:
     void follow();
     void showRun(const PlateStrength& run);
+    [[nodiscard]] bool isCyclic(const PlateStrength& run) const;
     [[nodiscard]] bool isImperfect(const PlateStrength& run) const;
     [[nodiscard]] const PlateScene* builtScene() const;
     [[nodiscard]] int setToShow() const;

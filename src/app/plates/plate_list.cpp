@@ -144,6 +144,24 @@ void PlateList::rebuild() {
                     text(shown(m.M_j_Rd, Quantity::Moment, units)), {PartKind::BeamWeb, m.side, 0},
                     text(curveSentence(m, platesOf(*joint).strainLimit, units)));
         }
+        if (const PlateCyclic* cyclic = display_.cyclic()) {
+            auto* under = heading(tr("Found in the cycles"));
+            for (const std::string& line : cyclicFindings(*cyclic, units, isTwoSided)) {
+                auto* item = new QTreeWidgetItem(under, {text(line)});
+                item->setFirstColumnSpanned(true);
+                item->setToolTip(0, text(line));
+            }
+            auto* gathered = heading(tr("Cycles: moment, damping"));
+            for (const PlateCycle& k : cyclic->cycles)
+                if (!k.isRepeated) {
+                    auto* item = new QTreeWidgetItem(
+                        gathered, {text(driftWords(k.drift)), text(shown(k.most.front(), Quantity::Moment, units) + ", " +
+                                                                   fixedDecimals(100 * k.damping, 1) + " %")});
+                    item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+                }
+            isFilling_ = false;
+            return;
+        }
         const PlateBuckling* b = display_.buckling();
         auto* modes = heading(b && !b->modes.empty() ? tr("Waves: factor") : tr("Waves: none found"));
         for (std::size_t i = 0; b && i < b->modes.size(); ++i) {

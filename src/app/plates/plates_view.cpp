@@ -288,6 +288,23 @@ QWidget* PlatesView::makeOptions() {
     under_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     under_->setMinimumContentsLength(10);
     grid->addWidget(under_, 6, 0, 1, 3);
+    cyclic_ = new QComboBox(box);
+    cyclic_->setObjectName(QStringLiteral("plateCyclic"));
+    cyclic_->setAccessibleName(tr("Cyclic run"));
+    cyclic_->setToolTip(
+        tr("The joint swayed to and fro by the drifts of a protocol, with the beams' expected strength: loops, energy, "
+           "strain that gathers. A run takes half a minute or more."));
+    cyclic_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    cyclic_->setMinimumContentsLength(10);
+    for (const auto& [words, protocol] :
+         {std::pair{tr("no cyclic run"), CyclicProtocol::None}, std::pair{tr("cyclic: AISC 341 K"), CyclicProtocol::Aisc341},
+          std::pair{tr("cyclic: ECCS"), CyclicProtocol::Eccs}})
+        cyclic_->addItem(words, static_cast<int>(protocol));
+    connect(cyclic_, &QComboBox::activated, this, [this](int i) {
+        const auto protocol = static_cast<CyclicProtocol>(cyclic_->itemData(i).toInt());
+        choose(tr("cyclic run"), [&](PlateSpec& spec) { spec.cyclic = protocol; });
+    });
+    grid->addWidget(cyclic_, 7, 0, 1, 3);
     auto* stiffness = new QPushButton(tr("Node stiffness..."), box);
     stiffness->setObjectName(QStringLiteral("plateStiffness"));
     stiffness->setToolTip(tr("Every member's end against every other at the set on show, for frame programs, as JSON"));
@@ -300,7 +317,7 @@ QWidget* PlatesView::makeOptions() {
     runs->setSpacing(4);
     runs->addWidget(converge);
     runs->addWidget(stiffness);
-    grid->addLayout(runs, 7, 0, 1, 3);
+    grid->addLayout(runs, 8, 0, 1, 3);
     return box;
 }
 
@@ -371,6 +388,8 @@ void PlatesView::follow() {
         box->setChecked(is);
         box->setEnabled(joint != nullptr);
     }
+    cyclic_->setCurrentIndex(cyclic_->findData(static_cast<int>(spec.cyclic)));
+    cyclic_->setEnabled(joint != nullptr);
     under_->clear();
     under_->addItem(tr("curves: no other forces"), QString());
     if (joint) {
@@ -425,6 +444,8 @@ void PlatesView::say() {
             words << tr("Set %1 in moved geometry: %2.")
                          .arg(QString::fromStdString(imperfect->run.id),
                               QString::fromStdString(stabilitySentence(*imperfect, limit)));
+        else if (const PlateCyclic* cyclic = display_->cyclic())
+            words << tr("Swayed to and fro: %1.").arg(QString::fromStdString(cyclicSentence(*cyclic)));
         else if (const PlateStrength* set = display_->set()) {
             words << QString::fromStdString("Set " + set->id + ": " + strengthSentence(*set, limit) + ".");
             for (const SlipUse& slip : set->slips)
