@@ -8,6 +8,7 @@
 #include "app/views/lists_view.h"
 #include "session/plate_studies.h"
 #include "session/session.h"
+#include <QAbstractButton>
 #include <QAction>
 #include <QApplication>
 #include <QCommandLineParser>
@@ -73,7 +74,8 @@ int main(int argc, char** argv) {
     option("gallery", "Open the gallery and type a word into its search.", "word");
     option("mode", "Show this buckling mode.", "number");
     option("run", "Show this run of the plates, by its name.", "name");
-    parser.addOptions({{QStringLiteral("select"), QStringLiteral("Select the first check of the ledger.")},
+    parser.addOptions({{QStringLiteral("loops"), QStringLiteral("The strip shows the loops of the cyclic run.")},
+                       {QStringLiteral("select"), QStringLiteral("Select the first check of the ledger.")},
                        {QStringLiteral("dark"), QStringLiteral("Dark colours.")},
                        {QStringLiteral("start"), QStringLiteral("No job: the start page.")}});
     parser.process(application);
@@ -123,6 +125,8 @@ int main(int argc, char** argv) {
                     display.showFrame(display.frameCount() - 1);
                 }
         }
+        if (parser.isSet(QStringLiteral("loops")))
+            if (auto* other = window.findChild<QAbstractButton*>(QStringLiteral("curveOther"))) other->click();
         if (parser.isSet(QStringLiteral("mode")))
             window.plates()->display().showMode(parser.value(QStringLiteral("mode")).toInt() - 1);
         openCard(session, window, parser.value(QStringLiteral("card")));

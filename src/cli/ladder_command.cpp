@@ -1,7 +1,7 @@
 #include "base/text.h"
 #include "commands.h"
-#include "job_input.h"
 #include "component/verify.h"
+#include "job_input.h"
 #include "words/ladder_words.h"
 #include <iomanip>
 #include <iostream>
@@ -25,6 +25,7 @@ int ladder(const JobSource& c) {
             const auto moment = [&](double M) { return shown(M, Quantity::Moment, units); };
             std::cout << "  hinge " << moment(l.nominal) << ", expected " << moment(l.expected) << ", hardened "
                       << moment(l.hardened) << "\n";
+            if (const std::string words = restraintWords(l, units); !words.empty()) std::cout << "  " << words << "\n";
             int order = 0;
             for (const Rung& r : l.rungs) {
                 std::cout << "  " << std::setw(2) << ++order << "  " << std::left << std::setw(34) << nameOf(r, l) << std::right

@@ -32,6 +32,10 @@ struct Ladder {
     double asked = 0; ///< of what lets go: the hardened hinge, or what yields first with its over-strength
     PanelStrength panel = PanelStrength::Balanced;
     bool hasPanel = false;
+    /// By American rules: secant stiffness at the service moment over the beam's EI/L (AISC 360-16 B3.4b with its commentary);
+    /// 0 where the joint has no stiffness by the component method.
+    double restraint = 0;
+    double serviceMoment = 0; ///< Nmm: of the serviceability sets, else two thirds of the largest ultimate moment or of M_j,Rd
     std::vector<Rung> rungs; ///< by expected strength
     /// The first to be used up; null without any.
     [[nodiscard]] const Rung* first() const { return rungs.empty() ? nullptr : &rungs.front(); }
@@ -54,6 +58,8 @@ struct Ladder {
         return first() && first()->isDuctile && (!least || least->margin >= 1 - 1e-9);
     }
 };
+
+inline constexpr double fullRestraint = 20, partialRestraint = 2; ///< AISC 360-16 commentary to B3.4
 
 struct JointResult;
 /// The ladder in which the order is worst kept; of some rules, or of one beam. Null without any.

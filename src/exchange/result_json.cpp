@@ -133,6 +133,10 @@ ordered_json ladderJson(const JointResult& r, const Ladder& l) {
                    {"holds", l.holds()},
                    {"mechanism", mechanismOf(l)}};
     if (l.hasPanel) j["panel"] = wordOf(l.panel);
+    if (l.restraint > 0) {
+        j["K_s_L_over_EI"] = l.restraint;
+        j["service_moment_Nmm"] = l.serviceMoment;
+    }
     ordered_json rungs = ordered_json::array();
     for (const Rung& rung : l.rungs) {
         ordered_json k{{"id", rung.isHinge ? "hinge" : idOf(rung.code)},

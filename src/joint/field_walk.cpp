@@ -11,6 +11,7 @@ std::string fileKey(const Field& field) {
     case Quantity::Force: return std::string(field.key) + "_kN";
     case Quantity::Moment: return std::string(field.key) + "_kNm";
     case Quantity::Angle: return std::string(field.key) + "_deg";
+    case Quantity::Rotation: return std::string(field.key) + "_mrad";
     case Quantity::Stress: return std::string(field.key) + "_MPa";
     case Quantity::LineForce: return std::string(field.key) + "_kN_per_m";
     default: return field.key;

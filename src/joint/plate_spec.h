@@ -85,7 +85,7 @@ struct PlateSpec {
         v(Field{"hardening", Quantity::None, 1, 1.5, "strain hardening in the plastic hinge (EN 1998-1:2004 6.5.5)"},
           s.hardening);
         v(Field{"cyclic", Quantity::None, 0, 0, "drifts of a cyclic run: none, AISC 341 K or ECCS"}, s.cyclic);
-        v(Field{"cyclic_drift", Quantity::Angle, 0.002, 0.1, "largest storey drift of the cyclic run"}, s.cyclicDrift);
+        v(Field{"cyclic_drift", Quantity::Rotation, 0.002, 0.1, "largest storey drift of the cyclic run"}, s.cyclicDrift);
         v(Field{"cyclic_hardening", Quantity::None, 0, 0.1,
                 "E_t over E beyond yield in the cyclic run (EN 1993-1-5:2006 annex C.6)"},
           s.cyclicHardening);

@@ -98,6 +98,7 @@ private:
     };
 
     void plan(const JointModel& model) {
+        if (wantsCyclic()) tasks_.push_back({Kind::Cyclic}); // takes longest
         if (scope_.strength || scope_.buckling || wantsStability())
             for (std::size_t i = 0; i < joint_.actions.size(); ++i)
                 if (joint_.actions[i].kind == SetKind::Ultimate || isRunForSlip(joint_.actions[i]))
@@ -111,7 +112,6 @@ private:
         for (const JointModel::Beam& beam : model.beams)
             for (const CurveAxis axis : {CurveAxis::Minor, CurveAxis::Torsion})
                 if (wantsOtherAxes() && beam.carriesMoment) tasks_.push_back({Kind::CurveAbout, -1, beam.side, false, axis});
-        if (wantsCyclic()) tasks_.push_back({Kind::Cyclic});
         isDone_.resize(tasks_.size());
         sets_.resize(tasks_.size());
         curves_.resize(tasks_.size());

@@ -201,6 +201,7 @@ private:
             const std::string title = std::string(wordOf(l.rules)) + " rules, " + senseOf(l, isTwoSided());
             d_.heading(3, title);
             d_.text(sentenceOf(l, units_));
+            if (const std::string words = restraintWords(l, units_); !words.empty()) d_.text(words);
             if (o_.depth == Depth::Brief) continue;
             TableBlock t;
             t.head = {"order", "link", "it", "design", "expected", "margin", "clause"};
@@ -380,8 +381,7 @@ private:
     }
     std::string inputText(const WorkingLine& line) {
         const bool isSymbol = line.symbol.find('_') != std::string::npos;
-        std::string text =
-            (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + lineValue(line, units_);
+        std::string text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + lineValue(line, units_);
         const bool isLarge = line.quantity == Quantity::Force || line.quantity == Quantity::Moment;
         if (isLarge && units_ == UnitSystem::SI)
             text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + significant(line.value, 5) + " " +

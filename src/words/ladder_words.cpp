@@ -56,6 +56,15 @@ constexpr ShortName shortNames[] = {
 
 } // namespace
 
+std::string restraintWords(const Ladder& l, UnitSystem units) {
+    if (!(l.restraint > 0)) return {};
+    const std::string what = l.restraint >= fullRestraint     ? "fully restrained (FR)"
+                             : l.restraint > partialRestraint ? "partially restrained (PR)"
+                                                              : "simple";
+    return "K_s L/EI is " + significant(l.restraint, 3) + " at a service moment of " +
+           shown(l.serviceMoment, Quantity::Moment, units) + ": " + what + ", limits 20 and 2.";
+}
+
 const char* wordOf(LadderRules rules) { return rules == LadderRules::European ? "European" : "American"; }
 const char* keyOf(LadderRules rules) { return rules == LadderRules::European ? "european" : "american"; }
 const char* wordOf(PanelStrength panel) {

@@ -20,4 +20,7 @@ namespace zg {
 /// Whether the order holds, with what is asked and what is there, a sentence or two.
 [[nodiscard]] std::string sentenceOf(const Ladder& ladder, UnitSystem units);
 
+/// Fully or partially restrained, or simple, with the numbers; empty where it is not known.
+[[nodiscard]] std::string restraintWords(const Ladder& ladder, UnitSystem units);
+
 } // namespace zg

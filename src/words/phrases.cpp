@@ -299,10 +299,10 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneUsContinuityWeld, "not_done_us_continuity_weld", "Butt welds of thick continuity plates",
            "Plates above 3/8 in are butt welded to the column flange by these rules; the fillets drawn are verified for strength "
            "only."},
-    Phrase{CheckCode::NotDoneReducedPieces, "not_done_reduced_pieces", "Reduced section in drawings and plates",
-           "The cut counts for the hinge of capacity design and is marked on the Sheet; everything else, plates and parts too, "
-           "has the "
-           "whole flange."},
+    Phrase{CheckCode::NotDoneReducedPieces, "not_done_reduced_pieces", "Reduced section in drawings and parts",
+           "The cut counts for the hinge of capacity design, is marked on the Sheet and cut in the plates; the component method, "
+           "lists "
+           "and parts have the whole flange."},
     Phrase{CheckCode::NotDoneUsOrdinary, "not_done_us_ordinary", "American rules, ordinary action sets",
            "The joint's own sets are verified by EN 1993 alone; American rules answer for the hinges, in LRFD."},
 };

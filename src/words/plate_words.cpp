@@ -151,7 +151,7 @@ std::string curveSentence(const PlateMomentRotation& m, double strainLimit, Unit
            ", ends at " + limitWords(m.limit, m.limitPart, strainLimit) + ", " + fixedDecimals(1e3 * m.phi_Cd, 1) + " mrad";
 }
 
-std::string driftWords(double drift) { return significant(1e3 * drift, 4) + " mrad"; }
+std::string driftWords(double drift) { return significant(1e3 * drift, 3) + " mrad"; }
 
 std::string cyclicSentence(const PlateCyclic& c) {
     const std::string whole = "all cycles to " + driftWords(c.reached) + " of " + driftWords(c.target);
@@ -196,6 +196,19 @@ std::vector<std::string> cyclicFindings(const PlateCyclic& c, UnitSystem units, 
                       "·rad; the last cycle has an equivalent damping of " + fixedDecimals(100 * last.damping, 1) +
                       " %, unloads with " + fixedDecimals(last.unloading, 2) + " of the first stiffness.");
     }
+    return all;
+}
+
+std::vector<std::pair<std::string, std::string>> cyclicNumbers(const PlateCyclic& c, UnitSystem units) {
+    std::vector<std::pair<std::string, std::string>> all{{"all cycles to", driftWords(c.reached)}};
+    if (c.firstYieldDrift > 0) all.emplace_back("first yield by", driftWords(c.firstYieldDrift));
+    const auto needed = [&](const char* what, double kept, double asked, bool isDecided) {
+        if (asked > 0) all.emplace_back(what, (isDecided ? "" : "≥ ") + significant(1e3 * kept, 3) + " of " + driftWords(asked));
+    };
+    needed("with 0.8 M_pl", c.driftWith(0.8), c.neededDrift, c.isDriftDecided());
+    needed("plastic part", c.plasticDriftKept(), c.neededRotation, c.isRotationDecided());
+    all.emplace_back("dissipated", shown(c.dissipated(), Quantity::Moment, units) + "·rad");
+    if (!c.cycles.empty()) all.emplace_back("damping", fixedDecimals(100 * c.cycles.back().damping, 1) + " %");
     return all;
 }
 

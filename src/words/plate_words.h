@@ -41,6 +41,8 @@ namespace zg {
 [[nodiscard]] std::string cyclicSentence(const PlateCyclic& run);
 /// What it went through and found, a sentence each: choices, first yield, strength and strain at the marked drifts, energy.
 [[nodiscard]] std::vector<std::string> cyclicFindings(const PlateCyclic& run, UnitSystem units, bool isTwoSided);
+/// The same in few words, each with its number.
+[[nodiscard]] std::vector<std::pair<std::string, std::string>> cyclicNumbers(const PlateCyclic& run, UnitSystem units);
 /// "40 mrad".
 [[nodiscard]] std::string driftWords(double drift);
 /// What the plates add to the verdict: they agree, or the joint does not hold by them.

@@ -382,3 +382,48 @@ TEST_CASE("capacity design keeps through a file, and says what it does not under
     REQUIRE_FALSE(refused);
     CHECK(sentenceOf(refused.error().front()).find("no such set") != std::string::npos);
 }
+
+TEST_CASE("restraint by American rules: the secant at service over the beam's stiffness, by hand", "[component][capacity]") {
+    Job job = sample::demo();
+    job.joints = {*findJoint(job, "F1")};
+    Joint& j = job.joints[0];
+    j.seismic->rules = SeismicRules::American;
+    const auto ladder = [&] {
+        const JointResult r = sample::verified(job);
+        for (const Ladder& l : r.ladders)
+            if (l.rules == LadderRules::American && !l.isReversed) return std::pair(l, r);
+        FAIL("no American ladder");
+        return std::pair(r.ladders.front(), r);
+    };
+    const auto connection = [](const JointResult& r, const char* set) {
+        for (const ConnectionResult& c : r.connections)
+            if (c.set >= 0 && r.actions[static_cast<std::size_t>(c.set)].id == set && !c.isReversed) return c;
+        FAIL("no such set");
+        return r.connections.front();
+    };
+    const double EI_L = 210000.0 * resolve(job, j)->main().beam.section.I_y / 7200;
+    ActionSet service = sample::actions("S", 0, 30e3, 90e6), ultimate = sample::actions("U", 0, 60e3, 210e6);
+    service.kind = SetKind::Serviceability;
+    j.actions = {ultimate, service};
+    j.seismic->forcesOf.clear();
+    {
+        // EN 1993-1-8:2005 6.3.1(6): mu is 1 up to two thirds of M_j,Rd; AISC 360-16 commentary to B3.4: K_s L/EI.
+        const auto [l, r] = ladder();
+        const ConnectionResult c = connection(r, "U");
+        REQUIRE(90e6 < 2 * c.M_j_Rd / 3);
+        CHECK(l.serviceMoment == Approx(90e6));
+        CHECK(l.restraint == Approx(c.stiffness.S_j_ini / EI_L).epsilon(1e-9));
+    }
+    j.actions[1].forces.front().M = 0.9 * connection(ladder().second, "U").M_j_Rd;
+    {
+        const auto [l, r] = ladder();
+        const double mu = std::pow(1.5 * 0.9, 2.7);
+        CHECK(l.restraint == Approx(connection(r, "U").stiffness.S_j_ini / mu / EI_L).epsilon(1e-9));
+    }
+    j.actions = {ultimate};
+    CHECK(ladder().first.serviceMoment == Approx(140e6)); // two thirds of 210
+    const double once = ladder().first.restraint;
+    framing(j, ends::right).span = 14400;
+    CHECK(ladder().first.restraint == Approx(2 * once).epsilon(1e-9));
+    CHECK(restraintWords(ladder().first, UnitSystem::SI).find(2 * once >= 20 ? "(FR)" : "(PR)") != std::string::npos);
+}

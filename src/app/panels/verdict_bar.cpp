@@ -97,14 +97,14 @@ void VerdictBar::paintEvent(QPaintEvent*) {
         return;
     }
     painter.setFont(bold);
-    painter.drawText(QPointF(42, 18), QString::fromStdString(v.head));
+    painter.drawText(QPointF(42, 16), QString::fromStdString(v.head));
     const QFont second = interfaceFont(12);
     if (widthOf(runs, second) <= room) {
-        paintRuns(painter, 42, 36, runs, second);
+        paintRuns(painter, 42, 35, runs, second);
         return;
     }
     painter.setFont(interfaceFont(11));
-    painter.drawText(QRectF(42, 19, room, height() - 20), Qt::AlignTop | Qt::TextWordWrap,
+    painter.drawText(QRectF(42, 17, room, height() - 17), Qt::AlignTop | Qt::TextWordWrap,
                      QString::fromStdString(rest).replace(QStringLiteral("S_j"), QStringLiteral("Sj")));
 }
 

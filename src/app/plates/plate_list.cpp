@@ -109,9 +109,32 @@ void PlateList::rebuild() {
         const bool isTwoSided = zg::isTwoSided(*joint);
         const UnitSystem units = session_.job().settings.units;
         const auto text = [](const std::string& s) { return QString::fromStdString(s); };
+        const PlateCyclic* cyclic = display_.cyclic();
+        if (cyclic) {
+            auto* under = heading(tr("Found in the cycles"));
+            QString all;
+            for (const std::string& line : cyclicFindings(*cyclic, units, isTwoSided)) all += text(line) + QLatin1Char('\n');
+            for (const auto& [what, number] : cyclicNumbers(*cyclic, units)) {
+                auto* item = new QTreeWidgetItem(under, {text(what), text(number)});
+                item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+                for (const int column : {0, 1}) item->setToolTip(column, all.trimmed());
+            }
+        }
         for (const PathStretch& stretch : pathOf(*set, isTwoSided, units)) {
             auto* under = heading(text(stretch.title));
             for (const PathPart& p : stretch.parts) add(under, text(p.name), text(p.number), p.part, text(p.help));
+        }
+        if (cyclic) {
+            auto* gathered = heading(tr("Cycles: moment, damping"));
+            for (const PlateCycle& k : cyclic->cycles)
+                if (!k.isRepeated) {
+                    auto* item = new QTreeWidgetItem(
+                        gathered, {text(driftWords(k.drift)), text(shown(k.most.front(), Quantity::Moment, units) + ", " +
+                                                                   fixedDecimals(100 * k.damping, 1) + " %")});
+                    item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+                }
+            isFilling_ = false;
+            return;
         }
         if (const PlateStability* imperfect = display_.stability(); imperfect && !imperfect->imperfections.empty()) {
             auto* under = heading(tr("Imperfections"));
@@ -143,24 +166,6 @@ void PlateList::rebuild() {
                 add(under, text(wordOf(m.axis)) + (isTwoSided ? tr(", %1").arg(text(name(m.side))) : QString()),
                     text(shown(m.M_j_Rd, Quantity::Moment, units)), {PartKind::BeamWeb, m.side, 0},
                     text(curveSentence(m, platesOf(*joint).strainLimit, units)));
-        }
-        if (const PlateCyclic* cyclic = display_.cyclic()) {
-            auto* under = heading(tr("Found in the cycles"));
-            for (const std::string& line : cyclicFindings(*cyclic, units, isTwoSided)) {
-                auto* item = new QTreeWidgetItem(under, {text(line)});
-                item->setFirstColumnSpanned(true);
-                item->setToolTip(0, text(line));
-            }
-            auto* gathered = heading(tr("Cycles: moment, damping"));
-            for (const PlateCycle& k : cyclic->cycles)
-                if (!k.isRepeated) {
-                    auto* item = new QTreeWidgetItem(
-                        gathered, {text(driftWords(k.drift)), text(shown(k.most.front(), Quantity::Moment, units) + ", " +
-                                                                   fixedDecimals(100 * k.damping, 1) + " %")});
-                    item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
-                }
-            isFilling_ = false;
-            return;
         }
         const PlateBuckling* b = display_.buckling();
         auto* modes = heading(b && !b->modes.empty() ? tr("Waves: factor") : tr("Waves: none found"));

@@ -445,7 +445,8 @@ void PlatesView::say() {
                          .arg(QString::fromStdString(imperfect->run.id),
                               QString::fromStdString(stabilitySentence(*imperfect, limit)));
         else if (const PlateCyclic* cyclic = display_->cyclic())
-            words << tr("Swayed to and fro: %1.").arg(QString::fromStdString(cyclicSentence(*cyclic)));
+            words << tr("Swayed to and fro: %1. Strain is what has gathered over all cycles.")
+                         .arg(QString::fromStdString(cyclicSentence(*cyclic)));
         else if (const PlateStrength* set = display_->set()) {
             words << QString::fromStdString("Set " + set->id + ": " + strengthSentence(*set, limit) + ".");
             for (const SlipUse& slip : set->slips)

@@ -1,5 +1,7 @@
 #include "base/text.h"
 #include "component/american/end.h"
+#include "component/stiffness.h"
+#include "joint/balance.h"
 #include "joint/geometry.h"
 #include <algorithm>
 #include <array>
@@ -121,20 +123,23 @@ private:
 
     /// Moment and shear at the face that go with a moment in the hinge, the larger shear of both ends of the beam.
     template <class N> struct State { N M_f, V_u; };
+    static const char* clauseOf(const UsEnd& e, const char* ofReduced, const char* ofEndPlate) {
+        return e.isWelded ? ofReduced : ofEndPlate;
+    }
     template <class N> static State<N> stateAt(Workings<N>& w, const UsEnd& e, const N& hinge) {
         const N S_h = w.given("S_h",
                               e.isWelded              ? "hinge from the column's face: middle of the reduced section"
                               : e.pattern.isStiffened ? "hinge from the column's face: end of the rib"
                                                       : "hinge from the column's face: the lesser of d/2 and 3 b_bf",
-                              Quantity::Length, e.S_h, "AISC 358-16 6.8.1 step 1");
+                              Quantity::Length, e.S_h, clauseOf(e, "AISC 358-16 5.8 step 5", "AISC 358-16 6.8.1 step 1"));
         const N L_h = w.given("L_h", "between the hinges", Quantity::Length, e.L_h);
         const N V_G = w.given("V_gravity", "shear from gravity at the hinge", Quantity::Force, std::abs(e.V_gravity));
         const N V_u = w.result("V_u_h", "shear at the hinge, the larger of both ends", Quantity::Force,
-                               "AISC 358-16 6.8.1 step 1", 2 * hinge / L_h + V_G);
+                               clauseOf(e, "AISC 358-16 5.8 step 4", "AISC 358-16 6.8.1 step 1"), 2 * hinge / L_h + V_G);
         const N q =
             w.given("q_G", "gravity between hinge and face, where it adds", Quantity::LineForce, e.isReversed ? 0 : stubLoad(e));
-        return {w.result("M_f", "moment at the column's face", Quantity::Moment, "AISC 358-16 (6.8-1)",
-                         hinge + V_u * S_h + q * square(S_h) / 2),
+        return {w.result("M_f", "moment at the column's face", Quantity::Moment,
+                         clauseOf(e, "AISC 358-16 (5.8-6)", "AISC 358-16 (6.8-1)"), hinge + V_u * S_h + q * square(S_h) / 2),
                 V_u};
     }
     static double faceMoment(const UsEnd& e, double hinge) {
@@ -168,12 +173,13 @@ private:
         }
         const Num C_pr = w_.let("C_pr", "strain hardening", Quantity::Ratio, "AISC 358-16 (2.4-2)",
                                 smaller(Num(1.2), (F_y + F_u) / (2 * F_y)));
-        const Num M_pr = w_.result("M_pr", "moment in the hinge", Quantity::Moment, "AISC 358-16 (2.4-1)", C_pr * R_y * F_y * Z);
+        const Num M_pr = w_.result("M_pr", "moment in the hinge", Quantity::Moment,
+                                   clauseOf(e, "AISC 358-16 (5.8-5)", "AISC 358-16 (2.4-1)"), C_pr * R_y * F_y * Z);
         e.M_pr = valueOf(M_pr);
         if (s.spec.gravityLoad.value_or(0) * e.L_h / 2 > 2 * e.M_pr / e.L_h)
             w_.note("Gravity outweighs the shear of the hinges: the one with tension at the bottom forms in the span. The shear "
                     "is taken as printed, which is more.",
-                    "AISC 358-16 6.8.1 step 1");
+                    clauseOf(e, "AISC 358-16 5.8 step 4", "AISC 358-16 6.8.1 step 1"));
         const State<Num> f = stateAt(w_, e, M_pr);
         e.V_u = valueOf(f.V_u);
         e.V_face = e.V_u + stubLoad(e) * e.S_h;
@@ -211,7 +217,41 @@ private:
         }
     }
 
-    Ladder ladderOf(const UsEnd& e, const std::vector<UsLink>& links) const {
+    /// Fully or partially restrained, or simple: the secant at service loads.
+    void restraint(const UsEnd& e, Ladder& l) {
+        const ConnectionResult* any = nullptr;
+        for (const ConnectionResult& c : out_.connections)
+            if (!any && c.side == l.side && c.isReversed == l.isReversed) any = &c;
+        double service = 0, ultimate = 0;
+        for (int i = 0; i < out_.givenSets; ++i) {
+            const ActionSet& set = out_.actions[static_cast<std::size_t>(i)];
+            const double M = (l.isReversed ? -1 : 1) * faceForces(joint_, l.side, set).M;
+            if (set.kind == SetKind::Serviceability) service = std::max(service, M);
+            if (set.kind == SetKind::Ultimate) ultimate = std::max(ultimate, M);
+        }
+        if (!any || !(any->stiffness.S_j_ini > 0) || !(any->M_j_Rd > 0)) return;
+        const char* clause = "AISC 360-16 B3.4b, commentary";
+        const double M_j = any->M_j_Rd, M_s = service > 0 ? service : ultimate > 0 ? 2 * ultimate / 3 : 2 * M_j / 3;
+        w_.heading(2, "Restraint", "us restraint");
+        const Num M = w_.given("M_s",
+                               service > 0    ? "service moment"
+                               : ultimate > 0 ? "no set of serviceability: two thirds of the ultimate moment"
+                                              : "no set: two thirds of the resistance",
+                               Quantity::Moment, std::min(M_s, M_j));
+        const Num S =
+            w_.given("S_j_ini", "initial stiffness", Quantity::Stiffness, any->stiffness.S_j_ini, "EN 1993-1-8:2005 6.3.1");
+        const Num mu = w_.given("mu", "initial over secant stiffness", Quantity::Ratio, stiffnessRatio(valueOf(M), M_j),
+                                "EN 1993-1-8:2005 6.3.1(6)");
+        const Num I = w_.given("I_b", "second moment of area of the beam", Quantity::Inertia, e.side->beam.section.I_y);
+        const Num E = w_.given("E", "modulus of elasticity", Quantity::Stress, youngsModulus);
+        const Num L = w_.given("L", "span of the beam", Quantity::Length, *e.side->spec.span);
+        const Num ratio = w_.result("K_s_L_EI", "20 and more: fully restrained; 2 and less: simple", Quantity::Ratio, clause,
+                                    S / mu * L / (E * I));
+        l.restraint = valueOf(ratio);
+        l.serviceMoment = valueOf(M);
+    }
+
+    Ladder ladderOf(const UsEnd& e, const std::vector<UsLink>& links) {
         Ladder l;
         l.rules = LadderRules::American;
         l.side = e.side->id;
@@ -220,6 +260,7 @@ private:
         l.nominal = faceMoment(e, e.place.M_pl);
         l.expected = faceMoment(e, e.R_y * e.place.M_pl);
         l.hardened = l.asked = e.M_f;
+        restraint(e, l);
         addHinge(l, "AISC 358-16 2.4.3");
         for (const UsLink& k : links) {
             // Use grows straight from what gravity asks by itself to the use at M_f.
