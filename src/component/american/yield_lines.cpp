@@ -42,7 +42,7 @@ template <class Num> Num endPlateParameter(Workings<Num>& w, const BoltPattern& 
     const Num d_e = w.given("d_e", "outermost row to the plate's edge", Quantity::Length, p.d_e);
     const bool isNearEdge = p.d_e <= valueOf(s);
     if (p.d_e <= 2 * valueOf(s))
-        w.note("The outermost row is nearer to the edge than twice s: there the table lies up to 15 % above the least of its own "
+        w.note("The outermost row is nearer to the edge than twice s: there the table lies up to 19 % above the least of its own "
                "mechanism. The table is followed.",
                clause);
     if (!p.isEight) {
