@@ -296,9 +296,9 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneUsPrying, "not_done_us_prying", "American rules, prying beyond the moment at the face",
            "The plate is thick enough for the moment at the face, not for all that its bolts carry: beyond it they would see "
            "prying."},
-    Phrase{CheckCode::NotDoneUsContinuityWeld, "not_done_us_continuity_weld", "Butt welds of thick continuity plates",
-           "Plates above 3/8 in are butt welded to the column flange by these rules; the fillets drawn are verified for strength "
-           "only."},
+    Phrase{CheckCode::NotDoneUsContinuityWeld, "not_done_us_continuity_weld", "Butt welds of thick continuity plates and of ribs",
+           "Plates above 3/8 in, and ribs at the end plate, are butt welded by these rules (thinner ribs by fillets that develop "
+           "them); the fillets drawn are verified for strength only, those of ribs by EN 1993 alone."},
     Phrase{CheckCode::NotDoneReducedPieces, "not_done_reduced_pieces", "Reduced section in drawings and parts",
            "The cut counts for the hinge of capacity design, is marked on the Sheet and cut in the plates; the component method, "
            "lists "

@@ -142,6 +142,7 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
         addUsRule(list, CheckCode::UsRibLength, rib.length, height / std::tan(pi / 6), true, Quantity::Length,
                   "AISC 358-16 (6.7-1)")
             .add(rib.part);
+        listNotDone(list.all(), CheckCode::NotDoneUsContinuityWeld, s.id, "AISC 358-16 6.7", e.isReversed);
     }
 
     w.heading(2, "Bolts at the compression flange in shear and bearing", "us shear");
