@@ -1,6 +1,7 @@
 #include "app/bench.h"
 #include "app/main_window.h"
 #include "app/panels/actions_panel.h"
+#include "app/panels/curve_plot.h"
 #include "app/plates/plate_canvas.h"
 #include "app/plates/plate_display.h"
 #include "app/plates/plates_view.h"
@@ -24,6 +25,7 @@
 #include <QTabBar>
 #include <QTableView>
 #include <QTimer>
+#include <QToolButton>
 #include <QTreeWidget>
 #include <QUndoStack>
 #include <algorithm>
@@ -512,4 +514,50 @@ TEST_CASE("sets with imperfections: ticked, run, stepped through, told in senten
     CHECK_FALSE(tick->isChecked());
     CHECK_FALSE(platesOf(*b.session.current()).isImperfect);
     CHECK(b.session.plates().isStale(*b.session.current()));
+}
+
+TEST_CASE("a cyclic run: chosen, run, its loops in the strip, its check leads to it, taken back", "[app][plates][cyclic]") {
+    PlatesBench b;
+    b.session.edit("seismic", [](Joint& joint) {
+        joint.plates->cyclicDrift = 0.01;
+        joint.seismic.emplace();
+        framing(joint, ends::right).span = 6000;
+    });
+    auto* strip = b.window.findChild<CurvePlot*>();
+    REQUIRE(strip);
+    auto* loops = b.child<QToolButton>("curveOther");
+    CHECK_FALSE(loops->isVisible()); // nothing to change to
+    auto* choice = b.child<QComboBox>("plateCyclic");
+    CHECK(choice->currentIndex() == 0);
+    choice->setCurrentIndex(1);
+    Q_EMIT choice->activated(1);
+    REQUIRE(platesOf(*b.session.current()).cyclic == CyclicProtocol::Aisc341);
+    b.run();
+    const auto study = b.session.plates().current()->study;
+    REQUIRE(study->cyclic.size() == 1);
+    CHECK(study->cyclic[0].reached == Approx(0.01));
+    // It is one of the runs, with a step for each level.
+    auto* sets = b.child<QComboBox>("plateSet");
+    const int at = sets->findText(QStringLiteral("cyclic"));
+    REQUIRE(at >= 0);
+    Q_EMIT sets->activated(at);
+    PlateDisplay& display = b.window.plates()->display();
+    REQUIRE(display.cyclic());
+    CHECK(display.frameCount() == 4);
+    CHECK(display.title().contains(QStringLiteral("drift 10 mrad")));
+    CHECK(b.child<QLabel>("plateLine")->text().contains(QStringLiteral("Swayed to and fro")));
+    CHECK_FALSE(b.child<QTreeWidget>("plateList")->findItems(QStringLiteral("Found in the cycles"), Qt::MatchExactly).isEmpty());
+    // The strip: moment over rotation, then over drift, and back.
+    REQUIRE(loops->isVisible());
+    CHECK_FALSE(strip->figure().isOverDrift);
+    QTest::mouseClick(loops, Qt::LeftButton);
+    REQUIRE(strip->figure().isOverDrift);
+    CHECK(strip->figure().series[0].points.size() == study->cyclic[0].path.size());
+    CHECK(strip->figure().reachPhi > 0.01);
+    QTest::mouseClick(loops, Qt::LeftButton);
+    CHECK_FALSE(strip->figure().isOverDrift);
+    // Ten milliradians decide nothing about twenty-five.
+    for (const Check& c : b.session.plates().current()->checks) CHECK(c.code != CheckCode::PlatesPlasticRotation);
+    b.session.undoStack()->undo();
+    CHECK(choice->currentIndex() == 0);
 }
