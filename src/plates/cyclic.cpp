@@ -13,8 +13,8 @@ namespace zg {
 
 namespace {
 
-constexpr double smallDrift = 1e-4; // of the first step, from which stiffnesses are read
-constexpr double unloaded = 0.4;    // of a drift that yields: down to here from its end in one step, for what comes is elastic
+constexpr double smallDrift = 1e-4;      // of the first step, from which stiffnesses are read
+constexpr double turnedBack = 0.05;      // of a drift, for the stiffness in unloading
 constexpr double cyclicTolerance = 1e-5; // residual: some hundred steps one after the other, each far below it in the end
 constexpr double pi = 3.14159265358979323846;
 
@@ -301,6 +301,13 @@ private:
                std::abs(now.most[0] / before->most[0] - 1) < 1e-3 && std::abs(now.least[0] / before->least[0] - 1) < 1e-3;
     }
 
+    // Back from an end as far as it surely is elastic, in one step: the surface is two yield strains wide.
+    [[nodiscard]] double unloaded(double end) const {
+        const double back =
+            std::min(0.6 * std::abs(end), out_.firstYieldDrift > 0 ? 1.5 * out_.firstYieldDrift : 0.6 * std::abs(end));
+        return end > 0 ? end - back : end + back;
+    }
+
     static bool isAt(double drift, double place) { return std::abs(drift - place) < 1e-9; }
     static double weightOf(const DriftLevel& level) { return level.drift > 0.009 ? 3 : 1; }
     static std::string milliradians(double drift) {
@@ -320,16 +327,18 @@ private:
         if (isFirst) out_.run.frames.push_back(frameOf(*analysis_, m_, drift));
         if (isMarked) mark(drift);
         const std::size_t turned = out_.path.size();
+        // A little way back, which is elastic, for the stiffness in unloading: once a level.
+        if (isFirst && !sway((1 - turnedBack) * drift, 1, progress)) return false;
         const auto turnTo = [&](double end, double to, double step) {
-            return hasYielded_ ? sway(unloaded * end, 1, progress) && sway(to, step, progress) : sway(to, 1, progress);
+            return hasYielded_ ? sway(unloaded(end), 1, progress) && sway(to, step, progress) : sway(to, 1, progress);
         };
         if (!turnTo(drift, -drift, 1.0 / 5) || !turnTo(-drift, 0, 1.0 / 2)) return false;
-        c.unloading = fe::unlimited;
+        c.unloading = isFirst ? fe::unlimited : out_.cycles.back().unloading;
         double elastic = 0;
         for (std::size_t i = 0; i < tips_.size(); ++i) {
             const PlateCyclic::Beam& b = out_.beams[i];
             const PlateCyclic::Point &at = out_.path[turned - 1], &after = out_.path[turned];
-            c.unloading = std::min(c.unloading, (at.M[i] - after.M[i]) / (at.drift - after.drift) / b.stiffness);
+            if (isFirst) c.unloading = std::min(c.unloading, (at.M[i] - after.M[i]) / (at.drift - after.drift) / b.stiffness);
             double most = 0, least = 0;
             for (std::size_t k = from; k < out_.path.size(); ++k) {
                 most = std::max(most, out_.path[k].M[i]);
