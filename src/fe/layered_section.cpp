@@ -74,23 +74,25 @@ inline __attribute__((always_inline)) bool returnAll(int n, const EllipsoidLaw& 
         double largest = 0;
         for (int i = 0; i < n; ++i) {
             double e0 = a.trial[0][i], e1 = a.trial[1][i], e2 = a.trial[2][i];
-            double c0 = a0, c1 = a1, c2 = a2; // softening by lambda, and what it does to eta besides
-            double m0 = 0, m1 = 0, m2 = 0;
+            double c0 = a0, c1 = a1, c2 = a2; // softening by lambda
+            double back = 0, D = 1, rate = 0; // and what lambda does to eta besides
             if (isCarried) {
-                const double rest = 1 - h * a.lambda[i], reach = a.limit[i] / rest, D = 1 + g * a.lambda[i] * reach;
-                const double rate = g * reach / rest / D, back = C / D;
+                const double rest = 1 - h * a.lambda[i], reach = a.limit[i] / rest;
+                D = 1 + g * a.lambda[i] * reach;
+                rate = g * reach / rest / D, back = C / D;
                 e0 -= back0[i] / D, e1 -= back1[i] / D, e2 -= back2[i] / D;
                 c0 += back, c1 += back, c2 += back;
-                const double s0 = 1 / (1 + a.lambda[i] * c0), s1 = 1 / (1 + a.lambda[i] * c1), s2 = 1 / (1 + a.lambda[i] * c2);
-                m0 = rate * (back0[i] / D + a.lambda[i] * back * e0 * s0);
-                m1 = rate * (back1[i] / D + a.lambda[i] * back * e1 * s1);
-                m2 = rate * (back2[i] / D + a.lambda[i] * back * e2 * s2);
             }
             const double s0 = 1 / (1 + a.lambda[i] * c0), s1 = 1 / (1 + a.lambda[i] * c1), s2 = 1 / (1 + a.lambda[i] * c2);
             const double t0 = q0 * e0 * e0 * s0 * s0, t1 = q1 * e1 * e1 * s1 * s1, t2 = q2 * e2 * e2 * s2 * s2;
             const double f2 = t0 + t1 + t2, f = std::sqrt(f2);
             double fall = t0 * c0 * s0 + t1 * c1 * s1 + t2 * c2 * s2;
-            if (isCarried) fall -= q0 * e0 * s0 * s0 * m0 + q1 * e1 * s1 * s1 * m1 + q2 * e2 * s2 * s2 * m2;
+            if (isCarried) {
+                const double m0 = rate * (back0[i] / D + a.lambda[i] * back * e0 * s0),
+                             m1 = rate * (back1[i] / D + a.lambda[i] * back * e1 * s1),
+                             m2 = rate * (back2[i] / D + a.lambda[i] * back * e2 * s2);
+                fall -= q0 * e0 * s0 * s0 * m0 + q1 * e1 * s1 * s1 * m1 + q2 * e2 * s2 * s2 * m2;
+            }
             const double gap = 1 / f - (1 - h * a.lambda[i]) / a.limit[i];
             const double step = gap / (fall / (f2 * f) + h / a.limit[i]);
             const bool active = a.lambda[i] > 0 || f > (isCarried ? (1 + 1e-12) * a.limit[i] : a.limit[i]);

@@ -1,4 +1,5 @@
 #include "joint/hinges.h"
+#include "catalogue/steels.h"
 #include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
@@ -49,6 +50,11 @@ const ActionSet* setBesideHinges(const ResolvedJoint& joint, const SeismicSpec& 
 double overStrengthOf(const SeismicSpec& spec, const ResolvedSide& side) {
     if (spec.overStrengthRule == OverStrengthRule::Measured && spec.measured) return *spec.measured / side.beam.steel.f_y;
     return spec.overStrength;
+}
+
+double expectedStrengthOf(const SeismicSpec& spec, const ResolvedSide& side) {
+    const auto expected = expectedStrength(side.spec.beam.steel, side.beam.section.isWelded);
+    return expected ? expected->R_y : spec.overStrength;
 }
 
 template <class Num>

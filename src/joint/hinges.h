@@ -32,6 +32,8 @@ template <class Num> [[nodiscard]] Num reducedModulus(const Num& W, const Num& c
 
 /// gamma_ov of a beam (EN 1998-1:2004 6.2(3)).
 [[nodiscard]] double overStrengthOf(const SeismicSpec& spec, const ResolvedSide& side);
+/// R_y of a beam (AISC 341-16 table A3.1); of a steel that is not in the table the over-strength chosen.
+[[nodiscard]] double expectedStrengthOf(const SeismicSpec& spec, const ResolvedSide& side);
 
 /// Of one beam at the support's face, in its own directions, with a sign: positive with tension at the top.
 template <class Num> struct HingeForces {

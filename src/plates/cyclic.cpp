@@ -1,5 +1,6 @@
 #include "plates/cyclic.h"
 #include "base/elapsed.h"
+#include "base/text.h"
 #include "catalogue/steels.h"
 #include "joint/hinges.h"
 #include "plates/protocol.h"
@@ -7,7 +8,6 @@
 #include "plates/tighten.h"
 #include <algorithm>
 #include <cmath>
-#include <sstream>
 
 namespace zg {
 
@@ -80,7 +80,6 @@ public:
         out_.freedoms = analysis->system().map().equationCount();
         analysis_ = analysis.get();
         if (Diagnostics bad = goThrough(levels); !bad.empty()) return tl::unexpected(std::move(bad));
-        lookAtParts();
         PlateStrength& end = out_.run;
         end.id = "cyclic";
         end.title = "swayed to and fro";
@@ -95,11 +94,6 @@ public:
     }
 
 private:
-    struct Tip {
-        int link = 0;
-        double sense = 1; // of its moment, where the drift is positive
-    };
-
     // What the ductility of the joint's capacity design asks for.
     void needs() {
         if (!joint_.seismic) return;
@@ -135,22 +129,20 @@ private:
             const fe::Vec3 place = stub + beyond * beam.along, down = cross(beam.turn, beam.along);
             const int tip = m_.model.addNode(place);
             const std::string id = std::string("drift of the ") + name(s.id) + " beam";
-            Tip t;
-            t.sense = out_.beams.empty() ? 1 : -1;
+            const double sense = out_.beams.empty() ? 1 : -1; // of its moment, where the drift is positive
             const int moved = m_.model.fixAlong(tip, down, false, id);
             m_.model.fixAlong(tip, beam.along, false, id);
             m_.model.fixAlong(tip, cross(down, beam.along), false, id);
             m_.model.fix(tip, {fe::Rx, fe::Ry, fe::Rz}, id);
-            m_.model.cases[case_].movements.push_back({moved, t.sense * b.arm});
+            m_.model.cases[case_].movements.push_back({moved, sense * b.arm});
             fe::Link link;
             link.id = id;
             link.a = fe::attachToNode(m_.model.nodes, beam.handle, place - stub);
             link.b = fe::attachToNode(m_.model.nodes, tip);
             link.axes = {down, beam.along, cross(down, beam.along)};
             link.law = fe::LinearLaw{1 / flexibilityBeyond(s.beam.section, beyond)};
-            t.link = static_cast<int>(m_.model.links.size());
+            tips_.push_back(static_cast<int>(m_.model.links.size()));
             m_.model.links.push_back(link);
-            tips_.push_back(t);
             out_.beams.push_back(b);
         }
         return tips_.empty() ? refused("no beam of it carries a moment in the column's plane.") : Diagnostics{};
@@ -158,7 +150,7 @@ private:
 
     [[nodiscard]] std::vector<double> momentsOf(const fe::Analysis& a) const {
         std::vector<double> M;
-        for (std::size_t i = 0; i < tips_.size(); ++i) M.push_back(a.springForce(tips_[i].link)[0] * out_.beams[i].lever);
+        for (std::size_t i = 0; i < tips_.size(); ++i) M.push_back(a.springForce(tips_[i])[0] * out_.beams[i].lever);
         return M;
     }
 
@@ -180,13 +172,14 @@ private:
         part.set(0, 0.05, "yield drift");
         const auto a = analysisOf(m_, found, {cyclicTolerance, 30, threads_}, progress_);
         if (!a) return tl::unexpected(found);
-        std::vector<std::pair<double, double>> path{{0, momentsOf(*a)[0]}};
+        const double atRest = momentsOf(*a)[0]; // tightening leaves next to nothing
+        double drift = 0, M = atRest, first = 0, slope = 0;
         const auto look = [&](const fe::Analysis& now, const fe::Step&) {
-            path.emplace_back(now.state().factors[case_], momentsOf(now)[0]);
-            const auto [d0, M0] = path[path.size() - 2];
-            const auto [d1, M1] = path.back();
-            const double first = (path[1].second - path[0].second) / (path[1].first - path[0].first);
-            return (M1 - M0) / (d1 - d0) > first / 10;
+            const double driftBefore = drift, MBefore = M;
+            drift = now.state().factors[case_], M = momentsOf(now)[0];
+            slope = (M - MBefore) / (drift - driftBefore);
+            if (driftBefore == 0) first = slope;
+            return slope > first / 10;
         };
         fe::RunResult run = a->run(to(smallDrift, 1), look, &part);
         if (run.isComplete()) run = a->run(to(out_.target, 0.025), look, &part);
@@ -197,11 +190,7 @@ private:
                             ? "its stiffness does not come down to a tenth before the largest drift, so that it has no yield "
                               "drift by which the ECCS protocol counts."
                             : "its yield drift was not found. " + run.message));
-        const auto [d0, M0] = path[path.size() - 2];
-        const auto [d1, M1] = path.back();
-        const double first = (path[1].second - path[0].second) / (path[1].first - path[0].first), last = (M1 - M0) / (d1 - d0);
-        const double offset = path[0].second; // tightening leaves next to nothing
-        return (M1 - last * d1 - offset) / (first - last);
+        return (M - slope * drift - atRest) / (first - slope);
     }
 
     // One stage; false when the run is over.
@@ -231,9 +220,9 @@ private:
             std::any_of(shells.begin(), shells.end(), [](const fe::ShellElement::State& s) { return s.yielded != 0; }) ||
             std::any_of(springs.begin(), springs.end(), [](const fe::SpringState& s) { return s.kappa > 0; });
         if (out_.firstYieldDrift == 0 && hasYielded_) {
-            lookAtParts();
-            if (!parts_.empty() && parts_.front().strain >= firstYieldStrain)
-                out_.firstYield = parts_.front().part, out_.firstYieldDrift = std::abs(p.drift);
+            const std::vector<PartUse> parts = yieldedParts();
+            if (!parts.empty() && parts.front().strain >= firstYieldStrain)
+                out_.firstYield = parts.front().part, out_.firstYieldDrift = std::abs(p.drift);
         }
         const LimitReached limit = limitOf({}, boltUses(a, m_), weldUses(a, m_), rules_);
         if (limit.use < 1) return true;
@@ -243,16 +232,11 @@ private:
     }
 
     // Plates by the strain they have gathered, most first.
-    void lookAtParts() {
-        parts_ = partUses(*analysis_, m_);
-        parts_.erase(std::remove_if(parts_.begin(), parts_.end(), [](const PartUse& u) { return !(u.strain > 0); }),
-                     parts_.end());
-        std::stable_sort(parts_.begin(), parts_.end(), [](const PartUse& a, const PartUse& b) { return a.strain > b.strain; });
-    }
-
-    void mark(double drift) {
-        lookAtParts();
-        out_.marks.push_back({drift, out_.path.back().M, parts_});
+    [[nodiscard]] std::vector<PartUse> yieldedParts() const {
+        std::vector<PartUse> parts = partUses(*analysis_, m_);
+        parts.erase(std::remove_if(parts.begin(), parts.end(), [](const PartUse& u) { return !(u.strain > 0); }), parts.end());
+        std::stable_sort(parts.begin(), parts.end(), [](const PartUse& a, const PartUse& b) { return a.strain > b.strain; });
+        return parts;
     }
 
     Diagnostics goThrough(const std::vector<DriftLevel>& levels) {
@@ -267,17 +251,15 @@ private:
         }
         for (std::size_t i = 0; i < tips_.size(); ++i)
             out_.beams[i].stiffness = (out_.path.back().M[i] - out_.path.front().M[i]) / smallDrift;
-        double marked = 0;
         for (const DriftLevel& level : levels) {
             for (int c = 0; c < level.cycles; ++c) {
                 const double weight = weightOf(level);
-                progress.set(done / whole, weight / whole / 4, "cyclic run, drift " + milliradians(level.drift));
-                const bool isSeen = c == 0 && (level.drift == out_.target || isAt(level.drift, 0.02) || isAt(level.drift, 0.04));
-                if (!cycle(level.drift, c == 0, isSeen && level.drift > marked, progress)) {
+                progress.set(done / whole, weight / whole / 4,
+                             "cyclic run, drift " + significant(1000 * level.drift, 6) + " mrad");
+                if (!cycle(level.drift, c == 0, progress)) {
                     out_.isComplete = !wasCancelled_;
                     return {};
                 }
-                if (isSeen) marked = level.drift;
                 done += weight;
                 const PlateCycle now = out_.cycles.back();
                 if (doesRepeat(c > 0 ? &out_.cycles[out_.cycles.size() - 2] : nullptr, now))
@@ -308,16 +290,14 @@ private:
         return end > 0 ? end - back : end + back;
     }
 
-    static bool isAt(double drift, double place) { return std::abs(drift - place) < 1e-9; }
-    static double weightOf(const DriftLevel& level) { return level.drift > 0.009 ? 3 : 1; }
-    static std::string milliradians(double drift) {
-        std::ostringstream s;
-        s << 1000 * drift << " mrad";
-        return s.str();
+    [[nodiscard]] bool isMarked(double drift) const {
+        const auto isAt = [&](double place) { return std::abs(drift - place) < 1e-9; };
+        return drift == out_.target || isAt(0.02) || isAt(0.04);
     }
+    static double weightOf(const DriftLevel& level) { return level.drift > 0.009 ? 3 : 1; }
 
     // To the drift, to the other side, and back to nil.
-    bool cycle(double drift, bool isFirst, bool isMarked, StageProgress& progress) {
+    bool cycle(double drift, bool isFirst, StageProgress& progress) {
         const double before = analysis_->steps().back().externalWork;
         const std::size_t from = out_.path.size();
         if (!sway(drift, hasYielded_ ? 1.0 / 4 : 1, progress)) return false;
@@ -325,7 +305,7 @@ private:
         c.drift = drift;
         c.plasticDrift = drift - out_.path.back().M[0] / out_.beams[0].stiffness;
         if (isFirst) out_.run.frames.push_back(frameOf(*analysis_, m_, drift));
-        if (isMarked) mark(drift);
+        if (isFirst && isMarked(drift)) out_.marks.push_back({drift, out_.path.back().M, yieldedParts()});
         const std::size_t turned = out_.path.size();
         // A little way back, which is elastic, for the stiffness in unloading: once a level.
         if (isFirst && !sway((1 - turnedBack) * drift, 1, progress)) return false;
@@ -360,9 +340,8 @@ private:
     LimitRules rules_;
     JointModel m_;
     int case_ = 0;
-    std::vector<Tip> tips_; // by beam of the result
+    std::vector<int> tips_; // links, by beam of the result
     fe::Analysis* analysis_ = nullptr;
-    std::vector<PartUse> parts_;
     bool hasYielded_ = false, wasCancelled_ = false;
     PlateCyclic out_;
 };

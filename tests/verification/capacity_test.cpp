@@ -7,6 +7,7 @@
 #include "words/phrases.h"
 #include <array>
 #include <cmath>
+#include <optional>
 
 /// Capacity design against numbers that do not come from the program: longhand of docs/theory/worked-capacity.md, and the work of
 /// yield-line mechanisms.
@@ -113,13 +114,15 @@ struct Folded {
     }
 };
 
-/// The half of a column flange beside a stiffener, held along its web (x = 0), the stiffener (y = 0) and, at `reach` beyond the
-/// last row, by the flange that stays flat; rows at y pulled by w. `u`: where the folds from two rows meet the web.
-double workBesideStiffener(double b, double g, std::vector<double> y, std::vector<double> w, double reach, double u) {
+/// Half a plate held along its web or rib (x = 0) and a stiffener or flange (y = 0); rows at y pulled by w, folds from two rows
+/// meet the web at `u`. Its end, `reach` beyond the last row, is held by the plate that stays flat, or moves freely by `freeEnd`.
+double workOfHalf(double b, double g, const std::vector<double>& y, const std::vector<double>& w, double reach, double u,
+                  std::optional<double> freeEnd = {}) {
     Folded f;
-    const double e = g / 2, edge = b / 2, end = y.back() + reach;
+    const double e = g / 2, edge = b / 2, end = y.back() + reach, atEnd = freeEnd.value_or(0);
     // Along the bolts' line and the free edge; the web.
-    f.nodes = {{0, 0, 0}, {e, 0, 0}, {edge, 0, 0}, {0, end, 0}, {e, end, 0}, {edge, end, 0}};
+    f.nodes = {{0, 0, 0}, {e, 0, 0}, {edge, 0, 0}, {0, end, 0}, {e, end, atEnd}, {edge, end, atEnd}, {0, u, 0}};
+    const int foot = 0, corner = 3, meet = 6;
     std::vector<int> line{1}, rim{2};
     for (std::size_t i = 0; i < y.size(); ++i) {
         f.nodes.push_back({e, y[i], w[i]});
@@ -132,55 +135,20 @@ double workBesideStiffener(double b, double g, std::vector<double> y, std::vecto
         f.triangles.push_back({line[i], rim[i], rim[i + 1]});
         f.triangles.push_back({line[i], rim[i + 1], line[i + 1]});
     }
-    f.triangles.push_back({0, line[0], line[1]});
+    f.triangles.push_back({foot, line[0], line[1]});
     if (y.size() == 1) {
-        f.triangles.push_back({0, line[1], 3});
+        f.triangles.push_back({foot, line[1], corner});
     } else {
-        f.nodes.push_back({0, u, 0});
-        const int meet = static_cast<int>(f.nodes.size()) - 1;
-        f.triangles.push_back({0, line[1], meet});
+        f.triangles.push_back({foot, line[1], meet});
         f.triangles.push_back({meet, line[1], line[2]});
-        f.triangles.push_back({meet, line[2], 3});
+        f.triangles.push_back({meet, line[2], corner});
     }
-    f.triangles.push_back({3, line[line.size() - 2], line.back()});
+    f.triangles.push_back({corner, line[line.size() - 2], line.back()});
     f.isFixed = [=](const Folded::Node& p, const Folded::Node& q) {
         const auto on = [&](double Folded::Node::*axis, double at) {
             return std::abs(p.*axis - at) < 1e-9 && std::abs(q.*axis - at) < 1e-9;
         };
-        return on(&Folded::Node::x, 0) || on(&Folded::Node::y, 0) || on(&Folded::Node::y, end);
-    };
-    return f.work();
-}
-
-/// The half of a ribbed end plate beyond a flange, held along the rib (x = 0) and the flange (y = 0), free at its end `d_e`
-/// beyond the last row, where it moves by `atEdge`; rows at y pulled by w, folds from two rows meet the rib at `u`.
-double workToEdge(double b, double g, std::vector<double> y, std::vector<double> w, double d_e, double atEdge, double u) {
-    Folded f;
-    const double e = g / 2, edge = b / 2, end = y.back() + d_e;
-    f.nodes = {{0, 0, 0}, {e, 0, 0}, {edge, 0, 0}, {0, end, 0}, {e, end, atEdge}, {edge, end, atEdge}, {0, u, 0}};
-    std::vector<int> line{1}, rim{2};
-    for (std::size_t i = 0; i < y.size(); ++i) {
-        f.nodes.push_back({e, y[i], w[i]});
-        line.push_back(static_cast<int>(f.nodes.size()) - 1);
-        f.nodes.push_back({edge, y[i], w[i]});
-        rim.push_back(static_cast<int>(f.nodes.size()) - 1);
-    }
-    line.push_back(4), rim.push_back(5);
-    for (std::size_t i = 0; i + 1 < line.size(); ++i) {
-        f.triangles.push_back({line[i], rim[i], rim[i + 1]});
-        f.triangles.push_back({line[i], rim[i + 1], line[i + 1]});
-    }
-    f.triangles.push_back({0, 1, line[1]});
-    if (y.size() == 1) {
-        f.triangles.push_back({0, line[1], 3});
-    } else {
-        f.triangles.push_back({0, line[1], 6});
-        f.triangles.push_back({6, line[1], line[2]});
-        f.triangles.push_back({6, line[2], 3});
-    }
-    f.triangles.push_back({3, line[line.size() - 2], 4});
-    f.isFixed = [](const Folded::Node& p, const Folded::Node& q) {
-        return (std::abs(p.x) < 1e-9 && std::abs(q.x) < 1e-9) || (std::abs(p.y) < 1e-9 && std::abs(q.y) < 1e-9);
+        return on(&Folded::Node::x, 0) || on(&Folded::Node::y, 0) || (!freeEnd && on(&Folded::Node::y, end));
     };
     return f.work();
 }
@@ -205,8 +173,8 @@ TEST_CASE("yield lines of stiffened column flanges are the least work of their m
                 four.g = g;
                 four.h_outer = 540, four.h_inner = 430;
                 const ContinuityPlace place{p, p + 10};
-                const double one = least(5, 400, [&](double s) { return workBesideStiffener(b, g, {p}, {540}, s, 0) / 2; });
-                const double two = least(5, 400, [&](double s) { return workBesideStiffener(b, g, {p + 10}, {430}, s, 0) / 2; });
+                const double one = least(5, 400, [&](double s) { return workOfHalf(b, g, {p}, {540}, s, 0) / 2; });
+                const double two = least(5, 400, [&](double s) { return workOfHalf(b, g, {p + 10}, {430}, s, 0) / 2; });
                 CAPTURE(b, g, p);
                 if (p + 10 <= std::sqrt(b * g) / 2)
                     CHECK(columnFlangeParameter(w, four, b, &place) == Approx(one + two).epsilon(1e-6));
@@ -218,7 +186,7 @@ TEST_CASE("yield lines of stiffened column flanges are the least work of their m
                 const auto pair = [&](double first, double near, double far) {
                     return least(5, 400, [&](double s) {
                         return least(0.0, first + 90 + s, [&](double u) {
-                            return workBesideStiffener(b, g, {first, first + 90}, {near, far}, s, u) / 2;
+                            return workOfHalf(b, g, {first, first + 90}, {near, far}, s, u) / 2;
                         });
                     });
                 };
@@ -244,7 +212,7 @@ TEST_CASE("yield lines of an end plate without rib: its inner row is the stiffen
             four.h_outer = 500, four.h_inner = 400;
             const double b = 220;
             const double outer = b * (500 / p_fo + 500 / p_fo - 1) / 4;
-            const double inner = least(5, 400, [&](double s) { return workBesideStiffener(b, 130, {p_fi}, {400}, s, 0) / 2; });
+            const double inner = least(5, 400, [&](double s) { return workOfHalf(b, 130, {p_fi}, {400}, s, 0) / 2; });
             CAPTURE(p_fo, p_fi);
             CHECK(endPlateParameter(w, four, b) == Approx(outer + inner).epsilon(1e-6));
         }
@@ -266,16 +234,15 @@ TEST_CASE("yield lines of ribbed end plates with four and eight bolts against th
             const double reach = std::min(400.0, four.d_e);
             const auto beside = [&](const std::vector<double>& y, const std::vector<double>& h, double most) {
                 return least(5, most, [&](double r) {
-                    return y.size() == 1
-                               ? workBesideStiffener(b, g, y, h, r, 0) / 2
-                               : least(0.0, y.back() + r, [&](double u) { return workBesideStiffener(b, g, y, h, r, u) / 2; });
+                    return y.size() == 1 ? workOfHalf(b, g, y, h, r, 0) / 2
+                                         : least(0.0, y.back() + r, [&](double u) { return workOfHalf(b, g, y, h, r, u) / 2; });
                 });
             };
             const auto toEdge = [&](const std::vector<double>& y, const std::vector<double>& h) {
                 return least(0.0, 2 * h.back(), [&](double at) {
-                    return y.size() == 1 ? workToEdge(b, g, y, h, four.d_e, at, y[0]) / 2
+                    return y.size() == 1 ? workOfHalf(b, g, y, h, four.d_e, 0, at) / 2
                                          : least(0.0, y.back() + four.d_e,
-                                                 [&](double u) { return workToEdge(b, g, y, h, four.d_e, at, u) / 2; });
+                                                 [&](double u) { return workOfHalf(b, g, y, h, four.d_e, u, at) / 2; });
                 });
             };
             const double inner = beside({55}, {430}, 400);

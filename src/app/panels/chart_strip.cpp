@@ -27,16 +27,17 @@ void follow(Session& session, CurvePlot& plot) {
     const Joint* joint = session.current();
     const UnitSystem units = session.job().settings.units;
     if (!state || !state->result || !c || !joint) return plot.setFigure({}, {}, units, {});
-    const PlateStudies::Entry* run = session.plates().current();
-    const bool hasLoops = run && run->study && !run->study->cyclic.empty();
+    const PlateStudies::Entry* plates = session.plates().current();
+    const PlateStudy* study = plates ? plates->study.get() : nullptr;
+    const bool hasLoops = study && !study->cyclic.empty();
     plot.offerOther(hasLoops ? QObject::tr("cyclic loops") : QString());
     if (hasLoops && plot.showsOther())
-        return plot.setFigure(loopFigure(run->study->cyclic.front(), session.plates().isStale(*joint)),
+        return plot.setFigure(loopFigure(study->cyclic.front(), session.plates().isStale(*joint)),
                               QString::fromStdString(joint->mark) + QObject::tr(", cyclic"), units, {});
     CurveSources from;
     from.datum = differentInDatum(session, *joint, *c);
-    if (const PlateStudies::Entry* plates = session.plates().current(); plates && plates->study) {
-        from.plates = plates->study.get();
+    if (study) {
+        from.plates = study;
         from.arePlatesStale = session.plates().isStale(*joint);
         if (plates->convergence && plates->convergence->side == c->side && plates->convergence->isReversed == c->isReversed)
             from.meshError = plates->convergence->M_j_Rd.error;

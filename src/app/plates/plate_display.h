@@ -32,9 +32,9 @@ public:
     [[nodiscard]] const PlateStrength* set() const;
     /// What the run on show has for imperfections; null for the plain sets.
     [[nodiscard]] const PlateStability* stability() const;
-    /// Moment-rotation of the connection that the bench shows; null without.
     /// The cyclic run, when it is on show; null else.
     [[nodiscard]] const PlateCyclic* cyclic() const;
+    /// Moment-rotation of the connection that the bench shows; null without.
     [[nodiscard]] const PlateMomentRotation* curve() const;
     [[nodiscard]] QString nameOf(const PlateStrength& run) const;
     [[nodiscard]] const PlateBuckling* buckling() const;

@@ -98,6 +98,83 @@ void PlateList::listBuilt(const Joint& joint) {
             add(bolts, nameOf(b.part), QStringLiteral("⌀ ") + QString::fromStdString(significant(b.d, 4)), b.part, {});
 }
 
+void PlateList::listRun(const PlateStrength& run, const Joint& joint) {
+    const bool isTwoSided = zg::isTwoSided(joint);
+    const UnitSystem units = session_.job().settings.units;
+    const auto text = [](const std::string& s) { return QString::fromStdString(s); };
+    const PlateCyclic* cyclic = display_.cyclic();
+    if (cyclic) {
+        auto* under = heading(tr("Found in the cycles"));
+        QString all;
+        for (const std::string& line : cyclicFindings(*cyclic, units, isTwoSided)) all += text(line) + QLatin1Char('\n');
+        for (const auto& [what, number] : cyclicNumbers(*cyclic, units)) {
+            auto* item = new QTreeWidgetItem(under, {text(what), text(number)});
+            item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+            for (const int column : {0, 1}) item->setToolTip(column, all.trimmed());
+        }
+    }
+    for (const PathStretch& stretch : pathOf(run, isTwoSided, units)) {
+        auto* under = heading(text(stretch.title));
+        for (const PathPart& p : stretch.parts) add(under, text(p.name), text(p.number), p.part, text(p.help));
+    }
+    if (cyclic) {
+        auto* gathered = heading(tr("Cycles: moment, damping"));
+        for (const PlateCycle& k : cyclic->cycles)
+            if (!k.isRepeated) {
+                auto* item = new QTreeWidgetItem(
+                    gathered, {text(driftWords(k.drift)), text(shown(k.most.front(), Quantity::Moment, units) + ", " +
+                                                               fixedDecimals(100 * k.damping, 1) + " %")});
+                item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+            }
+        return;
+    }
+    if (const PlateStability* imperfect = display_.stability(); imperfect && !imperfect->imperfections.empty()) {
+        auto* under = heading(tr("Imperfections"));
+        for (const PlateImperfection& i : imperfect->imperfections)
+            add(under, text(partName(i.part, isTwoSided)), text(fixedDecimals(i.amplitude, 2)) + QStringLiteral(" mm"), i.part,
+                text(imperfectionWords(i, isTwoSided)));
+    }
+    if (const PlateStability* imperfect = display_.stability(); imperfect && !imperfect->webs.empty()) {
+        auto* under = heading(tr("Column web by EN 1993-1-5, 6"));
+        for (const PatchLoad& p : imperfect->webs)
+            add(under,
+                (p.isTop ? tr("under the top flange") : tr("under the bottom flange")) +
+                    (isTwoSided ? tr(", %1").arg(text(name(p.side))) : QString()),
+                text(fixedDecimals(p.utilisation(), 2)), {PartKind::ColumnWeb, p.side, 0},
+                text(patchLoadWords(p, units, isTwoSided)));
+    }
+    if (const PlateMomentRotation* curve = display_.curve()) {
+        auto* under = heading(tr("Along the moment"));
+        const QString marks = text(markWords(curve->marks(), units));
+        for (const PartMark& m : curve->parts)
+            add(under, text(partName(m.part, isTwoSided)) + QStringLiteral(", ") + text(wordOf(m.what)),
+                text(shown(m.M, Quantity::Moment, units)), m.part,
+                tr("%1 mrad; %2").arg(text(fixedDecimals(1e3 * m.phi, 2)), marks));
+    }
+    const PlateStudy& study = *display_.study();
+    if (!study.curvesAbout.empty()) {
+        auto* under = heading(tr("Other axes: M_j,Rd"));
+        for (const PlateMomentRotation& m : study.curvesAbout)
+            add(under, text(wordOf(m.axis)) + (isTwoSided ? tr(", %1").arg(text(name(m.side))) : QString()),
+                text(shown(m.M_j_Rd, Quantity::Moment, units)), {PartKind::BeamWeb, m.side, 0},
+                text(curveSentence(m, platesOf(joint).strainLimit, units)));
+    }
+    const PlateBuckling* b = display_.buckling();
+    auto* modes = heading(b && !b->modes.empty() ? tr("Waves: factor") : tr("Waves: none found"));
+    for (std::size_t i = 0; b && i < b->modes.size(); ++i) {
+        const PlateMode& m = b->modes[i];
+        auto* item = new QTreeWidgetItem(modes, {text(reachWords(m, isTwoSided)), text(fixedDecimals(m.factor, 1))});
+        item->setToolTip(1, item->text(0));
+        item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+        item->setData(0, modeRole, static_cast<int>(i));
+        QString shares;
+        for (const PlateMode::Share& s : m.shares)
+            shares += tr("\n%1 % %2").arg(static_cast<int>(100 * s.energy + 0.5)).arg(text(partName(s.part, isTwoSided)));
+        item->setToolTip(0, item->text(0) + tr("\nShare of the energy:") + shares);
+        if (display_.mode() == static_cast<int>(i)) setCurrentItem(item);
+    }
+}
+
 void PlateList::rebuild() {
     const PlateStrength* set = display_.set();
     const Joint* joint = session_.current();
@@ -105,83 +182,7 @@ void PlateList::rebuild() {
     clear();
     parts_.clear();
     if (joint && display_.isBuilt()) listBuilt(*joint);
-    if (set && joint && !display_.isBuilt()) {
-        const bool isTwoSided = zg::isTwoSided(*joint);
-        const UnitSystem units = session_.job().settings.units;
-        const auto text = [](const std::string& s) { return QString::fromStdString(s); };
-        const PlateCyclic* cyclic = display_.cyclic();
-        if (cyclic) {
-            auto* under = heading(tr("Found in the cycles"));
-            QString all;
-            for (const std::string& line : cyclicFindings(*cyclic, units, isTwoSided)) all += text(line) + QLatin1Char('\n');
-            for (const auto& [what, number] : cyclicNumbers(*cyclic, units)) {
-                auto* item = new QTreeWidgetItem(under, {text(what), text(number)});
-                item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
-                for (const int column : {0, 1}) item->setToolTip(column, all.trimmed());
-            }
-        }
-        for (const PathStretch& stretch : pathOf(*set, isTwoSided, units)) {
-            auto* under = heading(text(stretch.title));
-            for (const PathPart& p : stretch.parts) add(under, text(p.name), text(p.number), p.part, text(p.help));
-        }
-        if (cyclic) {
-            auto* gathered = heading(tr("Cycles: moment, damping"));
-            for (const PlateCycle& k : cyclic->cycles)
-                if (!k.isRepeated) {
-                    auto* item = new QTreeWidgetItem(
-                        gathered, {text(driftWords(k.drift)), text(shown(k.most.front(), Quantity::Moment, units) + ", " +
-                                                                   fixedDecimals(100 * k.damping, 1) + " %")});
-                    item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
-                }
-            isFilling_ = false;
-            return;
-        }
-        if (const PlateStability* imperfect = display_.stability(); imperfect && !imperfect->imperfections.empty()) {
-            auto* under = heading(tr("Imperfections"));
-            for (const PlateImperfection& i : imperfect->imperfections)
-                add(under, text(partName(i.part, isTwoSided)), text(fixedDecimals(i.amplitude, 2)) + QStringLiteral(" mm"),
-                    i.part, text(imperfectionWords(i, isTwoSided)));
-        }
-        if (const PlateStability* imperfect = display_.stability(); imperfect && !imperfect->webs.empty()) {
-            auto* under = heading(tr("Column web by EN 1993-1-5, 6"));
-            for (const PatchLoad& p : imperfect->webs)
-                add(under,
-                    (p.isTop ? tr("under the top flange") : tr("under the bottom flange")) +
-                        (isTwoSided ? tr(", %1").arg(text(name(p.side))) : QString()),
-                    text(fixedDecimals(p.utilisation(), 2)), {PartKind::ColumnWeb, p.side, 0},
-                    text(patchLoadWords(p, units, isTwoSided)));
-        }
-        if (const PlateMomentRotation* curve = display_.curve()) {
-            auto* under = heading(tr("Along the moment"));
-            const QString marks = text(markWords(curve->marks(), units));
-            for (const PartMark& m : curve->parts)
-                add(under, text(partName(m.part, isTwoSided)) + QStringLiteral(", ") + text(wordOf(m.what)),
-                    text(shown(m.M, Quantity::Moment, units)), m.part,
-                    tr("%1 mrad; %2").arg(text(fixedDecimals(1e3 * m.phi, 2)), marks));
-        }
-        const PlateStudy& study = *display_.study();
-        if (!study.curvesAbout.empty()) {
-            auto* under = heading(tr("Other axes: M_j,Rd"));
-            for (const PlateMomentRotation& m : study.curvesAbout)
-                add(under, text(wordOf(m.axis)) + (isTwoSided ? tr(", %1").arg(text(name(m.side))) : QString()),
-                    text(shown(m.M_j_Rd, Quantity::Moment, units)), {PartKind::BeamWeb, m.side, 0},
-                    text(curveSentence(m, platesOf(*joint).strainLimit, units)));
-        }
-        const PlateBuckling* b = display_.buckling();
-        auto* modes = heading(b && !b->modes.empty() ? tr("Waves: factor") : tr("Waves: none found"));
-        for (std::size_t i = 0; b && i < b->modes.size(); ++i) {
-            const PlateMode& m = b->modes[i];
-            auto* item = new QTreeWidgetItem(modes, {text(reachWords(m, isTwoSided)), text(fixedDecimals(m.factor, 1))});
-            item->setToolTip(1, item->text(0));
-            item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
-            item->setData(0, modeRole, static_cast<int>(i));
-            QString shares;
-            for (const PlateMode::Share& s : m.shares)
-                shares += tr("\n%1 % %2").arg(static_cast<int>(100 * s.energy + 0.5)).arg(text(partName(s.part, isTwoSided)));
-            item->setToolTip(0, item->text(0) + tr("\nShare of the energy:") + shares);
-            if (display_.mode() == static_cast<int>(i)) setCurrentItem(item);
-        }
-    }
+    if (set && joint && !display_.isBuilt()) listRun(*set, *joint);
     isFilling_ = false;
 }
 

@@ -8,6 +8,7 @@ namespace zg {
 class PlateDisplay;
 class Session;
 struct Joint;
+struct PlateStrength;
 
 /// Side list of the Plates view: plates by strain, bolts by use, welds by use, buckling modes by factor. A click selects the part
 /// everywhere, or shows the mode; a double click isolates.
@@ -19,6 +20,7 @@ public:
 private:
     void rebuild();
     void listBuilt(const Joint& joint);
+    void listRun(const PlateStrength& run, const Joint& joint);
     QTreeWidgetItem* heading(const QString& text);
     void add(QTreeWidgetItem* under, const QString& name, const QString& number, const PartRef& part, const QString& help);
     Session& session_;

@@ -98,8 +98,7 @@ private:
         if (!e.isWelded) e.pattern = *patternOf(s, *e.model);
         const Section& b = s.beam.section;
         e.width = std::min(e.model->b_p, b.b + inch);
-        const auto expected = expectedStrength(s.spec.beam.steel, b.isWelded);
-        e.R_y = expected ? expected->R_y : spec_.overStrength;
+        e.R_y = expectedStrengthOf(spec_, s);
         if (e.isWelded)
             e.place = reducedHingeOf(s);
         else
