@@ -1,7 +1,6 @@
 #include "plates/cyclic.h"
 #include "base/elapsed.h"
 #include "base/text.h"
-#include "catalogue/steels.h"
 #include "joint/hinges.h"
 #include "plates/protocol.h"
 #include "plates/snapshot.h"
@@ -412,9 +411,7 @@ double expectedBeamStrength(const ResolvedJoint& joint) {
     double most = 1;
     for (const ResolvedSide& s : joint.sides) {
         if (joint.seismic->rules != SeismicRules::American) most = std::max(most, overStrengthOf(*joint.seismic, s));
-        if (joint.seismic->rules == SeismicRules::European) continue;
-        if (const auto expected = expectedStrength(s.spec.beam.steel, s.beam.section.isWelded))
-            most = std::max(most, expected->R_y);
+        if (joint.seismic->rules != SeismicRules::European) most = std::max(most, expectedStrengthOf(*joint.seismic, s));
     }
     return most;
 }

@@ -251,6 +251,24 @@ TEST_CASE("what cannot be swayed is refused in words, a cancelled run leaves not
     CHECK_FALSE(stopped->isComplete);
 }
 
+TEST_CASE("beams have the strength that the ladder expects of them, by both rules", "[plates][cyclic]") {
+    Job job = welded(0.01);
+    Joint& j = job.joints[0];
+    j.plates->overStrength = 1.3;
+    CHECK(expectedBeamStrength(resolvedOf(job)) == 1.3); // not designed for capacity: the plates' own choice
+    j.seismic.emplace();
+    j.seismic->overStrength = 1.2;
+    for (const SeismicRules rules : {SeismicRules::European, SeismicRules::American, SeismicRules::Both}) {
+        j.seismic->rules = rules;
+        CHECK(expectedBeamStrength(resolvedOf(job)) == 1.2); // S275 is not in AISC 341-16 table A3.1
+    }
+    findMember(j, ends::right)->steel = "A992";
+    j.seismic->rules = SeismicRules::American;
+    CHECK(expectedBeamStrength(resolvedOf(job)) == 1.1); // table A3.1
+    j.seismic->rules = SeismicRules::Both;
+    CHECK(expectedBeamStrength(resolvedOf(job)) == 1.2);
+}
+
 TEST_CASE("what a run shows: drift with 0.8 of M_pl, plastic rotation kept, and when it says nothing", "[plates][cyclic]") {
     PlateCyclic run = byHand({{0.01, 0.7, -0.7}, {0.02, 1, -1}, {0.03, 1.1, -1.1}, {0.04, 1.15, -1.1}});
     CHECK(run.driftWith(0.8) == 0.04);
