@@ -53,10 +53,11 @@ std::string list(const char* name, const Expr& e, ExprStyle style) {
 
 Traced::Traced(double literal) : value_(literal), expr_(node(Expr::Op::Number, literal, {})) {}
 
-Traced Traced::named(double value, const char* symbol) {
+Traced Traced::named(double value, const char* symbol, double unit) {
     auto e = std::make_shared<Expr>();
     e->op = Expr::Op::Symbol;
     e->value = value;
+    e->unit = unit;
     e->symbol = symbol;
     return {value, std::move(e)};
 }
@@ -110,7 +111,8 @@ std::string written(const Expr& e, ExprStyle style) {
     case Expr::Op::Number: return significant(e.value, 6);
     case Expr::Op::Symbol:
         // Signs of constants (π, √2) stay as they are; identifiers become their numbers.
-        return style == ExprStyle::Symbols || static_cast<unsigned char>(e.symbol[0]) > 127 ? e.symbol : significant(e.value, 5);
+        return style == ExprStyle::Symbols || static_cast<unsigned char>(e.symbol[0]) > 127 ? e.symbol
+                                                                                            : significant(e.value / e.unit, 5);
     case Expr::Op::Add: return arg(0, 1) + " + " + arg(1, 2);
     case Expr::Op::Sub: return arg(0, 1) + " − " + arg(1, 2);
     case Expr::Op::Mul:
@@ -128,6 +130,35 @@ std::string written(const Expr& e, ExprStyle style) {
     case Expr::Op::Abs: return "|" + written(*e.args[0], style) + "|";
     }
     return {};
+}
+
+namespace {
+
+double computed(const Expr& e, double& largest) {
+    const auto arg = [&](std::size_t i) { return asWritten(*e.args[i], largest); };
+    switch (e.op) {
+    case Expr::Op::Number: return e.value;
+    case Expr::Op::Symbol: return e.value / e.unit;
+    case Expr::Op::Add: return arg(0) + arg(1);
+    case Expr::Op::Sub: return arg(0) - arg(1);
+    case Expr::Op::Mul: return arg(0) * arg(1);
+    case Expr::Op::Div: return arg(0) / arg(1);
+    case Expr::Op::Neg: return -arg(0);
+    case Expr::Op::Pow: return power(arg(0), e.args[1]->value);
+    case Expr::Op::Sqrt: return root(arg(0));
+    case Expr::Op::Min: return smaller(arg(0), arg(1));
+    case Expr::Op::Max: return larger(arg(0), arg(1));
+    case Expr::Op::Abs: return magnitude(arg(0));
+    }
+    return 0;
+}
+
+} // namespace
+
+double asWritten(const Expr& e, double& largest) {
+    const double value = computed(e, largest);
+    largest = std::max(largest, std::abs(value));
+    return value;
 }
 
 } // namespace zg

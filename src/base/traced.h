@@ -10,6 +10,7 @@ struct Expr {
     enum class Op { Number, Symbol, Add, Sub, Mul, Div, Neg, Pow, Sqrt, Min, Max, Abs };
     Op op = Op::Number;
     double value = 0;
+    double unit = 1; ///< of a symbol: what its number is written in
     std::string symbol;
     std::vector<std::shared_ptr<const Expr>> args;
 };
@@ -23,8 +24,8 @@ public:
     Traced(double value, ExprPtr expr) : value_(value), expr_(std::move(expr)) {}
     [[nodiscard]] double value() const { return value_; }
     [[nodiscard]] const ExprPtr& expr() const { return expr_; }
-    /// The same value, from now on written as a symbol.
-    [[nodiscard]] static Traced named(double value, const char* symbol);
+    /// The same value, from now on written as a symbol; its number in this unit.
+    [[nodiscard]] static Traced named(double value, const char* symbol, double unit = 1);
 
 private:
     double value_;
@@ -66,5 +67,8 @@ Traced larger(const Traced& a, const Traced& b);
 /// Expression as text, with symbols ("4·M_pl_1_Rd/m") or with their numbers ("4·2310000/45.2").
 enum class ExprStyle { Symbols, Numbers };
 [[nodiscard]] std::string written(const Expr& expr, ExprStyle style);
+/// The expression computed anew with the numbers as they are written, in the units of its symbols; `largest` grows to the largest
+/// number that comes up in it.
+[[nodiscard]] double asWritten(const Expr& expr, double& largest);
 
 } // namespace zg

@@ -32,6 +32,7 @@ std::string letter(const std::string& word) {
         if (name == word) return sign;
     if (word == "Sigma") return "Σ";
     if (word == "Phi") return "Φ";
+    if (word == "Omega") return "Ω";
     if (word == "perp") return "⊥";
     if (word == "par") return "∥";
     return word;

@@ -34,25 +34,27 @@ Unit unitOf(Quantity quantity, UnitSystem system) {
     return {"", 1.0, 3};
 }
 
-Unit workingUnitOf(Quantity quantity) {
+Unit workingUnitOf(Quantity quantity, UnitSystem system) {
+    const bool si = system == UnitSystem::SI;
+    constexpr double in2 = inch * inch;
     switch (quantity) {
     case Quantity::Length:
-    case Quantity::Coefficient: return {"mm", 1, 2};
-    case Quantity::Force: return {"N", 1, 0};
-    case Quantity::Moment: return {"Nmm", 1, 0};
-    case Quantity::Stress: return {"MPa", 1, 1};
-    case Quantity::Area: return {"mm²", 1, 1};
-    case Quantity::Modulus: return {"mm³", 1, 0};
-    case Quantity::Inertia: return {"mm⁴", 1, 0};
-    case Quantity::Stiffness: return {"Nmm/rad", 1, 0};
-    case Quantity::Flexibility: return {"rad/Nmm", 1, 16};
-    case Quantity::LineForce: return {"N/mm", 1, 1};
+    case Quantity::Coefficient: return si ? Unit{"mm", 1, 2} : Unit{"in", inch, 3};
+    case Quantity::Force: return si ? Unit{"N", 1, 0} : Unit{"kip", kip, 2};
+    case Quantity::Moment: return si ? Unit{"Nmm", 1, 0} : Unit{"kip-in", kip * inch, 1};
+    case Quantity::Stress: return si ? Unit{"MPa", 1, 1} : Unit{"ksi", kip / in2, 2};
+    case Quantity::Area: return si ? Unit{"mm²", 1, 1} : Unit{"in²", in2, 3};
+    case Quantity::Modulus: return si ? Unit{"mm³", 1, 0} : Unit{"in³", in2 * inch, 2};
+    case Quantity::Inertia: return si ? Unit{"mm⁴", 1, 0} : Unit{"in⁴", in2 * in2, 2};
+    case Quantity::Stiffness: return si ? Unit{"Nmm/rad", 1, 0} : Unit{"kip-in/rad", kip * inch, 0};
+    case Quantity::Flexibility: return si ? Unit{"rad/Nmm", 1, 16} : Unit{"rad/kip-in", 1 / (kip * inch), 12};
+    case Quantity::LineForce: return si ? Unit{"N/mm", 1, 1} : Unit{"kip/in", kip / inch, 3};
     case Quantity::Angle:
     case Quantity::Rotation: return {"rad", 1, 5};
     case Quantity::Mass: return {"kg/m", 1, 1};
     case Quantity::Weight: return {"kg", 1, 3};
-    case Quantity::Surface: return {"mm²", 1, 0};
-    case Quantity::Volume: return {"mm³", 1, 0};
+    case Quantity::Surface: return si ? Unit{"mm²", 1, 0} : Unit{"in²", in2, 1};
+    case Quantity::Volume: return si ? Unit{"mm³", 1, 0} : Unit{"in³", in2 * inch, 2};
     case Quantity::Ratio:
     case Quantity::None: break;
     }

@@ -37,8 +37,8 @@ struct Unit {
 };
 
 [[nodiscard]] Unit unitOf(Quantity quantity, UnitSystem system);
-/// Unit as used in the workings: N, mm, MPa and their products, whatever the display units.
-[[nodiscard]] Unit workingUnitOf(Quantity quantity);
+/// Unit as used in the workings, one coherent set each: N, mm, MPa and their products, or kip, in, ksi and theirs.
+[[nodiscard]] Unit workingUnitOf(Quantity quantity, UnitSystem system = UnitSystem::SI);
 
 /// Value in display units with sensible digits, without the unit ("184.0").
 [[nodiscard]] std::string shownNumber(double value, Quantity quantity, UnitSystem system);

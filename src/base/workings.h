@@ -1,6 +1,7 @@
 #pragma once
 #include "base/traced.h"
 #include "base/units.h"
+#include <cmath>
 #include <string>
 #include <vector>
 
@@ -28,6 +29,7 @@ struct WorkingLine {
     std::string numbers;       ///< formula with numbers; empty where it says no more than the value
     double value = 0;
     Quantity quantity = Quantity::None;
+    UnitSystem units = UnitSystem::SI; ///< of the numbers
     std::string clause;
     std::string anchor; ///< headings: target for jumps from a check
 };
@@ -49,6 +51,8 @@ public:
 
 template <> class Workings<Traced> {
 public:
+    /// `units`: in which formulas have their numbers.
+    explicit Workings(UnitSystem units = UnitSystem::SI) : units_(units) {}
     static constexpr bool tracing = true;
     void heading(int level, const std::string& text, const std::string& anchor = {}) {
         WorkingLine line;
@@ -68,17 +72,17 @@ public:
     /// An input: takes its symbol and its number into the workings.
     Traced given(const char* symbol, const char* what, Quantity quantity, double value, const char* clause = "") {
         record(WorkingLine::Kind::Given, Depth::Full, symbol, what, quantity, clause, Traced(value));
-        return Traced::named(value, symbol);
+        return Traced::named(value, symbol, workingUnitOf(quantity, units_).factor);
     }
     /// An intermediate value of a clause.
     Traced let(const char* symbol, const char* what, Quantity quantity, const char* clause, const Traced& value) {
         record(WorkingLine::Kind::Formula, Depth::Full, symbol, what, quantity, clause, value);
-        return Traced::named(value.value(), symbol);
+        return Traced::named(value.value(), symbol, workingUnitOf(quantity, units_).factor);
     }
     /// A value worth showing in the shorter depths too.
     Traced result(const char* symbol, const char* what, Quantity quantity, const char* clause, const Traced& value) {
         record(WorkingLine::Kind::Formula, Depth::ByPart, symbol, what, quantity, clause, value);
-        return Traced::named(value.value(), symbol);
+        return Traced::named(value.value(), symbol, workingUnitOf(quantity, units_).factor);
     }
     Traced given(const Indexed& s, const char* what, Quantity quantity, double value, const char* clause = "") {
         return given(symbolOf(s).c_str(), what, quantity, value, clause);
@@ -109,14 +113,25 @@ private:
         line.value = value.value();
         line.quantity = quantity;
         line.clause = clause;
+        line.units = units_;
         if (kind == WorkingLine::Kind::Formula) {
             line.symbols = written(*value.expr(), ExprStyle::Symbols);
             line.numbers = written(*value.expr(), ExprStyle::Numbers);
+            if (units_ == UnitSystem::US) inPlainUnits(line, *value.expr());
             // One symbol for another: the value says it all.
             if (isOneSymbol(*value.expr()) || line.numbers == line.symbols) line.numbers.clear();
         }
         lines_.push_back(std::move(line));
     }
+    /// A formula with a constant that has a unit holds in N and mm alone: its numbers are left out in other units.
+    static void inPlainUnits(WorkingLine& line, const Expr& expr) {
+        const double meant = line.value / workingUnitOf(line.quantity, line.units).factor;
+        double largest = 0;
+        const double written = asWritten(expr, largest);
+        // Of two numbers that cancel no more is left than their own rounding.
+        if (!(std::abs(written - meant) <= 1e-9 * std::abs(meant) + 1e-12 * largest)) line.numbers.clear();
+    }
+    UnitSystem units_;
     std::vector<WorkingLine> lines_;
 };
 

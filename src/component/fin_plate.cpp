@@ -51,7 +51,7 @@ private:
     PartRef plateRef() const { return {PartKind::FinPlate, side_.id}; }
     PartRef webRef() const { return {PartKind::BeamWeb, side_.id}; }
     PartRef boltRef() const { return {PartKind::BoltRow, side_.id, 0}; }
-    double holes() const { return f_.rows * side_.bolt.d_0; }
+    Num holes() { return w_.given("e_h", "holes in a line", Quantity::Length, f_.rows * side_.bolt.d_0); }
     Num gamma_M0() { return w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0); }
     Num gamma_M2() { return w_.given("gamma_M2", "partial factor", Quantity::None, s_.gamma_M2); }
 
@@ -94,13 +94,16 @@ private:
                                     h * t * f_y / (1.27 * constant<Num>(root3, "√3") * gamma_M0()));
         use(CheckCode::FinPlateGross, V_, gross, "EN 1993-1-1:2005 6.2.6", plateRef());
         const Num net = w_.result("V_n_Rd", "net section in shear", Quantity::Force, "EN 1993-1-8:2005 3.10.2",
-                                  larger(Num(0), h - Num(holes())) * t * f_u / (constant<Num>(root3, "√3") * gamma_M2()));
+                                  larger(Num(0), h - holes()) * t * f_u / (constant<Num>(root3, "√3") * gamma_M2()));
         use(CheckCode::FinPlateNet, V_, net, "EN 1993-1-8:2005 3.10.2", plateRef());
         const double acrossHoles = f_.lines == 1 ? 0.5 : 1.5;
-        const Num A_nt = w_.let("A_nt", "net area in tension", Quantity::Area, "EN 1993-1-8:2005 3.10.2(3)",
-                                t * Num(std::max(0.0, f_.edge + (f_.lines - 1) * f_.linePitch - acrossHoles * side_.bolt.d_0)));
+        const Num A_nt =
+            w_.let("A_nt", "net area in tension", Quantity::Area, "EN 1993-1-8:2005 3.10.2(3)",
+                   t * w_.given("l_nt", "across the holes to the edge, less these", Quantity::Length,
+                                std::max(0.0, f_.edge + (f_.lines - 1) * f_.linePitch - acrossHoles * side_.bolt.d_0)));
         const Num A_nv = w_.let("A_nv", "net area in shear", Quantity::Area, "EN 1993-1-8:2005 3.10.2(3)",
-                                t * Num(std::max(0.0, f_.depth - f_.firstRow - (f_.rows - 0.5) * side_.bolt.d_0)));
+                                t * w_.given("l_nv", "along the holes to the end, less these", Quantity::Length,
+                                             std::max(0.0, f_.depth - f_.firstRow - (f_.rows - 0.5) * side_.bolt.d_0)));
         const Num block = w_.result("V_eff_2_Rd", "block tearing", Quantity::Force, "EN 1993-1-8:2005 (3.10)",
                                     0.5 * f_u * A_nt / gamma_M2() + f_y * A_nv / (constant<Num>(root3, "√3") * gamma_M0()));
         use(CheckCode::FinPlateBlock, V_, block, "EN 1993-1-8:2005 3.10.2(3)", plateRef());
@@ -112,7 +115,7 @@ private:
         }
         if (a_.forces.N != 0) {
             const Num N = w_.result("N_u_Rd", "net section along the beam", Quantity::Force, "EN 1993-1-1:2005 (6.7)",
-                                    0.9 * larger(Num(0), h - Num(holes())) * t * f_u / gamma_M2());
+                                    0.9 * larger(Num(0), h - holes()) * t * f_u / gamma_M2());
             use(CheckCode::FinPlateAxial, N_, N, "EN 1993-1-1:2005 6.2.3", plateRef());
         }
     }
@@ -130,16 +133,19 @@ private:
                                     A_v * f_y / (constant<Num>(root3, "√3") * gamma_M0()));
         use(CheckCode::FinWebGross, V_, gross, "EN 1993-1-1:2005 6.2.6", webRef());
         const Num net = w_.result("V_wb_n_Rd", "web at the holes", Quantity::Force, "EN 1993-1-8:2005 3.10.2",
-                                  larger(Num(0), A_v - Num(holes()) * t_w) * f_u / (constant<Num>(root3, "√3") * gamma_M2()));
+                                  larger(Num(0), A_v - holes() * t_w) * f_u / (constant<Num>(root3, "√3") * gamma_M2()));
         use(CheckCode::FinWebNet, V_, net, "EN 1993-1-8:2005 3.10.2", webRef());
         if (a_.forces.N == 0) return;
         // A block of the web between the rows tears out along the beam.
         const Num A_nt =
             w_.let("A_nt", "net area in tension, between the outer rows", Quantity::Area, "EN 1993-1-8:2005 3.10.2(2)",
-                   t_w * Num(std::max(0.0, (f_.rows - 1) * (f_.pitch - side_.bolt.d_0))));
+                   t_w * w_.given("l_nt", "between the outer rows, less the holes", Quantity::Length,
+                                  std::max(0.0, (f_.rows - 1) * (f_.pitch - side_.bolt.d_0))));
         const double shearLength = f_.firstLine - f_.gap + (f_.lines - 1) * f_.linePitch - (f_.lines - 0.5) * side_.bolt.d_0;
-        const Num A_nv = w_.let("A_nv", "net area in shear", Quantity::Area, "EN 1993-1-8:2005 3.10.2(2)",
-                                2 * t_w * Num(std::max(0.0, shearLength)));
+        const Num A_nv = w_.let(
+            "A_nv", "net area in shear", Quantity::Area, "EN 1993-1-8:2005 3.10.2(2)",
+            2 * t_w *
+                w_.given("l_nv", "along the beam to its end, less the holes", Quantity::Length, std::max(0.0, shearLength)));
         const Num block = w_.result("N_wb_eff_Rd", "block of the web", Quantity::Force, "EN 1993-1-8:2005 (3.9)",
                                     f_u * A_nt / gamma_M2() + f_y * A_nv / (constant<Num>(root3, "√3") * gamma_M0()));
         use(CheckCode::FinWebAxial, N_, block, "EN 1993-1-8:2005 3.10.2(2)", webRef());

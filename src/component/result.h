@@ -4,6 +4,7 @@
 #include "component/t_stub.h"
 #include "joint/balance.h"
 #include "joint/check.h"
+#include "joint/rules.h"
 #include <cstdint>
 #include <memory>
 #include <optional>
@@ -124,6 +125,7 @@ struct ConnectionResult {
 struct JointResult {
     std::uint64_t key = 0;
     std::string mark;
+    RuleSet rules = RuleSet::European;         ///< by which the given sets were verified
     std::vector<ActionSet> actions;            ///< as given, then those of the beams' hinges
     int givenSets = 0;                         ///< how many were given
     std::vector<ConnectionResult> connections; ///< per action set and side, in that order
@@ -133,6 +135,10 @@ struct JointResult {
     int governing = -1;                        ///< index of the strength or detailing check that governs; -1 none
     double utilisation = 0;
     CheckState state = CheckState::NotDone;
+    /// What a connection's use by the component method says of the joint: nothing where American rules alone verify.
+    [[nodiscard]] CheckState stateBy(const ConnectionResult& c) const {
+        return isEuropean(rules) ? stateOf(c.utilisation) : CheckState::NotDone;
+    }
 };
 using JointResultPtr = std::shared_ptr<const JointResult>;
 

@@ -1,4 +1,5 @@
 #include "component/row_assembly.h"
+#include "component/connection.h"
 #include <algorithm>
 #include <cmath>
 #include <string>
@@ -32,11 +33,13 @@ private:
                                : "tension the other beam's flange in compression balances",
                          Quantity::Force, "EN 1993-1-8:2005 6.2.7.2(7)", caps_.farCompression + H);
         capLimit_ = caps_.farKind;
-        const Num flange = w_.let("T_b", "tension the beam flange in compression balances", Quantity::Force,
-                                  "EN 1993-1-8:2005 6.2.7.2(7)", caps_.flangeCompression + H);
-        if (flange < cap) {
-            cap = flange;
-            capLimit_ = Limit::BeamFlangeCompression;
+        if (valueOf(caps_.flangeCompression) < unlimited) {
+            const Num flange = w_.let("T_b", "tension the beam flange in compression balances", Quantity::Force,
+                                      "EN 1993-1-8:2005 6.2.7.2(7)", caps_.flangeCompression + H);
+            if (flange < cap) {
+                cap = flange;
+                capLimit_ = Limit::BeamFlangeCompression;
+            }
         }
         if (caps_.panelShear) {
             const Num panel = w_.let("T_v", "tension the web panel balances: (T + C)/2 ≤ V_wp_Rd/β", Quantity::Force,

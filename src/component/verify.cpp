@@ -1,5 +1,6 @@
 #include "component/verify.h"
 #include "base/text.h"
+#include "component/american/ordinary.h"
 #include "component/capacity.h"
 #include "component/check_list.h"
 #include "component/connection.h"
@@ -43,6 +44,7 @@ public:
         : w_(w), joint_(joint), prepared_(2 * joint.sides.size()) {
         out_.key = key;
         out_.mark = joint.mark;
+        out_.rules = joint.settings.rules;
         out_.actions = joint.actions;
         out_.givenSets = static_cast<int>(joint.actions.size());
     }
@@ -50,7 +52,9 @@ public:
     JointResult run() {
         out_.checks = detailingChecks(joint_);
         out_.checks.reserve(64 + 48 * joint_.actions.size());
-        if (joint_.actions.empty()) withoutSets();
+        const bool isAnyUltimate = std::any_of(joint_.actions.begin(), joint_.actions.end(),
+                                               [](const ActionSet& s) { return s.kind == SetKind::Ultimate; });
+        if (joint_.actions.empty() || (!isAnyUltimate && isAmerican(rules()))) withoutSets();
         for (std::size_t i = 0; i < joint_.actions.size(); ++i) set(static_cast<int>(i));
         if (joint_.seismic) capacity();
         notDone();
@@ -59,6 +63,14 @@ public:
     }
 
 private:
+    [[nodiscard]] RuleSet rules() const { return joint_.settings.rules; }
+    /// Where checks of given sets by the component method go: with American rules alone it answers for stiffness and curve only.
+    std::vector<Check>& componentChecks() {
+        if (isEuropean(rules())) return out_.checks;
+        aside_.clear();
+        return aside_;
+    }
+
     const Prepared<Num>& prepared(EndId side, bool isReversed) {
         std::size_t at = 0;
         while (joint_.sides[at].id != side) ++at;
@@ -90,9 +102,9 @@ private:
     void connection(const ResolvedSide& s, bool isReversed, ConnectionActions actions, const ActionSet* set = nullptr) {
         if (s.isPartner) return; // its plate is verified with the connection onto it
         const Procedure procedure = procedureOf(joint_, s);
-        if (procedure == Procedure::None) return listNotDone(out_.checks, CheckCode::NotDoneProcedure, s.id, "");
+        if (procedure == Procedure::None) return listNotDone(componentChecks(), CheckCode::NotDoneProcedure, s.id, "");
         if (procedure == Procedure::FinPlate) return finPlate(s, actions, set);
-        out_.connections.push_back(verified(s, isReversed, actions, set, out_.checks));
+        out_.connections.push_back(verified(s, isReversed, actions, set, componentChecks()));
     }
 
     /// A connection that carries moment; its checks go to the list given.
@@ -117,7 +129,7 @@ private:
         }
         if (p.zone.outsideNotCounted > 0 && !saidOutside_) {
             saidOutside_ = true;
-            listNotDone(out_.checks, CheckCode::NotDoneOuterRows, s.id, "EN 1993-1-8:2005 table 6.6", isReversed);
+            listNotDone(componentChecks(), CheckCode::NotDoneOuterRows, s.id, "EN 1993-1-8:2005 table 6.6", isReversed);
         }
         if (procedure == Procedure::Welded) return verifyWelded(w, joint_, p.model, actions, checks);
         return verifyConnection(w, joint_, p.model, p.zone, actions, checks, p.other ? &*p.other : nullptr);
@@ -131,8 +143,8 @@ private:
                                  std::vector<Check>& checks) { return verified(s, isReversed, actions, &set, checks); };
         if (hingedSides(joint_).empty())
             return listNotDone(out_.checks, CheckCode::NotDoneHingeKind, Check{}.side, "EN 1998-1:2004 6.6.1");
-        if (joint_.seismic->rules != SeismicRules::American) verifyEuropeanCapacity(w_, joint_, port, out_);
-        if (joint_.seismic->rules != SeismicRules::European) verifyAmericanCapacity(w_, joint_, port, out_);
+        if (isEuropean(joint_.seismic->rules)) verifyEuropeanCapacity(w_, joint_, port, out_);
+        if (isAmerican(joint_.seismic->rules)) verifyAmericanCapacity(w_, joint_, port, out_);
     }
 
     void finPlate(const ResolvedSide& s, const ConnectionActions& actions, const ActionSet* set) {
@@ -140,19 +152,27 @@ private:
         if constexpr (Workings<Num>::tracing)
             w_.heading(1, beamTitle(s.id) + ", set " + set->id + ", fin plate",
                        name(s.id) + "-set-" + std::to_string(actions.set));
-        out_.connections.push_back(verifyFinPlate(w_, joint_, s, actions, out_.checks));
+        out_.connections.push_back(verifyFinPlate(w_, joint_, s, actions, componentChecks()));
     }
 
     void withoutSets() {
         for (const ResolvedSide& s : joint_.sides)
             for (const bool isReversed : {false, true}) connection(s, isReversed, {});
+        if (isAmerican(rules()) && joint_.actions.empty()) american().verify(nullptr, -1);
+    }
+    AmericanSets<Num> american() {
+        return {w_, joint_, [this](EndId side, bool isReversed) -> const SideModel& { return prepared(side, isReversed).model; },
+                out_};
     }
 
     void set(int index) {
         const ActionSet& set = joint_.actions[static_cast<std::size_t>(index)];
         out_.balance.push_back(imbalance(joint_, set));
-        for (const ResolvedSide& s : joint_.sides) verifySlip(w_, joint_, s, set, index, out_.checks);
-        if (set.kind != SetKind::Ultimate) return; // no other check asks for it; listed below
+        for (const ResolvedSide& s : joint_.sides)
+            if (isEuropean(rules())) verifySlip(w_, joint_, s, set, index, out_.checks);
+        if (set.kind == SetKind::Serviceability) return; // no other check asks for it; listed below
+        if (isAmerican(rules())) isAmericanDone_ = american().verify(&set, index) || isAmericanDone_;
+        if (set.kind == SetKind::Allowable) return;
         for (const ResolvedSide& s : joint_.sides) {
             ConnectionActions a;
             a.set = index;
@@ -169,9 +189,13 @@ private:
         const bool usesService = std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
             return s.kind == ConnectionKind::EndPlate && s.spec.bolts.slip == SlipLimit::Serviceability;
         });
-        if (std::any_of(joint_.actions.begin(), joint_.actions.end(),
-                        [](const ActionSet& s) { return s.kind == SetKind::Allowable; }))
+        if (!isAmerican(rules()) && std::any_of(joint_.actions.begin(), joint_.actions.end(),
+                                                [](const ActionSet& s) { return s.kind == SetKind::Allowable; }))
             say(CheckCode::NotDoneAllowable, "");
+        if (!isEuropean(rules()) && std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
+                return s.kind != ConnectionKind::DirectWeld && s.spec.bolts.slip;
+            }))
+            say(CheckCode::NotDoneUsSlip, "AISC 360-16 J3.8");
         if (usesService && !hasService) say(CheckCode::NotDoneSlipNoSets, "EN 1993-1-8:2005 3.9");
         if (hasService && !usesService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
         const bool isSlipDone = std::all_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
@@ -201,8 +225,9 @@ private:
             }
         }
         // Without an ultimate set nothing has been verified, unless a rule is broken already.
-        const bool isLoaded = !out_.ladders.empty() || std::any_of(out_.connections.begin(), out_.connections.end(),
-                                                                   [](const ConnectionResult& c) { return c.set >= 0; });
+        const bool isLoaded =
+            isAmericanDone_ || !out_.ladders.empty() ||
+            std::any_of(out_.connections.begin(), out_.connections.end(), [](const ConnectionResult& c) { return c.set >= 0; });
         if (!isLoaded && out_.governing >= 0 && stateOf(out_.utilisation) != CheckState::Over) {
             out_.governing = -1;
             out_.utilisation = 0;
@@ -213,7 +238,8 @@ private:
     Workings<Num>& w_;
     const ResolvedJoint& joint_;
     std::vector<std::optional<Prepared<Num>>> prepared_;
-    bool saidOutside_ = false;
+    bool saidOutside_ = false, isAmericanDone_ = false;
+    std::vector<Check> aside_;
     JointResult out_;
 };
 
@@ -225,7 +251,7 @@ JointResult verify(const ResolvedJoint& joint, std::uint64_t key) {
 }
 
 TracedVerification verifyTraced(const ResolvedJoint& joint, std::uint64_t key) {
-    Workings<Traced> w;
+    Workings<Traced> w(joint.settings.units);
     TracedVerification t;
     t.result = JointVerification<Traced>(w, joint, key).run();
     t.lines = w.take();

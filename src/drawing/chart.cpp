@@ -237,7 +237,7 @@ private:
         for (const ConnectionResult& other : result_.connections) {
             if (!isMine(other) || other.M_Ed <= 0 || other.M_Ed > maxM_) continue;
             const Point2 p{x(rotationOf(*c_, other.M_Ed)), y(other.M_Ed)};
-            const CheckState state = stateOf(other.utilisation);
+            const CheckState state = result_.stateBy(other);
             d_.circle(p, 4, Tone::Card, toneOf(state), 1.8);
             if (state == CheckState::Over) d_.circle(p, 2.6, toneOf(state), Tone::None, 0);
             double labelY = p.y + (now_.sign > 0 ? 13 : -6);

@@ -64,7 +64,7 @@ private:
                         under.M_j_Rd, isOther);
         for (const ConnectionResult& k : result_.connections) {
             if (!isDemandOn(k, c) || k.M_Ed <= 0) continue;
-            CurvePlace demand{result_.actions[static_cast<std::size_t>(k.set)].id, {}, stateOf(k.utilisation), false};
+            CurvePlace demand{result_.actions[static_cast<std::size_t>(k.set)].id, {}, result_.stateBy(k), false};
             demand.at = {sign * rotationOf(c, k.M_Ed), sign * k.M_Ed};
             out_.demands.push_back(std::move(demand));
         }

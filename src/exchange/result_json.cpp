@@ -187,6 +187,7 @@ ordered_json resultOf(const Job& job, const Joint& joint, const JointResult& r, 
     j["title"] = joint.title;
     j["family"] = joint.recipe;
     j["computed"] = true;
+    j["rules"] = EnumNames<RuleSet>::names[static_cast<std::size_t>(r.rules)];
     const auto resolved = resolve(job, joint);
     const std::vector<Clash> found = resolved ? clashesOf(*resolved) : std::vector<Clash>{};
     Verdict verdict = verdictOf(r, isTwoSided, joint.frame, job.settings.units);

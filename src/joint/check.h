@@ -71,7 +71,7 @@ enum class CheckCode {
     ColumnsOverBeams,
     ColumnsOverBeamsAxis,
     BoltsPreloaded,
-    // capacity design, AISC 341, 358 and 360
+    // AISC 341, 358 and 360
     UsBoltTension,
     UsPlateBending,
     UsPlateShearYield,
@@ -90,6 +90,12 @@ enum class CheckCode {
     UsFaceMoment,
     UsFlangeBending,
     UsBeamShear,
+    // of given sets, AISC 360
+    UsBoltPrying,
+    UsWeldTensionFlange,
+    UsWeldCompressionFlange,
+    UsWeldWeb,
+    UsBeamBending,
     UsContinuityNeeded,
     UsContinuityThickness,
     UsContinuityWidth,
@@ -203,6 +209,10 @@ enum class CheckCode {
     NotDoneUsPrying,
     NotDoneUsContinuityWeld,
     NotDoneUsOrdinary,
+    NotDoneUsForm,
+    NotDoneUsPanel,
+    NotDoneUsAxial,
+    NotDoneUsSlip,
     NotDoneReducedPieces
 };
 

@@ -10,6 +10,31 @@ namespace {
 constexpr const char* spacing = "EN 1993-1-8:2005 table 3.3";
 constexpr double root2 = 1.41421356237309504880;
 
+/// A limit and whose it is.
+struct Limit {
+    double value = 0;
+    const char* clause = "";
+};
+
+/// Least distance from a hole's centre to an edge, AISC 360-16 tables J3.4 and J3.4M; more for oversize holes (J3.5).
+double usEdge(const BoltSize& b, bool isOversize) {
+    struct Row {
+        double d, edge;
+    };
+    static constexpr Row inches[]{{0.5, 0.75}, {0.625, 0.875}, {0.75, 1}, {0.875, 1.125}, {1, 1.25}, {1.125, 1.5}, {1.25, 1.625}};
+    static constexpr Row metric[]{{16, 22}, {20, 26}, {22, 28}, {24, 30}, {27, 34}, {30, 38}, {36, 46}};
+    const double more = !isOversize ? 0 : b.d <= 0.875 * inch + 0.1 ? inch / 16 : inch / 8;
+    for (const Row& r : inches)
+        if (std::abs(b.d - r.d * inch) < 0.05) return r.edge * inch + more;
+    for (const Row& r : metric)
+        if (std::abs(b.d - r.d) < 0.05) return r.edge + more;
+    return 1.25 * b.d + more;
+}
+/// Least leg of fillets by the thinner part joined, AISC 360-16 tables J2.4 and J2.4M, the smaller of both.
+double usLeg(double thinner) {
+    return thinner <= inch / 4 ? 3 : thinner <= inch / 2 + 0.3 ? 3 * inch / 16 : thinner <= 3 * inch / 4 ? 6 : 5 * inch / 16;
+}
+
 class Rules {
 public:
     explicit Rules(const ResolvedJoint& joint) : joint_(joint), col_(joint.column.section) {}
@@ -30,6 +55,23 @@ public:
     }
 
 private:
+    /// The stricter of the limits of the rules chosen.
+    Limit strictest(Limit european, Limit american, bool isLeast = true) const {
+        const RuleSet rules = joint_.settings.rules;
+        if (!isAmerican(rules)) return european;
+        if (!isEuropean(rules)) return american;
+        return (european.value > american.value) == isLeast ? european : american;
+    }
+    Limit edge(const ResolvedSide& s) const {
+        return strictest({1.2 * s.bolt.d_0, spacing},
+                         {usEdge(s.bolt, s.spec.bolts.holes == HoleKind::Oversize), "AISC 360-16 table J3.4"});
+    }
+    Limit pitch(const ResolvedSide& s, double european) const {
+        return strictest({european * s.bolt.d_0, spacing}, {8 * s.bolt.d / 3, "AISC 360-16 J3.3"});
+    }
+    Check& atLeast(CheckCode code, EndId side, double value, const Limit& least) {
+        return atLeast(code, side, value, least.value, least.clause);
+    }
     Check& atLeast(CheckCode code, EndId side, double value, double least, const char* clause) {
         // A value of zero or less has no ratio: it is reported as far over, with the value beside it.
         const double utilisation = value > 0 ? useOf(least, value) : least <= 0 ? 0 : farOver;
@@ -106,7 +148,7 @@ private:
             if (!spec) return;
             Check& c = atLeast(CheckCode::RibFits, s.id, projection, 2 * spec->thickness, "rib needs a plate beyond the flange");
             c.add({part, s.id});
-            throatOf({part, s.id}, spec->throat);
+            throatOf({part, s.id}, spec->throat, std::min(spec->thickness, p.thickness));
         };
         rib(s.spec.ribTop, p.above, PartKind::RibTop);
         rib(s.spec.ribBottom, p.below, PartKind::RibBottom);
@@ -118,13 +160,13 @@ private:
     }
 
     void welds(const ResolvedSide& s) {
-        const auto throat = [&](const WeldSpec& weld, PartKind part) {
-            if (weld.kind == WeldKind::Fillet)
-                atLeast(CheckCode::ThroatLeast, s.id, weld.throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add({part, s.id});
+        const double onto = s.kind == ConnectionKind::EndPlate ? s.spec.plate.thickness : joint_.hasColumn ? col_.t_f : 0;
+        const auto throat = [&](const WeldSpec& weld, PartKind part, double thickness) {
+            if (weld.kind == WeldKind::Fillet) throatOf({part, s.id}, weld.throat, std::min(onto, thickness));
         };
-        throat(s.spec.topWeld, PartKind::WeldTop);
-        throat(s.spec.bottomWeld, PartKind::WeldBottom);
-        throat(s.spec.webWeld, PartKind::WeldWeb);
+        throat(s.spec.topWeld, PartKind::WeldTop, s.beam.section.t_f);
+        throat(s.spec.bottomWeld, PartKind::WeldBottom, s.beam.section.t_f);
+        throat(s.spec.webWeld, PartKind::WeldWeb, s.beam.section.t_w);
     }
 
     /// Fin plates: distances of table 3.3, and what practice asks so that the beam can turn and fits.
@@ -143,7 +185,7 @@ private:
         const double root = b.t_f + (b.isWelded ? b.webWeldThroat * root2 : b.r);
         atLeast(CheckCode::FinFits, s.id, std::min(f.top, b.h - f.top - f.depth), root, "clear of the beam's roots").add(part);
         atLeast(CheckCode::FinDepth, s.id, f.depth, 0.6 * b.h, "trade practice").add(part);
-        atLeast(CheckCode::ThroatLeast, s.id, f.throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add(part);
+        throatOf(part, f.throat, f.thickness);
         if (s.isInPlane() || !joint_.hasColumn) return;
         // Between the flanges, or before their tips.
         const double inside = col_.h - 2 * col_.t_f - 10;
@@ -158,20 +200,15 @@ private:
         const double toTop = r.position - s.top() + s.spec.plate.above;
         const double toBottom = s.bottom() + s.spec.plate.below - r.position;
         const double end = std::min(toTop, toBottom);
-        if (end <= 0) {
-            rows(atLeast(CheckCode::RowOutsidePlate, s.id, end, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
-        } else {
-            rows(atLeast(CheckCode::EndDistance, s.id, end, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
-        }
-        rows(atLeast(CheckCode::EdgeDistancePlate, s.id, (s.spec.plate.width - gauge) / 2, 1.2 * b.d_0, spacing), i, i)
-            .add(row(s, i));
+        const Limit least = edge(s);
+        rows(atLeast(end <= 0 ? CheckCode::RowOutsidePlate : CheckCode::EndDistance, s.id, end, least), i, i).add(row(s, i));
+        rows(atLeast(CheckCode::EdgeDistancePlate, s.id, (s.spec.plate.width - gauge) / 2, least), i, i).add(row(s, i));
         if (joint_.hasColumn)
-            rows(atLeast(CheckCode::EdgeDistanceFlange, s.id, (col_.b - gauge) / 2, 1.2 * b.d_0, spacing), i, i).add(row(s, i));
-        rows(atLeast(CheckCode::GaugeLeast, s.id, gauge, 2.4 * b.d_0, spacing), i, i).add(row(s, i));
+            rows(atLeast(CheckCode::EdgeDistanceFlange, s.id, (col_.b - gauge) / 2, least), i, i).add(row(s, i));
+        rows(atLeast(CheckCode::GaugeLeast, s.id, gauge, pitch(s, 2.4)), i, i).add(row(s, i));
         if (joint_.columnSpec.endAbove) {
             const double toEnd = *joint_.columnSpec.endAbove - levelOf(s, r.position);
-            rows(atLeast(toEnd <= 0 ? CheckCode::RowOutsideColumn : CheckCode::EndDistance, s.id, toEnd, 1.2 * b.d_0, spacing), i,
-                 i)
+            rows(atLeast(toEnd <= 0 ? CheckCode::RowOutsideColumn : CheckCode::EndDistance, s.id, toEnd, least), i, i)
                 .add(row(s, i));
         }
         flangeClash(s, i);
@@ -235,31 +272,39 @@ private:
     }
 
     void pair(const ResolvedSide& s, std::size_t i, std::size_t j) {
-        const double pitch = s.spec.rows[j].position - s.spec.rows[i].position;
+        const double between = s.spec.rows[j].position - s.spec.rows[i].position;
         const auto both = [&](Check& c) {
             c.add(row(s, i));
             c.add(row(s, j));
         };
-        if (pitch < s.bolt.d_0) {
-            both(rows(atLeast(CheckCode::BoltsCoincide, s.id, pitch, 2.2 * s.bolt.d_0, spacing), i, j));
+        if (between < s.bolt.d_0) {
+            both(rows(atLeast(CheckCode::BoltsCoincide, s.id, between, pitch(s, 2.2)), i, j));
             return;
         }
-        both(rows(atLeast(CheckCode::PitchLeast, s.id, pitch, 2.2 * s.bolt.d_0, spacing), i, j));
+        both(rows(atLeast(CheckCode::PitchLeast, s.id, between, pitch(s, 2.2)), i, j));
         // The largest pitch guards against corrosion and local buckling between bolts; it is asked for where exposed.
         if (joint_.settings.exposure == Exposure::Weather) {
             const ResolvedSide* partner = joint_.splicedTo(s);
             const double t = std::min(s.spec.plate.thickness, partner ? partner->spec.plate.thickness : col_.t_f);
-            both(rows(atMost(CheckCode::PitchLargest, s.id, pitch, std::min(14 * t, 200.0), spacing), i, j));
+            // Unpainted weathering steel, the stricter row of J3.5, is not known here: painted.
+            const Limit most =
+                strictest({std::min(14 * t, 200.0), spacing}, {std::min(24 * t, 12 * inch), "AISC 360-16 J3.5"}, false);
+            both(rows(atMost(CheckCode::PitchLargest, s.id, between, most.value, most.clause), i, j));
         }
     }
 
-    void throatOf(const PartRef& part, double throat) {
-        atLeast(CheckCode::ThroatLeast, part.side, throat, 3, "EN 1993-1-8:2005 4.5.2(2)").add(part);
+    /// `thinner`: of the parts joined.
+    void throatOf(const PartRef& part, double throat, double thinner) {
+        atLeast(CheckCode::ThroatLeast, part.side, throat,
+                strictest({3, "EN 1993-1-8:2005 4.5.2(2)"}, {usLeg(thinner) / root2, "AISC 360-16 table J2.4"}))
+            .add(part);
     }
     void outstand(const PartRef& part, double width, double thickness, const SteelStrength& steel) {
         const double epsilon = std::sqrt(235 / steel.f_y);
-        Check& c =
-            atMost(CheckCode::StiffenerClass, part.side, width / thickness, 14 * epsilon, "EN 1993-1-1:2005 table 5.2, class 3");
+        const Limit most =
+            strictest({14 * epsilon, "EN 1993-1-1:2005 table 5.2, class 3"},
+                      {0.56 * std::sqrt(usModulus / steel.f_y), "AISC 360-16 table B4.1a, case 1"}, false);
+        Check& c = atMost(CheckCode::StiffenerClass, part.side, width / thickness, most.value, most.clause);
         c.quantity = Quantity::Ratio;
         c.add(part);
     }
@@ -282,10 +327,12 @@ private:
         Check& steel = atLeast(CheckCode::HaunchSteel, s.id, h.steel.f_y, s.beam.steel.f_y, "usual practice: the beam's grade");
         steel.quantity = Quantity::Stress;
         steel.add(flange);
-        throatOf({PartKind::WeldHaunch, s.id, index}, h.spec.throat);
+        throatOf({PartKind::WeldHaunch, s.id, index}, h.spec.throat, std::min(h.t_w, s.beam.section.t_f));
         if (h.spec.flangeWeld.kind == WeldKind::Fillet)
-            throatOf({PartKind::WeldHaunchFlange, s.id, index}, h.spec.flangeWeld.throat);
-        if (h.spec.webWeld.kind == WeldKind::Fillet) throatOf({PartKind::WeldHaunchWeb, s.id, index}, h.spec.webWeld.throat);
+            throatOf({PartKind::WeldHaunchFlange, s.id, index}, h.spec.flangeWeld.throat,
+                     std::min(h.t_f, s.spec.plate.thickness));
+        if (h.spec.webWeld.kind == WeldKind::Fillet)
+            throatOf({PartKind::WeldHaunchWeb, s.id, index}, h.spec.webWeld.throat, std::min(h.t_w, s.spec.plate.thickness));
         const auto stiffener = [&](const std::optional<WebStiffenerSpec>& spec, const SteelStrength& of, PartKind kind,
                                    double t_w, double b) {
             if (!spec) return;
@@ -293,7 +340,7 @@ private:
             const double width = stiffenerWidth(spec->width, b, t_w);
             atMost(CheckCode::StiffenerWidth, s.id, 2 * width + t_w, b, "stiffener within the beam flange").add(part);
             outstand(part, width, spec->thickness, of);
-            throatOf(part, spec->throat);
+            throatOf(part, spec->throat, std::min(spec->thickness, t_w));
         };
         stiffener(h.spec.toeStiffener, h.toeSteel, PartKind::HaunchToeStiffener, s.beam.section.t_w, s.beam.section.b);
         stiffener(h.spec.midStiffener, h.midSteel, PartKind::HaunchStiffener, h.t_w, h.b);
@@ -319,7 +366,7 @@ private:
             atMost(CheckCode::StiffenerWidth, s.id, 2 * width + col_.t_w, col_.b, "stiffener within the column flange")
                 .add({part, s.id});
             outstand({part, s.id}, width, spec->thickness, steel);
-            throatOf({part, s.id}, spec->throat);
+            throatOf({part, s.id}, spec->throat, std::min(spec->thickness, col_.t_w));
             if (joint_.columnSpec.endAbove) {
                 const double top = flangeLevel(s, part == PartKind::StiffenerTop) + spec->thickness / 2;
                 if (top > *joint_.columnSpec.endAbove + 1e-6) {
@@ -335,29 +382,35 @@ private:
             stiffener(s, s.spec.stiffenerTop, s.stiffenerTopSteel, PartKind::StiffenerTop);
             stiffener(s, s.spec.stiffenerBottom, s.stiffenerBottomSteel, PartKind::StiffenerBottom);
         }
-        if (joint_.doubler) {
-            atLeast(CheckCode::DoublerThickness, ends::right, joint_.doubler->thickness, col_.t_w, "EN 1993-1-8:2005 6.2.6.1(11)")
-                .add({PartKind::Doubler});
-            Check& steel = atLeast(CheckCode::DoublerSteel, ends::right, joint_.doublerSteel.f_y, joint_.column.steel.f_y,
-                                   "EN 1993-1-8:2005 6.2.6.1(8)");
-            steel.quantity = Quantity::Stress;
-            steel.add({PartKind::Doubler});
-            // Wider plates need plug or spot welds to the web, which are not modelled.
-            const double epsilon = std::sqrt(235 / joint_.doublerSteel.f_y);
-            atMost(CheckCode::DoublerWidth, ends::right, clearWebDepth(col_), 40 * epsilon * joint_.doubler->thickness,
-                   "EN 1993-1-8:2005 6.2.6.1(13)")
-                .add({PartKind::Doubler});
-            if (joint_.doubler->weld.kind == WeldKind::Fillet) throatOf({PartKind::Doubler}, joint_.doubler->weld.throat);
-        }
+        if (joint_.doubler) doubler();
         if (joint_.topPlate) {
             outstand({PartKind::TopPlate}, stiffenerWidth(std::nullopt, col_), joint_.topPlate->thickness, joint_.topPlateSteel);
-            throatOf({PartKind::TopPlate}, joint_.topPlate->throat);
+            throatOf({PartKind::TopPlate}, joint_.topPlate->throat, std::min(joint_.topPlate->thickness, col_.t_w));
         }
         if (joint_.diagonal) {
             outstand({PartKind::Diagonal}, stiffenerWidth(joint_.diagonal->width, col_), joint_.diagonal->thickness,
                      joint_.diagonalSteel);
-            throatOf({PartKind::Diagonal}, joint_.diagonal->throat);
+            throatOf({PartKind::Diagonal}, joint_.diagonal->throat, std::min(joint_.diagonal->thickness, col_.t_w));
         }
+    }
+
+    void doubler() {
+        if (isEuropean(joint_.settings.rules)) doublerProportions();
+        if (joint_.doubler->weld.kind == WeldKind::Fillet)
+            throatOf({PartKind::Doubler}, joint_.doubler->weld.throat, std::min(joint_.doubler->thickness, col_.t_w));
+    }
+    void doublerProportions() {
+        atLeast(CheckCode::DoublerThickness, ends::right, joint_.doubler->thickness, col_.t_w, "EN 1993-1-8:2005 6.2.6.1(11)")
+            .add({PartKind::Doubler});
+        Check& steel = atLeast(CheckCode::DoublerSteel, ends::right, joint_.doublerSteel.f_y, joint_.column.steel.f_y,
+                               "EN 1993-1-8:2005 6.2.6.1(8)");
+        steel.quantity = Quantity::Stress;
+        steel.add({PartKind::Doubler});
+        // Wider plates need plug or spot welds to the web, which are not modelled.
+        const double epsilon = std::sqrt(235 / joint_.doublerSteel.f_y);
+        atMost(CheckCode::DoublerWidth, ends::right, clearWebDepth(col_), 40 * epsilon * joint_.doubler->thickness,
+               "EN 1993-1-8:2005 6.2.6.1(13)")
+            .add({PartKind::Doubler});
     }
 
     const ResolvedJoint& joint_;

@@ -1,13 +1,9 @@
 #pragma once
-#include "base/fields.h"
+#include "joint/rules.h"
 #include <optional>
 #include <string>
 
 namespace zg {
-
-/// By whose rules a joint is designed for capacity.
-enum class SeismicRules { European, American, Both };
-template <> struct EnumNames<SeismicRules> { static constexpr const char* names[] = {"European", "American", "both"}; };
 
 /// Moment capacity frames: DCM or DCH of EN 1998-1, intermediate or special of AISC 341.
 enum class Ductility { Medium, High };
@@ -41,7 +37,7 @@ template <> struct EnumNames<OverStrengthRule> { static constexpr const char* na
 /// Capacity design of a joint: its beams yield at their ends in an earthquake.
 struct SeismicSpec {
     static constexpr bool hasFields = true;
-    SeismicRules rules = SeismicRules::European;
+    RuleSet rules = RuleSet::European;
     Ductility ductility = Ductility::Medium;
     StrengthAim aim = StrengthAim::Full;
     PanelAim panel = PanelAim::Balanced;

@@ -1,6 +1,7 @@
 #pragma once
 #include "base/fields.h"
 #include "catalogue/steels.h"
+#include "joint/rules.h"
 
 namespace zg {
 
@@ -20,6 +21,7 @@ template <> struct EnumNames<StrengthSource> {
 /// Everything besides the joint that can change a number.
 struct Settings {
     static constexpr bool hasFields = true;
+    RuleSet rules = RuleSet::European; ///< of the given action sets
     double gamma_M0 = 1.0, gamma_M1 = 1.0, gamma_M2 = 1.25, gamma_M3 = 1.25, gamma_M3_ser = 1.1;
     StrengthSource strengths = StrengthSource::EurocodeTable;
     WeldRule weldRule = WeldRule::Directional;
@@ -30,6 +32,10 @@ struct Settings {
     Exposure exposure = Exposure::Sheltered;
     UnitSystem units = UnitSystem::SI;
     template <class Self, class V> static void fields(Self& s, V& v) {
+        v(Field{"rules", Quantity::None, 0, 0,
+                "what verifies the action sets: European (EN 1993-1-8), American (AISC 360: ultimate sets by load and resistance "
+                "factors, those for allowable stress by allowable strengths) or both"},
+          s.rules);
         v(Field{"gamma_M0", Quantity::None, 0.5, 3, "partial factor, yielding"}, s.gamma_M0);
         v(Field{"gamma_M1", Quantity::None, 0.5, 3, "partial factor, buckling"}, s.gamma_M1);
         v(Field{"gamma_M2", Quantity::None, 0.5, 3, "partial factor, bolts, welds, fracture"}, s.gamma_M2);

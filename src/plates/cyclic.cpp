@@ -98,8 +98,8 @@ private:
         if (!joint_.seismic) return;
         const SeismicSpec& spec = *joint_.seismic;
         const bool isHigh = spec.ductility == Ductility::High;
-        if (spec.rules != SeismicRules::European) out_.neededDrift = isHigh ? 0.04 : 0.02;
-        if (spec.rules != SeismicRules::American) out_.neededRotation = isHigh ? 0.035 : 0.025;
+        if (isAmerican(spec.rules)) out_.neededDrift = isHigh ? 0.04 : 0.02;
+        if (isEuropean(spec.rules)) out_.neededRotation = isHigh ? 0.035 : 0.025;
     }
 
     Diagnostics refused(const std::string& why) const {
@@ -410,8 +410,8 @@ double expectedBeamStrength(const ResolvedJoint& joint) {
     if (!joint.seismic) return joint.plates.overStrength;
     double most = 1;
     for (const ResolvedSide& s : joint.sides) {
-        if (joint.seismic->rules != SeismicRules::American) most = std::max(most, overStrengthOf(*joint.seismic, s));
-        if (joint.seismic->rules != SeismicRules::European) most = std::max(most, expectedStrengthOf(*joint.seismic, s));
+        if (isEuropean(joint.seismic->rules)) most = std::max(most, overStrengthOf(*joint.seismic, s));
+        if (isAmerican(joint.seismic->rules)) most = std::max(most, expectedStrengthOf(*joint.seismic, s));
     }
     return most;
 }

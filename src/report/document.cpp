@@ -48,12 +48,13 @@ void Document::figure(Drawing drawing, const std::string& caption) {
 }
 
 std::string lineValue(const WorkingLine& line, UnitSystem units) {
-    const Unit plain = workingUnitOf(line.quantity);
-    std::string text = significant(line.value, 5);
+    const Unit plain = workingUnitOf(line.quantity, line.units);
+    std::string text = significant(line.value / plain.factor, 5);
     if (*plain.symbol) text += std::string(" ") + plain.symbol;
     const bool isLarge =
         line.quantity == Quantity::Force || line.quantity == Quantity::Moment || line.quantity == Quantity::Stiffness;
-    if (isLarge || (units == UnitSystem::US && *plain.symbol)) text += " = " + shown(line.value, line.quantity, units);
+    const bool isAnother = std::string_view(plain.symbol) != unitOf(line.quantity, units).symbol;
+    if (isAnother && (isLarge || (units != line.units && *plain.symbol))) text += " = " + shown(line.value, line.quantity, units);
     return text;
 }
 

@@ -88,7 +88,7 @@ private:
             row.push_back(numberCell(shownNumber(c.M_Ed, Quantity::Moment, units_)));
             row.push_back(numberCell(shownNumber(c.M_j_Rd, Quantity::Moment, units_)));
             const std::string use = fixedDecimals(c.utilisation, 2);
-            row.push_back(c.set >= 0 ? stateCell(use, stateOf(c.utilisation)) : numberCell(use));
+            row.push_back(c.set >= 0 && isEuropean(result_.rules) ? stateCell(use, stateOf(c.utilisation)) : numberCell(use));
             row.push_back(numberCell(shownNumber(c.stiffness.S_j_ini, Quantity::Stiffness, units_)));
             row.push_back(numberCell(shownNumber(c.stiffness.S_j, Quantity::Stiffness, units_)));
             row.push_back(textCell(wordOf(c.classification.stiffness)));
@@ -97,6 +97,9 @@ private:
             t.rows.push_back(std::move(row));
         }
         d_.blocks.emplace_back(std::move(t));
+        if (!isEuropean(result_.rules))
+            d_.text("By the component method (EN 1993-1-8), for stiffness, class and curve: American rules verify the sets.",
+                    true);
         if (!result_.connections.empty()) d_.text(sentenceOf(connectionOf(result_, nullptr)->classification.rotation), true);
         if (o_.depth != Depth::Brief) rows();
     }
@@ -385,14 +388,16 @@ private:
         const bool isLarge = line.quantity == Quantity::Force || line.quantity == Quantity::Moment;
         if (isLarge && units_ == UnitSystem::SI)
             text = (isSymbol ? line.symbol : toPlain(typesetSymbol(line.symbol))) + " = " + significant(line.value, 5) + " " +
-                   workingUnitOf(line.quantity).symbol;
+                   workingUnitOf(line.quantity, line.units).symbol;
         if (explained_.insert(line.symbol + line.text).second && !line.text.empty()) text += " (" + line.text + ")";
         return text;
     }
 
     void workings() {
         d_.heading(2, "Workings", "workings");
-        d_.text("Numbers in the formulas are in N, mm and MPa. Of each beam and sign of moment the set that uses it most is " +
+        d_.text(std::string(units_ == UnitSystem::US ? "Numbers in the formulas are in kip, in and ksi. Of"
+                                                     : "Numbers in the formulas are in N, mm and MPa. Of") +
+                    " each beam and sign of moment the set that uses it most is " +
                     std::string(o_.depth == Depth::Full ? "worked out in full; the others show their results."
                                                         : "shown; the table of sets above has the others."),
                 true);
@@ -449,11 +454,17 @@ std::string anchorOf(const Check& c) {
     case CheckCode::UsBoltShear:
     case CheckCode::UsBearing: return "us shear";
     case CheckCode::UsBeamShear: return "us beam shear";
+    case CheckCode::UsBoltPrying: return "us prying";
+    case CheckCode::UsWeldTensionFlange: return "us flange weld";
+    case CheckCode::UsWeldCompressionFlange: return "us flange weld compression";
+    case CheckCode::UsBeamBending: return "us beam";
+    case CheckCode::UsWeldWeb:
     case CheckCode::UsFlangeWeld:
     case CheckCode::UsWebWeld: return "us web weld";
     case CheckCode::UsColumnFlange:
     case CheckCode::UsWebYielding:
     case CheckCode::UsWebBuckling:
+    case CheckCode::UsFlangeBending:
     case CheckCode::UsWebCrippling: return "us column";
     case CheckCode::UsContinuityStrength:
     case CheckCode::UsContinuityWeldFlange:

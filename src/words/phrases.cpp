@@ -196,7 +196,8 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneServiceability, "not_done_serviceability", "Serviceability sets",
            "Kept with the joint; no check but slip at this limit state uses them."},
     Phrase{CheckCode::NotDoneAllowable, "not_done_allowable", "Sets for allowable stress",
-           "Kept with the joint: these rules verify design values, not allowable stresses."},
+           "Kept with the joint: EN 1993 verifies design values, not allowable stresses. American rules, chosen in the settings, "
+           "do."},
     Phrase{CheckCode::NotDoneOuterRows, "not_done_outer_rows", "Second row outside the flange",
            "Table 6.6 knows one row outside the flange: rows beyond it carry no tension here."},
     Phrase{CheckCode::DuctileFirst, "ductile_first", "What yields before what lets go",
@@ -237,6 +238,14 @@ constexpr std::array phrases{
     Phrase{CheckCode::UsFlangeBending, "us_flange_bending", "Column flange, local bending",
            "Continuity plates, or a heavier column."},
     Phrase{CheckCode::UsBeamShear, "us_beam_shear", "Beam in shear", "A beam with more web, or a longer span."},
+    Phrase{CheckCode::UsBoltPrying, "us_bolt_prying", "Bolt rupture with prying",
+           "Thicker end plate or column flange, larger bolts, or rows closer to the flange."},
+    Phrase{CheckCode::UsWeldTensionFlange, "us_weld_tension_flange", "Fillets of the tension flange",
+           "Larger throat, or a butt weld."},
+    Phrase{CheckCode::UsWeldCompressionFlange, "us_weld_compression_flange", "Fillets of the compression flange",
+           "Larger throat, or a butt weld."},
+    Phrase{CheckCode::UsWeldWeb, "us_weld_web", "Fillets of the beam web in shear", "Larger throat, or a butt weld."},
+    Phrase{CheckCode::UsBeamBending, "us_beam_bending", "Beam in bending at the face", "A heavier beam, or a haunch."},
     Phrase{CheckCode::UsContinuityNeeded, "us_continuity_needed", "Column flange without continuity plates",
            "Continuity plates, or a heavier column."},
     Phrase{CheckCode::UsContinuityThickness, "us_continuity_thickness", "Continuity plate thickness", "Thicker plates."},
@@ -303,8 +312,21 @@ constexpr std::array phrases{
            "The cut counts for the hinge of capacity design, is marked on the Sheet and cut in the plates; the component method, "
            "lists "
            "and parts have the whole flange."},
+    Phrase{CheckCode::NotDoneUsForm, "not_done_us_form", "Connection by American rules",
+           "Known are beams square to a column's flange: end plates with one gauge and, at the tension flange, one or two rows "
+           "inside and "
+           "none or one outside, or two on each side with a rib; and flanges welded to the column. Haunched, sloping, spliced "
+           "and fin-plate "
+           "ends are verified by EN 1993 or by plates."},
+    Phrase{CheckCode::NotDoneUsPanel, "not_done_us_panel", "American rules, column web panel",
+           "Not every beam in the plane of the column is known to these rules: the panel's shear is not summed."},
+    Phrase{CheckCode::NotDoneUsAxial, "not_done_us_axial", "American rules, both flanges in tension",
+           "Axial tension outweighs the moment: the rows at the flange less pulled are not verified."},
+    Phrase{CheckCode::NotDoneUsSlip, "not_done_us_slip", "American rules, slip-critical bolts",
+           "Slip (AISC 360-16 J3.8) is not verified; by EN 1993-1-8 3.9 it is, where its rules are chosen too."},
     Phrase{CheckCode::NotDoneUsOrdinary, "not_done_us_ordinary", "American rules, ordinary action sets",
-           "The joint's own sets are verified by EN 1993 alone; American rules answer for the hinges, in LRFD."},
+           "The joint's own sets are verified by EN 1993 alone, as the settings say; American rules answer for the hinges, in "
+           "LRFD."},
 };
 
 /// A rule that compares a dimension with a limit.

@@ -51,7 +51,10 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
             v.rest = "Moment resistance " + shown(c->M_j_Rd, Quantity::Moment, units) +
                      (c->isReversed ? " with tension at the bottom. " : " with tension at the top. ");
     } else if (r.governing < 0) {
-        v.head = r.mark + " is not loaded.";
+        const bool isRefused =
+            std::any_of(r.checks.begin(), r.checks.end(), [](const Check& k) { return k.code == CheckCode::NotDoneUsForm; });
+        v.head = r.mark + (!isEuropean(r.rules) && isRefused ? " is not verified." : " is not loaded.");
+        if (!isEuropean(r.rules) && isRefused) v.rest = "American rules do not know its connections. ";
         c = connectionOf(r, nullptr);
     } else {
         const Check& g = r.checks[static_cast<std::size_t>(r.governing)];

@@ -148,7 +148,7 @@ TEST_CASE("a joint is designed for capacity: asked for, seen on the ladder, undo
     open();
     REQUIRE(b.session.current()->seismic);
     CHECK(b.session.current()->seismic->overStrength == 1.2);
-    CHECK(b.session.current()->seismic->rules == SeismicRules::Both);
+    CHECK(b.session.current()->seismic->rules == RuleSet::Both);
     const JointResult& r = *b.session.state()->result;
     REQUIRE(r.ladders.size() >= 2);
     b.window.show(MainWindow::View::Springs);

@@ -57,7 +57,7 @@ struct PlatesBench : Bench {
     void run() {
         QTest::mouseClick(child<QPushButton>("runPlates"), Qt::LeftButton);
         REQUIRE(session.plates().isRunning());
-        REQUIRE(QTest::qWaitFor([&] { return !session.plates().isRunning(); }, 120000));
+        REQUIRE(QTest::qWaitFor([&] { return !session.plates().isRunning(); }, 600000));
         QTest::qWait(30);
     }
     int platesRows(bool stale) {

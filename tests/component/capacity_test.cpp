@@ -255,7 +255,7 @@ TEST_CASE("joints drawn wide by both rules: numbers, clauses and order are there
         if (!layOut(j, recipe, Job{}, in)) continue;
         j.seismic.emplace();
         SeismicSpec& spec = *j.seismic;
-        spec.rules = SeismicRules::Both;
+        spec.rules = RuleSet::Both;
         spec.ductility = random() % 2 ? Ductility::High : Ductility::Medium;
         spec.aim = static_cast<StrengthAim>(random() % 3);
         spec.panel = static_cast<PanelAim>(random() % 3);
@@ -343,7 +343,7 @@ TEST_CASE("a reduced section takes the hinge where it asks less, and lowers what
 
 TEST_CASE("tracing changes no bit of capacity design", "[component][capacity][workings]") {
     Job job = seismicJob("IPE 360", "IPE 330");
-    job.joints[0].seismic->rules = SeismicRules::Both;
+    job.joints[0].seismic->rules = RuleSet::Both;
     const auto resolved = resolve(job, job.joints[0]);
     REQUIRE(resolved);
     const JointResult plain = verify(*resolved, 1);
@@ -362,7 +362,7 @@ TEST_CASE("tracing changes no bit of capacity design", "[component][capacity][wo
 TEST_CASE("capacity design keeps through a file, and says what it does not understand", "[component][capacity][file]") {
     Job job = seismicJob();
     SeismicSpec& spec = *job.joints[0].seismic;
-    spec.rules = SeismicRules::Both;
+    spec.rules = RuleSet::Both;
     spec.aim = StrengthAim::Equal;
     spec.overStrengthRule = OverStrengthRule::Measured;
     spec.measured = 312.5;
@@ -387,7 +387,7 @@ TEST_CASE("restraint by American rules: the secant at service over the beam's st
     Job job = sample::demo();
     job.joints = {*findJoint(job, "F1")};
     Joint& j = job.joints[0];
-    j.seismic->rules = SeismicRules::American;
+    j.seismic->rules = RuleSet::American;
     const auto ladder = [&] {
         const JointResult r = sample::verified(job);
         for (const Ladder& l : r.ladders)

@@ -258,14 +258,14 @@ TEST_CASE("beams have the strength that the ladder expects of them, by both rule
     CHECK(expectedBeamStrength(resolvedOf(job)) == 1.3); // not designed for capacity: the plates' own choice
     j.seismic.emplace();
     j.seismic->overStrength = 1.2;
-    for (const SeismicRules rules : {SeismicRules::European, SeismicRules::American, SeismicRules::Both}) {
+    for (const RuleSet rules : {RuleSet::European, RuleSet::American, RuleSet::Both}) {
         j.seismic->rules = rules;
         CHECK(expectedBeamStrength(resolvedOf(job)) == 1.2); // S275 is not in AISC 341-16 table A3.1
     }
     findMember(j, ends::right)->steel = "A992";
-    j.seismic->rules = SeismicRules::American;
+    j.seismic->rules = RuleSet::American;
     CHECK(expectedBeamStrength(resolvedOf(job)) == 1.1); // table A3.1
-    j.seismic->rules = SeismicRules::Both;
+    j.seismic->rules = RuleSet::Both;
     CHECK(expectedBeamStrength(resolvedOf(job)) == 1.2);
 }
 

@@ -17,8 +17,8 @@ namespace {
 
 std::string source(const char* name) { return std::string(ZG_SOURCE_DIR) + "/tests/verification/capacity/" + name; }
 
-Job jobOfLonghand() {
-    const auto text = readFile(source("joints.zgj"));
+Job jobOfLonghand(const char* name = "joints.zgj") {
+    const auto text = readFile(source(name));
     REQUIRE(text);
     auto job = readJob(*text);
     REQUIRE(job);
@@ -65,6 +65,45 @@ TEST_CASE("capacity design of eight joints: every demand and resistance as worke
         ++compared;
     }
     CHECK(compared >= 110);
+}
+
+TEST_CASE("given sets by American rules: every demand and resistance as worked longhand", "[verification][american]") {
+    const Job job = jobOfLonghand("ordinary.zgj");
+    std::map<std::string, JointResult> results;
+    for (const Joint& j : job.joints) {
+        const auto r = verify(job, j);
+        REQUIRE(r);
+        results[j.mark] = *r;
+    }
+    const auto text = readFile(source("ordinary.csv"));
+    REQUIRE(text);
+    const auto rows = readCsv(*text, ',');
+    REQUIRE(rows);
+    // Of one kind several may stand in a set: continuity plates at both flanges, in the order of the page.
+    std::map<std::string, int> seen;
+    int compared = 0;
+    for (const auto& row : *rows) {
+        if (row.size() < 6) continue;
+        const JointResult& r = results.at(row[0]);
+        int before = seen[row[0] + row[1] + row[2] + row[3]]++;
+        const Check* found = nullptr;
+        for (const Check& c : r.checks) {
+            const bool isSame = c.group == CheckGroup::Strength && c.set >= 0 &&
+                                r.actions[static_cast<std::size_t>(c.set)].id == row[1] && name(c.side) == row[2] &&
+                                idOf(c.code) == row[3];
+            if (isSame && before-- == 0) found = &c;
+        }
+        CAPTURE(row[0], row[1], row[2], row[3]);
+        REQUIRE(found);
+        CHECK(found->demand == Approx(std::stod(row[4])).epsilon(1e-9).margin(1e-3));
+        CHECK(found->resistance == Approx(std::stod(row[5])).epsilon(1e-9));
+        ++compared;
+    }
+    int strengths = 0;
+    for (const auto& [mark, r] : results)
+        strengths += static_cast<int>(
+            std::count_if(r.checks.begin(), r.checks.end(), [](const Check& c) { return c.group == CheckGroup::Strength; }));
+    CHECK(compared == strengths); // nothing is verified that the page does not have
 }
 
 namespace {
@@ -180,7 +219,7 @@ TEST_CASE("yield lines of stiffened column flanges are the least work of their m
                     CHECK(columnFlangeParameter(w, four, b, &place) == Approx(one + two).epsilon(1e-6));
 
                 BoltPattern eight = four;
-                eight.isEight = true;
+                eight.outer = eight.inner = 2;
                 eight.p_b = 90;
                 eight.h_first = 630, eight.h_last = 340;
                 const auto pair = [&](double first, double near, double far) {
@@ -255,7 +294,7 @@ TEST_CASE("yield lines of ribbed end plates with four and eight bolts against th
             if (part >= 2) CHECK(table == Approx(inner + outer).epsilon(1e-6));
 
             BoltPattern eight = four;
-            eight.isEight = true;
+            eight.outer = eight.inner = 2;
             eight.p_b = p_b;
             eight.h_first = 560 + p_b, eight.h_last = 430 - p_b;
             const double innerPair = beside({55, 55 + p_b}, {430, 430 - p_b}, 400);
@@ -272,4 +311,52 @@ TEST_CASE("yield lines of ribbed end plates with four and eight bolts against th
     CHECK(mostFour < 1.17);
     CHECK(mostEight > 1.06);
     CHECK(mostEight < 1.2);
+}
+
+TEST_CASE("yield lines of flush plates, of two rows inside, and of one row on a column flange, are the least of their mechanisms",
+          "[verification][american]") {
+    Workings<double> w;
+    for (const double b : {180.0, 260.0})
+        for (const double g : {90.0, 130.0})
+            for (const double p_fi : {35.0, 60.0}) {
+                const double s = std::sqrt(b * g) / 2;
+                if (p_fi > s) continue;
+                CAPTURE(b, g, p_fi);
+                BoltPattern flush;
+                flush.outer = 0;
+                flush.g = g, flush.p_fi = p_fi, flush.h_inner = 420;
+                const double one = least(5, 400, [&](double r) { return workOfHalf(b, g, {p_fi}, {420}, r, 0) / 2; });
+                CHECK(endPlateParameter(w, flush, b) == Approx(one).epsilon(1e-6));
+                // On a column flange by itself the row has the same triangles on both sides.
+                const double alone = least(5, 400, [&](double r) { return 420 * (b / r + 4 * r / g); });
+                CHECK(columnFlangeParameter(w, flush, b, nullptr) == Approx(alone).epsilon(1e-6));
+                ContinuityPlace place;
+                place.p_si = p_fi;
+                CHECK(columnFlangeParameter(w, flush, b, &place) == Approx(one).epsilon(1e-6));
+
+                BoltPattern two = flush;
+                two.inner = 2;
+                two.p_b = 80;
+                two.h_last = 340;
+                const double pair = least(5, 400, [&](double r) {
+                    return least(0.0, p_fi + 80 + r, [&](double u) {
+                        return workOfHalf(b, g, {p_fi, p_fi + 80}, {420, 340}, r, u) / 2;
+                    });
+                });
+                INFO("table " << endPlateParameter(w, two, b) << ", mechanism " << pair);
+                CHECK(endPlateParameter(w, two, b) >= pair * (1 - 1e-6));
+                CHECK(endPlateParameter(w, two, b) <= pair * 1.02);
+
+                BoltPattern extended = two;
+                extended.outer = 1;
+                extended.h_outer = 520, extended.p_fo = 45;
+                const double outside = b * (520 / 45.0 + 520 / 45.0 - 1) / 4;
+                CHECK(endPlateParameter(w, extended, b) == Approx(endPlateParameter(w, two, b) + outside).epsilon(1e-9));
+                // Rows between the outermost and the innermost lie on the lines of these: the same as four bolts that far apart.
+                BoltPattern four;
+                four.g = g, four.h_outer = 520, four.h_inner = 340;
+                four.p_fo = 100, four.t_bf = 10, four.p_fi = 70;
+                CHECK(columnFlangeParameter(w, extended, b, nullptr) ==
+                      Approx(columnFlangeParameter(w, four, b, nullptr)).epsilon(1e-9));
+            }
 }

@@ -1,5 +1,6 @@
 #include "base/text.h"
 #include "component/american/end.h"
+#include "component/american/pattern.h"
 #include "component/stiffness.h"
 #include "joint/balance.h"
 #include "joint/geometry.h"
@@ -9,40 +10,6 @@
 
 namespace zg {
 namespace {
-
-/// Bolts of an extended end plate as the tables know them; nothing where they stand otherwise.
-std::optional<BoltPattern> patternOf(const ResolvedSide& s, const SideModel& m) {
-    if (s.kind != ConnectionKind::EndPlate || s.spec.slope != 0 || s.isHaunched()) return std::nullopt;
-    const FlangeInput& flange = m.tensionFlange();
-    std::vector<const RowModel*> outer, inner; // from the flange away
-    for (const RowModel& r : m.rows) {
-        if (r.y < flange.from)
-            outer.insert(outer.begin(), &r);
-        else if (r.y > flange.to && r.y < m.depth / 2)
-            inner.push_back(&r);
-        if (r.y > flange.from && r.y < flange.to) return std::nullopt;
-        if (std::abs(r.gauge - m.rows.front().gauge) > 0.5 || (r.y < m.depth / 2 && !r.takesTension)) return std::nullopt;
-    }
-    const bool isFour = outer.size() == 1 && inner.size() == 1, isEight = outer.size() == 2 && inner.size() == 2;
-    if ((!isFour && !isEight) || (isEight && !m.rib)) return std::nullopt;
-    BoltPattern p;
-    p.isEight = isEight;
-    p.isStiffened = m.rib.has_value();
-    p.h_outer = m.leverArm(*outer[0]);
-    p.h_inner = m.leverArm(*inner[0]);
-    p.p_fo = -outer[0]->y;
-    p.p_fi = inner[0]->y - flange.along;
-    p.g = m.rows.front().gauge;
-    p.t_bf = flange.along;
-    if (isEight) {
-        p.h_first = m.leverArm(*outer[1]);
-        p.h_last = m.leverArm(*inner[1]);
-        p.p_b = outer[0]->y - outer[1]->y;
-        if (std::abs(inner[1]->y - inner[0]->y - p.p_b) > 0.5) return std::nullopt;
-    }
-    p.d_e = m.projectionTension + outer.back()->y;
-    return p.p_fo > 0 && p.p_fi > 0 && p.d_e > 0 ? std::optional<BoltPattern>(p) : std::nullopt;
-}
 
 template <class Num> class AmericanCapacity {
 public:
@@ -66,7 +33,7 @@ public:
             say(CheckCode::NotDoneStoreyHeight, "AISC 341-16 E3.6e.1");
         if (spec_.forcesOf.empty()) say(CheckCode::NotDoneColumnForces, "AISC 341-16 E3.4a");
         say(CheckCode::NotDoneBracing, "AISC 341-16 E3.4b, 358-16 6.3.1(7)");
-        say(CheckCode::NotDoneUsOrdinary, "AISC 360-16 J3, J10");
+        if (!isAmerican(joint_.settings.rules)) say(CheckCode::NotDoneUsOrdinary, "AISC 360-16 J3, J10");
     }
 
 private:
@@ -77,7 +44,7 @@ private:
     }
     bool canBe(const ResolvedSide& s) const {
         if (isReduced(s)) return true;
-        return !s.spec.cut && patternOf(s, port_.model(s.id, false)) && patternOf(s, port_.model(s.id, true));
+        return !s.spec.cut && prequalifiedPattern(s, port_.model(s.id, false)) && prequalifiedPattern(s, port_.model(s.id, true));
     }
     double axialOf(EndId end) const {
         const ActionSet* from = setBesideHinges(joint_, spec_);
@@ -91,11 +58,12 @@ private:
         e.side = &s;
         e.spec = &spec_;
         e.isReversed = isReversed;
+        e.isPressedTwice = joint_.opposite(s.id) != nullptr;
         if (!s.spec.span) return tl::unexpected(CheckCode::NotDoneHingeSpan);
         if (!canBe(s)) return tl::unexpected(CheckCode::NotDoneUsLayout);
         e.model = &port_.model(s.id, isReversed);
         e.isWelded = isReduced(s);
-        if (!e.isWelded) e.pattern = *patternOf(s, *e.model);
+        if (!e.isWelded) e.pattern = *prequalifiedPattern(s, *e.model);
         const Section& b = s.beam.section;
         e.width = std::min(e.model->b_p, b.b + inch);
         e.R_y = expectedStrengthOf(spec_, s);
@@ -114,9 +82,9 @@ private:
         e.V_gravity = s.spec.gravityShear ? *s.spec.gravityShear - q * e.S_h : q * e.L_h / 2;
         e.P_r = std::max({0.0, -axialOf(ends::above), -axialOf(ends::below)});
         const SideModel& m = *e.model;
-        e.toTop = std::min(m.columnEnd, m.columnEndCompression);
-        if (const FlangeStiffener at = m.tensionStiffener()) e.atTension = at.line;
-        if (const FlangeStiffener at = m.compressionStiffener()) e.atCompression = at.line;
+        e.toEndTension = e.toEndCompression = std::min(m.columnEnd, m.columnEndCompression);
+        e.atTension = m.tensionStiffener();
+        e.atCompression = m.compressionStiffener();
         return e;
     }
 
@@ -183,7 +151,7 @@ private:
         e.V_u = valueOf(f.V_u);
         e.V_face = e.V_u + stubLoad(e) * e.S_h;
         e.M_f = valueOf(f.M_f);
-        e.F_fu = e.M_f / (s.beam.section.h - s.beam.section.t_f);
+        e.F_fu = e.F_press = e.M_f / (s.beam.section.h - s.beam.section.t_f);
     }
 
     void sway(std::vector<UsEnd>& ends) {

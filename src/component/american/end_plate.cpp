@@ -27,11 +27,12 @@ template <class Num> void verifyUsBeamShear(Workings<Num>& w, const UsEnd& e, Ch
     const double plain = 2.24 * std::sqrt(usModulus / s.beam.steel.f_y),
                  elastic = 1.10 * std::sqrt(5.34 * usModulus / s.beam.steel.f_y);
     const Num V_u = w.given("V_u", "shear at the face", Quantity::Force, e.V_face);
-    const Num phi_v = w.given("phi_v", "resistance factor", Quantity::None, slender <= plain && !b.isWelded ? 1.0 : 0.9,
-                              "AISC 360-16 G1, G2.1");
+    const bool isStocky = slender <= plain && !b.isWelded;
+    const double phi = isStocky ? 1.0 : 0.9;
+    const Num phi_v = factorOf(w, e.format, {"phi_v", "Omega_v", phi, phi, isStocky ? 1.50 : 1.67, "AISC 360-16 G1, G2.1"});
     const Num C_v = w.given("C_v1", "web buckling in shear", Quantity::Ratio, slender <= elastic ? 1 : elastic / slender,
                             "AISC 360-16 (G2-3), (G2-4)");
-    const Num V_n = w.result("phi_V_n", "beam in shear", Quantity::Force, "AISC 360-16 (G2-1)",
+    const Num V_n = w.result(available<Num>(e.format, "phi_V_n"), "beam in shear", Quantity::Force, "AISC 360-16 (G2-1)",
                              phi_v * 0.6 * w.given("F_yb", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y) *
                                  w.given("d", "beam depth", Quantity::Length, b.h) *
                                  w.given("t_bw", "beam web", Quantity::Length, b.t_w) * C_v);
@@ -78,7 +79,7 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
     const Num P_t = w.let("P_t", "one bolt", Quantity::Force, "AISC 360-16 (J3-1)", F_nt * A_b);
     Num arms = w.given("h_out", "row outside the flange, lever arm", Quantity::Length, p.h_outer) +
                w.given("h_in", "row inside the flange", Quantity::Length, p.h_inner);
-    if (p.isEight)
+    if (p.isEight())
         arms = arms + w.given("h_first", "outermost row", Quantity::Length, p.h_first) +
                w.given("h_last", "innermost row", Quantity::Length, p.h_last);
     const Num M_np = w.let("M_np", "bolts without prying", Quantity::Moment, bolts358, 2 * P_t * arms);
@@ -115,7 +116,7 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
             w.result("phi_R_n_y", "shear yielding", Quantity::Force, "AISC 358-16 6.8.1 step 7", phi_d * 0.6 * F_yp * b_p * t_p);
         const Num F_up = w.given("F_up", "plate's tensile strength", Quantity::Stress, m.plateSteel.f_u);
         const Num hole = w.let("d_h_e", "effective hole, 1/8 in more than the bolt", Quantity::Length, "AISC 358-16 6.8.1 step 8",
-                               d_b + Num(inch / 8));
+                               d_b + w.given("e_h", "1/8 in", Quantity::Length, inch / 8));
         const Num A_n = w.let("A_n", "net area", Quantity::Area, "AISC 358-16 6.8.1 step 8", t_p * (b_p - 2 * hole));
         const Num rupture = w.result("phi_R_n_u", "shear rupture", Quantity::Force, "AISC 358-16 6.8.1 step 8",
                                      phi_n * 0.6 * F_up * larger(Num(0), A_n));
@@ -146,7 +147,7 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
     }
 
     w.heading(2, "Bolts at the compression flange in shear and bearing", "us shear");
-    const double n = p.isEight ? 8 : 4;
+    const double n = p.isEight() ? 8 : 4;
     const Num V_u = w.given("V_u", "shear at the face", Quantity::Force, e.V_face);
     const Num n_b = w.given("n_b", "bolts at the compression flange", Quantity::None, n, "AISC 358-16 6.8.1 step 11");
     const Num F_nv =
@@ -168,12 +169,12 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
         const Num t = w.given(isPlate ? "t_p" : "t_cf", isPlate ? "end plate" : "column flange", Quantity::Length,
                               isPlate ? m.t_p : m.gripThickness);
         const Num F_u = w.given("F_u", "tensile strength", Quantity::Stress, isPlate ? m.plateSteel.f_u : m.gripSteel.f_u);
-        const double pair = p.isEight ? p.p_b : 1e9;
+        const double pair = p.isEight() ? p.p_b : 1e9;
         const double across = p.p_fo + p.p_fi + p.t_bf;
         // Inner rows bear towards the row across the flange, outer ones towards the next or the edge; in the column flange there
         // is no edge.
         const double inner = std::min(pair, across) - d_h,
-                     outer = std::min(p.isEight ? p.p_b - d_h : 1e9, isPlate ? p.d_e - d_h / 2 : 1e9);
+                     outer = std::min(p.isEight() ? p.p_b - d_h : 1e9, isPlate ? p.d_e - d_h / 2 : 1e9);
         const auto one = [&](const char* symbol, const char* what, double clear) {
             const Num most = 2.4 * d_b * t * F_u;
             if (clear > 1e6) return w.let(symbol, what, Quantity::Force, "AISC 360-16 (J3-6a)", most);
@@ -245,7 +246,7 @@ void checkPlateLimits(const UsEnd& e, CheckList& list) {
     static constexpr Limits four{{0.375, 0.75}, {6, 9.25}, {13.75, 55}, {0.5, 2.25}, {7, 10.75}, {4, 6}, {1.5, 4.5}, {0, 0}};
     static constexpr Limits fourRib{{0.375, 0.75}, {6, 9}, {13.75, 24}, {0.5, 1.5}, {7, 10.75}, {3.25, 6}, {1.75, 5.5}, {0, 0}};
     static constexpr Limits eightRib{{0.5625, 1}, {7.5, 12.25}, {18, 36}, {0.75, 2.5}, {9, 15}, {5, 6}, {1.625, 2}, {3.5, 3.75}};
-    const Limits& l = p.isEight ? eightRib : p.isStiffened ? fourRib : four;
+    const Limits& l = p.isEight() ? eightRib : p.isStiffened ? fourRib : four;
     const PartRef plate = e.part(PartKind::EndPlate), beam = e.part(PartKind::BeamTopFlange),
                   rows{PartKind::BoltRow, s.id, m.rows[0].place};
     const auto in = [&](CheckCode code, double value, const double(&range)[2], PartRef part) {
@@ -259,7 +260,7 @@ void checkPlateLimits(const UsEnd& e, CheckList& list) {
     in(CheckCode::UsGauge, p.g, l.g, rows);
     in(CheckCode::UsPitchInner, p.p_fi, l.p_f, rows);
     in(CheckCode::UsPitchOuter, p.p_fo, l.p_f, rows);
-    if (p.isEight) in(CheckCode::UsRowPitch, p.p_b, l.p_b, rows);
+    if (p.isEight()) in(CheckCode::UsRowPitch, p.p_b, l.p_b, rows);
     const bool isTight = s.boltClass.isPreloadable && s.spec.bolts.slip;
     addUsRule(list, CheckCode::UsBoltsPretensioned, isTight ? 0 : 2, 1, false, Quantity::None, "AISC 358-16 6.6.1, 4.1")
         .add(rows);

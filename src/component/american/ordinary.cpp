@@ -1,0 +1,152 @@
+#include "component/american/ordinary.h"
+#include "base/text.h"
+#include "component/american/end.h"
+#include "component/american/pattern.h"
+#include "joint/balance.h"
+#include "joint/geometry.h"
+#include <algorithm>
+#include <cmath>
+
+namespace zg {
+namespace {
+
+UsFormat formatOf(const ActionSet* set) { return set && set->kind == SetKind::Allowable ? UsFormat::Asd : UsFormat::Lrfd; }
+double betweenFlanges(const ResolvedSide& s) { return s.beam.section.h - s.beam.section.t_f; }
+
+} // namespace
+
+template <class Num> bool AmericanSets<Num>::isKnown(const ResolvedSide& s) const {
+    if (!joint_.hasColumn || !s.isInPlane() || s.spec.slope != 0 || s.isHaunched()) return false;
+    if (s.kind == ConnectionKind::DirectWeld) return true;
+    if (s.kind != ConnectionKind::EndPlate || s.boltClass.F_nt <= 0) return false;
+    // A pattern that is not known on one side is no reason to refuse the other sense.
+    return patternOf(s, model_(s.id, false)) || patternOf(s, model_(s.id, true));
+}
+
+template <class Num> bool AmericanSets<Num>::verify(const ActionSet* set, int index) {
+    bool isAny = false, isAll = true;
+    for (const ResolvedSide& s : joint_.sides) {
+        if (s.isPartner) continue;
+        if (!isKnown(s)) {
+            listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J");
+            isAll = isAll && !s.isInPlane();
+            continue;
+        }
+        for (const bool isReversed : {false, true}) {
+            if (set && (faceForces(joint_, s.id, *set).M < 0) != isReversed) continue;
+            if (s.kind == ConnectionKind::EndPlate && !patternOf(s, model_(s.id, isReversed))) {
+                listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J", isReversed);
+                continue;
+            }
+            end(s, isReversed, set, index);
+            isAny = true;
+        }
+    }
+    if (set && joint_.hasColumn) {
+        if (isAll)
+            panel(*set, index);
+        else
+            listNotDone(out_.checks, CheckCode::NotDoneUsPanel, Check{}.side, "AISC 360-16 J10.6");
+    }
+    return isAny && set;
+}
+
+template <class Num> void AmericanSets<Num>::end(const ResolvedSide& s, bool isReversed, const ActionSet* set, int index) {
+    UsEnd e;
+    e.format = formatOf(set);
+    e.joint = &joint_;
+    e.side = &s;
+    e.isReversed = isReversed;
+    e.model = &model_(s.id, isReversed);
+    const SideModel& m = *e.model;
+    e.isWelded = s.kind == ConnectionKind::DirectWeld;
+    if (!e.isWelded) e.pattern = *patternOf(s, m);
+    e.width = std::min(m.b_p, s.beam.section.b + inch);
+    e.toEndTension = std::min(m.columnEnd, m.columnEndCompression + m.depth);
+    e.toEndCompression = std::min(m.columnEndCompression, m.columnEnd + m.depth);
+    e.atTension = m.tensionStiffener();
+    e.atCompression = m.compressionStiffener();
+
+    const FaceForces f = set ? faceForces(joint_, s.id, *set) : FaceForces{};
+    if constexpr (Workings<Num>::tracing) {
+        w_.heading(1,
+                   capitalised(name(s.id)) + " beam, " + (set ? "set " + set->id : "no action set") +
+                       ", American rules, tension at the " + (isReversed ? "bottom" : "top"),
+                   name(s.id) + "-us-set-" + std::to_string(index) +
+                       (set          ? ""
+                        : isReversed ? "-reversed"
+                                     : "-top"));
+    }
+    w_.note(e.format == UsFormat::Asd ? "Allowable strength design." : "Load and resistance factor design.",
+            e.format == UsFormat::Asd ? "AISC 360-16 B3.2" : "AISC 360-16 B3.1");
+    w_.heading(2, "Forces of the flanges", "us forces");
+    const Num M = w_.given("M", "moment at the face", Quantity::Moment, std::abs(f.M));
+    const Num N = w_.given("N", "axial force, tension positive", Quantity::Force, f.N);
+    const Num d_m = w_.given("d_m", "between the centres of the beam's flanges", Quantity::Length, betweenFlanges(s));
+    const Num pull = w_.result("F_ft", "tension flange", Quantity::Force, "AISC 360-16 J10", M / d_m + N / 2);
+    const Num press = w_.result("F_fc", "compression flange", Quantity::Force, "AISC 360-16 J10", M / d_m - N / 2);
+    e.F_fu = std::max(0.0, valueOf(pull));
+    e.F_press = std::max(0.0, valueOf(press));
+    e.M_f = e.F_fu * betweenFlanges(s);
+    e.V_face = std::abs(f.V);
+    e.V_u = e.V_face;
+    // Under axial tension that outweighs the moment both flanges pull: each is looked at with the other's level as the centre.
+    if (valueOf(press) < -1e-9 * std::max(1.0, std::abs(valueOf(pull))))
+        listNotDone(out_.checks, CheckCode::NotDoneUsAxial, s.id, "AISC 360-16 J3, J10", isReversed);
+    if (const ResolvedSide* other = joint_.opposite(s.id); other && set) {
+        const FaceForces o = faceForces(joint_, other->id, *set);
+        const double otherPress = (isReversed ? -o.M : o.M) / betweenFlanges(*other) - o.N / 2;
+        e.isPressedTwice = e.F_press > 0 && otherPress > 0;
+    }
+    CheckList list(out_.checks, s.id, isReversed, index);
+    verifyUsOrdinaryBeam(w_, e, f, list);
+    std::vector<UsLink> links;
+    const double Y_c = verifyUsColumn(w_, e, list, links);
+    if (e.isWelded)
+        verifyUsWeldedFlanges(w_, e, list);
+    else
+        verifyUsPlate(w_, e, Y_c, list);
+}
+
+template <class Num> void AmericanSets<Num>::panel(const ActionSet& set, int index) {
+    UsEnd e;
+    e.format = formatOf(&set);
+    e.joint = &joint_;
+    w_.heading(2, "Column web panel", "us panel");
+    Num sum(0);
+    bool isFirst = true;
+    for (const ResolvedSide& s : joint_.sides) {
+        if (!s.isInPlane() || s.kind == ConnectionKind::FinPlate) continue;
+        const FaceForces f = faceForces(joint_, s.id, set);
+        if (isFirst) {
+            e.side = &s;
+            e.model = &model_(s.id, f.M < 0);
+        }
+        // To the right positive: a beam on the right pulls the flange at its tension, one on the left the other way.
+        const Num M =
+            w_.given(isFirst ? "M_1" : "M_2", "moment at the face, positive when it drives the panel with the right beam",
+                     Quantity::Moment, s.dir() * f.M);
+        const Num d_m =
+            w_.given(isFirst ? "d_m_1" : "d_m_2", "between the centres of its flanges", Quantity::Length, betweenFlanges(s));
+        sum = isFirst ? M / d_m : sum + M / d_m;
+        isFirst = false;
+    }
+    if (isFirst) return;
+    const EndForces above = forcesAt(set, ends::above), below = forcesAt(set, ends::below);
+    const double columns =
+        findForces(set, ends::above) && findForces(set, ends::below) ? (above.V + below.V) / 2 : above.V + below.V;
+    const Num V_c = w_.given("V_c", "mean shear of the columns, against the panel's where negative", Quantity::Force, columns);
+    const Num V = w_.result("V_pz", "shear of the panel", Quantity::Force, "AISC 360-16 J10.6", magnitude(sum + V_c));
+    e.P_r = std::max({0.0, -above.N, -below.N});
+    const bool isInFrame = joint_.seismic && joint_.seismic->isPanelInFrame;
+    const Num R = usPanelStrength(w_, e, isInFrame);
+    if (joint_.diagonal) w_.note("The diagonal stiffener is not counted.", "AISC 360-16 J10.9");
+    CheckList list(out_.checks, e.side->id, e.model->isReversed, index);
+    list.add(CheckCode::UsPanel, valueOf(V), valueOf(R), Quantity::Force, "AISC 360-16 J10.6")
+        .add({PartKind::ColumnWeb, e.side->id});
+}
+
+template class AmericanSets<double>;
+template class AmericanSets<Traced>;
+
+} // namespace zg
