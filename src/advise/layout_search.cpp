@@ -27,6 +27,8 @@ class Search {
 public:
     Search(const Job& job, const Joint& joint, const LayoutOptions& options, std::vector<StockBolt> bolts)
         : job_(job), given_(joint), o_(options), preferences_(job.preferences.value_or(Preferences{})), bolts_(std::move(bolts)) {
+        const auto now = isAmerican(job.settings.rules) ? measure(job_, given_, o_.target) : std::nullopt;
+        if (now) unverified_ = now->unverified;
     }
 
     LayoutOutcome run() {
@@ -92,6 +94,7 @@ private:
     std::optional<Measure> measured(const Joint& joint) {
         ++tried_;
         auto m = measure(job_, joint, o_.target);
+        if (m && m->unverified > unverified_) return std::nullopt; // holds only where it is not verified
         if (m && preferences_.most < 1 && m->utilisation > preferences_.most && m->excess == 0)
             m->excess = m->utilisation - preferences_.most;
         return m;
@@ -357,6 +360,7 @@ private:
     Preferences preferences_;
     std::vector<StockBolt> bolts_;
     int tried_ = 0;
+    int unverified_ = 0;    ///< connections of the given joint that American rules do not know
     bool areTwins_ = false; ///< both ends have the same members: what is changed at one is changed at the other
 };
 

@@ -26,7 +26,9 @@ class Tried {
 public:
     Tried(const Job& job, const Joint& joint) : job_(job), joint_(joint) {
         const auto resolved = resolve(job, joint);
-        if (resolved) resolved_ = *resolved, cost_ = costOf(job, *resolved).total();
+        if (!resolved) return;
+        resolved_ = *resolved, cost_ = costOf(job, *resolved).total();
+        if (isAmerican(job.settings.rules)) unknown_ = unknownToAmericanRules(verify(*resolved, 0));
     }
     [[nodiscard]] const std::optional<ResolvedJoint>& resolved() const { return resolved_; }
 
@@ -34,7 +36,8 @@ public:
         const auto resolved = resolve(job_, change.joint);
         if (!resolved) return std::nullopt;
         const JointResult result = verify(*resolved, 0);
-        if (result.governing < 0) return std::nullopt;
+        // A change after which less is verified relieves nothing.
+        if (result.governing < 0 || unknownToAmericanRules(result) > unknown_) return std::nullopt;
         Remedy r{change.text, change.joint};
         r.utilisation = result.utilisation;
         r.state = result.state;
@@ -66,6 +69,7 @@ private:
     const Joint& joint_;
     std::optional<ResolvedJoint> resolved_;
     double cost_ = 0;
+    int unknown_ = 0;
 };
 
 /// First what makes the joint hold, cheapest first; then by what the joint comes to.

@@ -15,6 +15,9 @@ struct TracedVerification {
 };
 [[nodiscard]] TracedVerification verifyTraced(const ResolvedJoint& joint, std::uint64_t key);
 
+/// Connections that American rules were asked to verify and do not know.
+[[nodiscard]] int unknownToAmericanRules(const JointResult& result);
+
 /// Look-up and verification in one step.
 [[nodiscard]] tl::expected<JointResult, Diagnostics> verify(const Job& job, const Joint& joint);
 

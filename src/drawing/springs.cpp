@@ -8,6 +8,8 @@
 namespace zg {
 namespace {
 
+constexpr double highest = 74; ///< line of springs, below the heading
+
 class Springs {
 public:
     Springs(const ResolvedJoint& joint, const JointResult& result, const ConnectionResult& c, const SpringsOptions& o)
@@ -34,7 +36,8 @@ private:
         const std::string set = c_.set < 0 ? "no action set" : "set " + result_.actions[static_cast<std::size_t>(c_.set)].id;
         d_.label({20, 24},
                  joint_.mark + (joint_.isTwoSided() ? std::string(", ") + name(c_.side) + " beam" : "") + ", " + set +
-                     ", tension at the " + (c_.isReversed ? "bottom" : "top"),
+                     ", tension at the " + (c_.isReversed ? "bottom" : "top") +
+                     (isEuropean(result_.rules) ? "" : ", for stiffness"),
                  textSize::strong, Tone::Ink)
             .isBold = true;
         const std::string moments =
@@ -49,7 +52,7 @@ private:
     void layout() {
         left_ = std::max(176.0, 0.2 * o_.width);
         right_ = o_.width - 136;
-        const double top = 74;
+        const double top = highest;
         const double bottom = o_.height - 118;
         double largest = 1;
         for (const RowResult& r : c_.rows) largest = std::max(largest, r.h_r);
@@ -75,6 +78,10 @@ private:
         for (std::size_t i = 1; i < y_.size(); ++i)
             if (sign * (y_[i] - y_[i - 1]) < least) y_[i] = y_[i - 1] + sign * least;
         if (!y_.empty() && sign * (yc_ - y_.back()) < least) yc_ = y_.back() + sign * least;
+        // Compression at the top would stand in the heading: all lower.
+        const double lower = c_.isReversed ? std::max(0.0, highest - yc_) : 0;
+        yc_ += lower;
+        for (double& y : y_) y += lower;
     }
 
     double level(double h) const { return c_.isReversed ? yc_ + h * scale_ : yc_ - h * scale_; }

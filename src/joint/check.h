@@ -92,6 +92,7 @@ enum class CheckCode {
     UsBeamShear,
     // of given sets, AISC 360
     UsBoltPrying,
+    UsBoltSlip,
     UsWeldTensionFlange,
     UsWeldCompressionFlange,
     UsWeldWeb,
@@ -212,7 +213,6 @@ enum class CheckCode {
     NotDoneUsForm,
     NotDoneUsPanel,
     NotDoneUsAxial,
-    NotDoneUsSlip,
     NotDoneReducedPieces
 };
 

@@ -455,6 +455,7 @@ std::string anchorOf(const Check& c) {
     case CheckCode::UsBearing: return "us shear";
     case CheckCode::UsBeamShear: return "us beam shear";
     case CheckCode::UsBoltPrying: return "us prying";
+    case CheckCode::UsBoltSlip: return "us slip";
     case CheckCode::UsWeldTensionFlange: return "us flange weld";
     case CheckCode::UsWeldCompressionFlange: return "us flange weld compression";
     case CheckCode::UsBeamBending: return "us beam";

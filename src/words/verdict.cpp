@@ -1,6 +1,7 @@
 #include "words/verdict.h"
 #include "base/text.h"
 #include "component/senses.h"
+#include "component/verify.h"
 #include "words/ladder_words.h"
 #include "words/phrases.h"
 #include <algorithm>
@@ -51,10 +52,9 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
             v.rest = "Moment resistance " + shown(c->M_j_Rd, Quantity::Moment, units) +
                      (c->isReversed ? " with tension at the bottom. " : " with tension at the top. ");
     } else if (r.governing < 0) {
-        const bool isRefused =
-            std::any_of(r.checks.begin(), r.checks.end(), [](const Check& k) { return k.code == CheckCode::NotDoneUsForm; });
-        v.head = r.mark + (!isEuropean(r.rules) && isRefused ? " is not verified." : " is not loaded.");
-        if (!isEuropean(r.rules) && isRefused) v.rest = "American rules do not know its connections. ";
+        const bool isRefused = !isEuropean(r.rules) && unknownToAmericanRules(r) > 0;
+        v.head = r.mark + (isRefused ? " is not verified." : " is not loaded.");
+        if (isRefused) v.rest = "American rules do not know its connections. ";
         c = connectionOf(r, nullptr);
     } else {
         const Check& g = r.checks[static_cast<std::size_t>(r.governing)];

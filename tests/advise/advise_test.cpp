@@ -3,6 +3,7 @@
 #include "joint/edit.h"
 #include "joint/recipes/recipe.h"
 #include "support/joints.h"
+#include "words/verdict.h"
 #include <algorithm>
 
 using namespace zg;
@@ -95,4 +96,32 @@ TEST_CASE("remedies, stock strips and places for fittings answer for the joints 
             }
         }
     }
+}
+
+TEST_CASE("no remedy and no layout takes a joint out of what American rules verify", "[advise][american]") {
+    Job job = sample::demo();
+    job.settings.rules = RuleSet::Both;
+    const Joint& joint = job.joints[1];
+    const JointResult before = sample::verified(job, 1);
+    REQUIRE(unknownToAmericanRules(before) == 0);
+    REQUIRE(before.state == CheckState::Over);
+    const Check& over = *governingCheck(before);
+    const auto list = remedies(job, joint, over, 8);
+    CHECK(list.size() >= 2);
+    for (const Remedy& r : list) {
+        CAPTURE(r.text);
+        Job after = job;
+        after.joints[1] = r.joint;
+        const JointResult then = sample::verified(after, 1);
+        CHECK(unknownToAmericanRules(then) == 0);
+        CHECK(then.utilisation == r.utilisation);
+    }
+    // What is not known from the start is said, not made up: a splice.
+    job.settings.rules = RuleSet::American;
+    const auto splice = std::find_if(job.joints.begin(), job.joints.end(), [](const Joint& j) { return j.mark == "S1"; });
+    REQUIRE(splice != job.joints.end());
+    const auto r = verify(job, *splice);
+    REQUIRE(r);
+    CHECK(r->state == CheckState::NotDone);
+    CHECK(verdictOf(*r, true, splice->frame, UnitSystem::SI).head == "S1 is not verified.");
 }

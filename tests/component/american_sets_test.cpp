@@ -116,6 +116,41 @@ TEST_CASE("thicker plates, stronger bolts and larger welds never ask for more by
     sweep([&](double a) { plate.topWeld = {WeldKind::Fillet, a}; }, 3, 15, {"us_weld_tension_flange"});
 }
 
+TEST_CASE(
+    "axial force and moment through nil, by American rules: no use jumps, and what pulls at both flanges is verified at both",
+    "[component][american]") {
+    Job job = americanJob();
+    const auto at = [&](double N, double M) {
+        job.joints[0].actions = {sample::actions("U1", N, 80e3, M)};
+        return sample::verified(job);
+    };
+    const auto continuous = [&](const auto& of, const char* what) {
+        double before = -1;
+        for (int k = 0; k <= 400; ++k) {
+            const double now = of(k / 400.0);
+            CAPTURE(what, k);
+            if (before >= 0) CHECK(std::abs(now - before) <= 0.02 * std::max(0.2, before));
+            before = now;
+        }
+    };
+    const auto most = [](const JointResult& r) {
+        double use = 0;
+        for (const Check& c : r.checks)
+            if (c.group == CheckGroup::Strength) use = std::max(use, c.utilisation);
+        return use;
+    };
+    continuous([&](double t) { return most(at(-800e3 + 1600e3 * t, 60e6)); }, "axial force");
+    continuous([&](double t) { return most(at(500e3, -60e6 + 120e6 * t)); }, "moment under tension");
+    continuous([&](double t) { return most(at(-500e3, -60e6 + 120e6 * t)); }, "moment under compression");
+    const JointResult pulled = at(500e3, 5e6);
+    for (const bool isReversed : {false, true})
+        CHECK(std::any_of(pulled.checks.begin(), pulled.checks.end(), [&](const Check& c) {
+            return c.code == CheckCode::UsBoltPrying && c.isReversed == isReversed && c.demand > 0;
+        }));
+    CHECK(std::any_of(pulled.checks.begin(), pulled.checks.end(),
+                      [](const Check& c) { return c.code == CheckCode::NotDoneUsAxial; }));
+}
+
 TEST_CASE("prying leaves all of a bolt behind a thick plate, and a T-stub's share behind a thin one", "[component][american]") {
     // By hand: in the limits of AISC manual part 9, thick plates Q = 1; very thin ones twice the fold at the support, 2x.
     Job job = americanJob();

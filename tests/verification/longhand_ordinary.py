@@ -16,7 +16,9 @@ ELECTRODE = 70 * KSI
 STEELS = {"A992": (345, 450), "A572-50": (345, 450), "S275": (275, 430), "S355": (355, 490)}
 # F_nt, F_nv with the thread in the shear plane and without, table J3.2; of 10.9 by the ratios of the table
 BOLTS = {"A-120": (620, 372, 469), "10.9": (750, 450, 563)}
-SIZES = {"7/8 in": (22.225, 23.8125), "M24": (24, 26)}
+SIZES = {"7/8 in": (22.225, 23.8125), "M24": (24, 26), "M24 HR": (24, 26)}
+PRETENSION = {"7/8 in": 0.7 * 830 * 298.1, "M24 HR": 0.7 * 1000 * 353}  # 0.70 of the tensile strength, table J3.1
+SLIP = {"A": 0.5, "B": 0.4, "C": 0.3, "D": 0.2}
 numbers, page = [], []
 
 
@@ -242,6 +244,11 @@ def end(q, joint, m, k, reverse):
         return q.f(0.75, 2) * total
 
     q.check(side, "us_bearing", abs(v), min(bearing(t_p, fup, True), bearing(c["tf"], fuc, False)))
+    if "no_slip_at" in p["bolts"]:
+        n_b, t_b = 2 * len(ys), PRETENSION[p["bolts"]["size"]]
+        k_sc = 1 - max(0, n) * (1.5 if q.asd else 1) / (1.13 * t_b * n_b)
+        r = q.f(1, 1.5) * SLIP[p["bolts"]["friction_class"]] * 1.13 * t_b * n_b * k_sc
+        q.check(side, "us_bolt_slip", abs(v), say("slip", "φ μ D_u T_b n_b k_sc", r / 1e3, "kN", "J3-4, J3-5") * 1e3)
     t_weld, c_weld = ("weld_bottom", "weld_top") if reverse else ("weld_top", "weld_bottom")
     fillets(q, side, p[t_weld], "us_weld_tension_flange", b, pull)
     fillets(q, side, p[c_weld], "us_weld_compression_flange", b, press)

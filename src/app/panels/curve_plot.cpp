@@ -264,7 +264,7 @@ void CurvePlot::places() {
         scatter(figure_.marks, [](const CurvePlace& p) { return p.isChosen; },
                 {QCPScatterStyle::ssCross, QPen(accent, 2), Qt::NoBrush, 9});
     }
-    for (const CheckState state : {CheckState::Within, CheckState::Close, CheckState::Over}) {
+    for (const CheckState state : {CheckState::NotDone, CheckState::Within, CheckState::Close, CheckState::Over}) {
         const QColor ink = qcolor(palette, toneOf(state));
         const QBrush inside = state == CheckState::Over ? QBrush(ink) : QBrush(qcolor(palette, Tone::Card));
         scatter(figure_.demands, [&](const CurvePlace& p) { return p.state == state; },

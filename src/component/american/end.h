@@ -23,6 +23,8 @@ inline constexpr UsFactor yieldLines{"phi_b", "Omega_b", phiDuctile, 0.90, 1.67,
 inline constexpr UsFactor flexure = yieldLines;
 inline constexpr UsFactor shearYielding{"phi_v", "Omega_v", phiDuctile, 1.00, 1.50, "AISC 360-16 J4.2"};
 inline constexpr UsFactor rupture{"phi_n", "Omega_n", phiBrittle, 0.75, 2.00, "AISC 360-16 J3, J4"}; ///< bolts and net sections
+inline constexpr UsFactor slip{"phi_s", "Omega_s", 1.00, 1.00, 1.50, "AISC 360-16 J3.8"};
+inline constexpr UsFactor slipOversize{"phi_s", "Omega_s", 0.85, 0.85, 1.76, "AISC 360-16 J3.8"};
 inline constexpr UsFactor welds{"phi_w", "Omega_w", 0.75, 0.75, 2.00, "AISC 360-16 J2.4"};
 inline constexpr UsFactor flangeBending{"phi_f", "Omega_f", 0.90, 0.90, 1.67, "AISC 360-16 J10.1"};
 inline constexpr UsFactor webYielding{"phi_y", "Omega_y", phiDuctile, 1.00, 1.50, "AISC 360-16 J10.2"};
@@ -105,8 +107,9 @@ void verifyUsPanel(Workings<Num>& w, const std::vector<UsEnd>& ends, double colu
 template <class Num>
 void verifyUsColumnsOverBeams(Workings<Num>& w, const std::vector<UsEnd>& ends, double above, double below, CheckList& list);
 
-/// Of given sets. An end plate with prying of thin plates, its bolts and welds; `Y_c` of the column flange behind it.
-template <class Num> void verifyUsPlate(Workings<Num>& w, const UsEnd& end, double Y_c, CheckList& list);
+/// Of given sets. An end plate with prying of thin plates, its bolts and welds; `Y_c` of the column flange
+/// behind it, `axial` force of the beam, tension positive.
+template <class Num> void verifyUsPlate(Workings<Num>& w, const UsEnd& end, double Y_c, double axial, CheckList& list);
 /// Flanges and web welded to the column (360-16 J2.4).
 template <class Num> void verifyUsWeldedFlanges(Workings<Num>& w, const UsEnd& end, CheckList& list);
 /// The beam at the face: bending with axial force, shear (360-16 F2, F3, H1.1, G2.1).

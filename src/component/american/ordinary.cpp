@@ -13,6 +13,12 @@ namespace {
 UsFormat formatOf(const ActionSet* set) { return set && set->kind == SetKind::Allowable ? UsFormat::Asd : UsFormat::Lrfd; }
 double betweenFlanges(const ResolvedSide& s) { return s.beam.section.h - s.beam.section.t_f; }
 
+/// Whether a sense of the moment is the set's, or its tension flange pulls all the same because axial tension outweighs the
+/// moment.
+bool isPulled(const ResolvedSide& s, bool isReversed, const FaceForces& f) {
+    return (f.M < 0) == isReversed || f.N / 2 > std::abs(f.M) / betweenFlanges(s);
+}
+
 } // namespace
 
 template <class Num> bool AmericanSets<Num>::isKnown(const ResolvedSide& s) const {
@@ -33,7 +39,7 @@ template <class Num> bool AmericanSets<Num>::verify(const ActionSet* set, int in
             continue;
         }
         for (const bool isReversed : {false, true}) {
-            if (set && (faceForces(joint_, s.id, *set).M < 0) != isReversed) continue;
+            if (set && !isPulled(s, isReversed, faceForces(joint_, s.id, *set))) continue;
             if (s.kind == ConnectionKind::EndPlate && !patternOf(s, model_(s.id, isReversed))) {
                 listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J", isReversed);
                 continue;
@@ -80,7 +86,7 @@ template <class Num> void AmericanSets<Num>::end(const ResolvedSide& s, bool isR
     w_.note(e.format == UsFormat::Asd ? "Allowable strength design." : "Load and resistance factor design.",
             e.format == UsFormat::Asd ? "AISC 360-16 B3.2" : "AISC 360-16 B3.1");
     w_.heading(2, "Forces of the flanges", "us forces");
-    const Num M = w_.given("M", "moment at the face", Quantity::Moment, std::abs(f.M));
+    const Num M = w_.given("M", "moment at the face, in this sense", Quantity::Moment, isReversed ? -f.M : f.M);
     const Num N = w_.given("N", "axial force, tension positive", Quantity::Force, f.N);
     const Num d_m = w_.given("d_m", "between the centres of the beam's flanges", Quantity::Length, betweenFlanges(s));
     const Num pull = w_.result("F_ft", "tension flange", Quantity::Force, "AISC 360-16 J10", M / d_m + N / 2);
@@ -90,7 +96,7 @@ template <class Num> void AmericanSets<Num>::end(const ResolvedSide& s, bool isR
     e.M_f = e.F_fu * betweenFlanges(s);
     e.V_face = std::abs(f.V);
     e.V_u = e.V_face;
-    // Under axial tension that outweighs the moment both flanges pull: each is looked at with the other's level as the centre.
+    // Under axial tension that outweighs the moment both flanges pull: each is looked at about the other.
     if (valueOf(press) < -1e-9 * std::max(1.0, std::abs(valueOf(pull))))
         listNotDone(out_.checks, CheckCode::NotDoneUsAxial, s.id, "AISC 360-16 J3, J10", isReversed);
     if (const ResolvedSide* other = joint_.opposite(s.id); other && set) {
@@ -99,13 +105,13 @@ template <class Num> void AmericanSets<Num>::end(const ResolvedSide& s, bool isR
         e.isPressedTwice = e.F_press > 0 && otherPress > 0;
     }
     CheckList list(out_.checks, s.id, isReversed, index);
-    verifyUsOrdinaryBeam(w_, e, f, list);
+    if ((f.M < 0) == isReversed) verifyUsOrdinaryBeam(w_, e, f, list);
     std::vector<UsLink> links;
     const double Y_c = verifyUsColumn(w_, e, list, links);
     if (e.isWelded)
         verifyUsWeldedFlanges(w_, e, list);
     else
-        verifyUsPlate(w_, e, Y_c, list);
+        verifyUsPlate(w_, e, Y_c, f.N, list);
 }
 
 template <class Num> void AmericanSets<Num>::panel(const ActionSet& set, int index) {

@@ -1,4 +1,6 @@
+#include "catalogue/friction.h"
 #include "component/american/end.h"
+#include "joint/bolt_strength.h"
 #include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
@@ -193,6 +195,37 @@ private:
     CheckList& list_;
 };
 
+/// Slip-critical bolts: all of them carry the shear by friction. What the moment takes from the clamping of the rows, contact on
+/// the compression side gives back; axial tension alone reduces it.
+template <class Num> void slip(Workings<Num>& w, const UsEnd& e, double axial, CheckList& list) {
+    const ResolvedSide& s = *e.side;
+    if (!mustNotSlip(s)) return;
+    const char* clause = "AISC 360-16 J3.8, J3.9";
+    w.heading(2, "Slip of the bolts", "us slip");
+    int count = 0;
+    for (const BoltRowSpec& row : s.spec.rows) count += row.bolts;
+    const bool isOversize = s.spec.bolts.holes == HoleKind::Oversize;
+    const Num F_u = w.given("F_ub", "tensile strength of the bolt", Quantity::Stress, s.boltClass.f_ub);
+    const Num A_s = w.given("A_s", "its stress area", Quantity::Area, s.bolt.A_s);
+    const Num T_b = w.let("T_b", "pretension of one bolt, before the table rounds it", Quantity::Force, "AISC 360-16 table J3.1",
+                          0.7 * F_u * A_s);
+    const Num mu =
+        w.given("mu", "slip factor of the friction class", Quantity::Ratio,
+                slipFactor(EnumNames<FrictionClass>::names[static_cast<int>(s.spec.bolts.surface)]), "EN 1090-2:2018 table 17");
+    const Num n_b = w.given("n_b", "bolts of the plate", Quantity::None, count);
+    const Num D_u = w.given("D_u", "mean over specified pretension", Quantity::Ratio, 1.13, clause);
+    Num R = factorOf(w, e.format, isOversize ? factors::slipOversize : factors::slip) * mu * D_u * T_b * n_b;
+    if (axial > 0) {
+        const Num T = w.given("T", "axial tension, which nothing balances", Quantity::Force, axial);
+        const Num k_sc = w.let("k_sc", "clamping left", Quantity::Ratio, "AISC 360-16 (J3-5a), (J3-5b)",
+                               larger(Num(0), 1 - (e.format == UsFormat::Asd ? 1.5 : 1.0) * T / (D_u * T_b * n_b)));
+        R = R * k_sc;
+    }
+    R = w.result(available<Num>(e.format, "phi_R_n_s"), "all bolts against slip", Quantity::Force, "AISC 360-16 (J3-4)", R);
+    list.add(CheckCode::UsBoltSlip, e.V_face, valueOf(R), Quantity::Force, "AISC 360-16 (J3-4)")
+        .add({PartKind::BoltRow, s.id, e.model->rows.back().place});
+}
+
 /// Fillets on both sides of a flange, across their length; butt welds are as strong as the flange.
 template <class Num> void flangeWelds(Workings<Num>& w, const UsEnd& e, CheckList& list) {
     const auto weld = [&](const FlangeInput& f, double force, CheckCode code) {
@@ -230,8 +263,9 @@ template <class Num> void webWeld(Workings<Num>& w, const UsEnd& e, double lengt
 
 } // namespace
 
-template <class Num> void verifyUsPlate(Workings<Num>& w, const UsEnd& e, double Y_c, CheckList& list) {
+template <class Num> void verifyUsPlate(Workings<Num>& w, const UsEnd& e, double Y_c, double axial, CheckList& list) {
     OrdinaryPlate<Num>(w, e, Y_c, list).run();
+    slip(w, e, axial, list);
     flangeWelds(w, e, list);
     // Shear flows between the tension bolts and the compression flange, or in the half of the depth beside it (design guide 16).
     const SideModel& m = *e.model;
@@ -301,7 +335,7 @@ template <class Num> void verifyUsOrdinaryBeam(Workings<Num>& w, const UsEnd& e,
 }
 
 #define ZG_FOR(Num)                                                                                                              \
-    template void verifyUsPlate(Workings<Num>&, const UsEnd&, double, CheckList&);                                               \
+    template void verifyUsPlate(Workings<Num>&, const UsEnd&, double, double, CheckList&);                                       \
     template void verifyUsWeldedFlanges(Workings<Num>&, const UsEnd&, CheckList&);                                               \
     template void verifyUsOrdinaryBeam(Workings<Num>&, const UsEnd&, const FaceForces&, CheckList&);
 ZG_FOR(double)
