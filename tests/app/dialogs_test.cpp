@@ -4,12 +4,14 @@
 #include "app/dialogs/shortcuts_dialog.h"
 #include "app/views/drawing_view.h"
 #include "app/views/springs_view.h"
+#include "session/ledger_model.h"
 #include "support/dialogs.h"
 #include <QAction>
 #include <QApplication>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDialog>
+#include <QListView>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QTimer>
@@ -104,6 +106,41 @@ TEST_CASE("settings are asked for and change every joint in one step, cancel cha
     CHECK(b.session.job().settings.checkPryingLength);
     CHECK(b.session.state()->result->utilisation > before);
     CHECK(b.session.undoStack()->count() == 1);
+}
+
+TEST_CASE("the rules of the sets are a setting: American ones take the ledger over, both stand side by side",
+          "[app][dialogs][american]") {
+    Bench b("B2");
+    const auto titles = [&] {
+        QStringList list;
+        auto* model = b.window.findChild<QListView*>(QStringLiteral("ledger"))->model();
+        for (int i = 0; i < model->rowCount(); ++i) list << model->index(i, 0).data(LedgerModel::TitleRole).toString();
+        return list;
+    };
+    const auto choose = [&](const char* rules) {
+        whenAsked([=](QDialog& dialog) {
+            sample::shoot(dialog, "settings");
+            auto* box = dialog.findChild<QComboBox*>(QStringLiteral("settings.rules"));
+            REQUIRE(box);
+            const int at = box->findText(QLatin1String(rules));
+            REQUIRE(at >= 0);
+            box->setCurrentIndex(at);
+            Q_EMIT box->activated(at);
+        });
+        askForSettings(b.session, &b.window);
+        QTest::qWait(50);
+    };
+    choose("American");
+    CHECK(b.session.job().settings.rules == RuleSet::American);
+    CHECK(titles().contains(QStringLiteral("End plate yield lines")));
+    CHECK_FALSE(titles().contains(QStringLiteral("Joint in bending")));
+    choose("both");
+    CHECK(titles().contains(QStringLiteral("End plate yield lines")));
+    CHECK(titles().contains(QStringLiteral("Joint in bending")));
+    CHECK(b.session.undoStack()->count() == 2);
+    b.session.undoStack()->undo();
+    b.session.undoStack()->undo();
+    CHECK_FALSE(titles().contains(QStringLiteral("End plate yield lines")));
 }
 
 TEST_CASE("mark and frame of a joint are asked for, a mark that is taken is refused", "[app][dialogs]") {
