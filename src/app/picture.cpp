@@ -6,6 +6,7 @@
 #include "app/sheet/sheet_view.h"
 #include "app/theme/theme.h"
 #include "app/views/lists_view.h"
+#include "app/views/workings_view.h"
 #include "session/plate_studies.h"
 #include "session/session.h"
 #include <QAbstractButton>
@@ -115,7 +116,11 @@ int main(int argc, char** argv) {
         (void)session.plates().current(); // kept results are read when they are asked for
         session.plates().finishReading();
         const JointState* state = session.state();
-        if (parser.isSet(QStringLiteral("select")) && state && state->result) session.selectCheck(ledger(*state->result).front());
+        if (parser.isSet(QStringLiteral("select")) && state && state->result) {
+            const Check first = ledger(*state->result).front();
+            session.selectCheck(first);
+            if (parser.value(QStringLiteral("view")) == QLatin1String("workings")) window.workings()->jumpTo(first);
+        }
         if (parser.isSet(QStringLiteral("run"))) {
             PlateDisplay& display = window.plates()->display();
             const auto runs = display.runs();

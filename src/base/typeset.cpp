@@ -48,10 +48,18 @@ std::vector<SymbolRun> typesetSymbol(std::string_view identifier) {
     std::string subscript;
     SymbolRun head;
     bool first = true;
-    for (const std::string& word : split(identifier, '_')) {
+    std::vector<std::string> words = split(identifier, '_');
+    // Available strengths: phi R_n, or R_n/Omega.
+    const bool isDivided = words.size() > 2 && words.back() == "Omega";
+    if (isDivided) words.pop_back();
+    const bool isFactored = words.size() > 2 && words[0] == "phi" && words[1].size() == 1 &&
+                            std::isupper(static_cast<unsigned char>(words[1][0])) != 0;
+    if (isFactored) words.erase(words.begin());
+    for (const std::string& word : words) {
         if (first) {
             // Sums are written "SigmaF": the sign stands before the letter.
             head.text = word.rfind("Sigma", 0) == 0 && word.size() > 5 ? "Σ" + letter(word.substr(5)) : letter(word);
+            if (isFactored) head.text = "φ" + head.text;
             first = false;
         } else if (word == "bar" && subscript.empty()) {
             head.hasBar = true;
@@ -65,6 +73,7 @@ std::vector<SymbolRun> typesetSymbol(std::string_view identifier) {
     }
     runs.push_back(std::move(head));
     if (!subscript.empty()) runs.push_back({subscript, true, false});
+    if (isDivided) runs.push_back({"/Ω", false, false});
     return runs;
 }
 

@@ -14,6 +14,7 @@ struct SymbolRun {
 
 /// Typesets an identifier by the rule of the house: the first underscore opens the subscript, further ones are its commas;
 /// Greek letters are spelled out (gamma_M0, lambda_bar_p). "F_T_1_Rd" becomes F with subscript "T,1,Rd".
+/// Available strengths keep their factor on the line: "phi_R_n_wy" is φR with subscript "n,wy", "R_n_wy_Omega" the same over Ω.
 [[nodiscard]] std::vector<SymbolRun> typesetSymbol(std::string_view identifier);
 /// Typesets every identifier in a formula and keeps the rest as it stands.
 [[nodiscard]] std::vector<SymbolRun> typesetFormula(std::string_view formula);

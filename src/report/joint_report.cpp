@@ -369,7 +369,26 @@ private:
         for (const ConnectionResult& c : result_.connections)
             if (c.set >= 0 && anchor == std::string(name(c.side)) + "-set-" + std::to_string(c.set))
                 return isWorstOfSense(result_, c);
+        for (const Check& c : result_.checks)
+            if (isOfAmericanSet(c) && anchor == americanAnchor(c)) return c.set == worstAmericanSet(c);
         return true;
+    }
+    static bool isOfAmericanSet(const Check& c) {
+        return c.set >= 0 && c.code >= CheckCode::UsBoltTension && c.code <= CheckCode::UsBeamBending;
+    }
+    static std::string americanAnchor(const Check& c) {
+        return (c.code == CheckCode::UsPanel ? "panel" : name(c.side)) + std::string("-us-set-") + std::to_string(c.set);
+    }
+    /// Of the sets that pull at the same flange, of the panel's of all, the one used most.
+    int worstAmericanSet(const Check& like) const {
+        const Check* worst = nullptr;
+        for (const Check& c : result_.checks) {
+            const bool isAlike = like.code == CheckCode::UsPanel
+                                     ? c.code == CheckCode::UsPanel
+                                     : c.code != CheckCode::UsPanel && c.side == like.side && c.isReversed == like.isReversed;
+            if (isOfAmericanSet(c) && isAlike && (!worst || c.utilisation > worst->utilisation)) worst = &c;
+        }
+        return worst->set;
     }
 
     /// Inputs stand together in one paragraph; what a symbol means is said the first time.

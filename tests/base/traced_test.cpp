@@ -45,6 +45,10 @@ TEST_CASE("the formula is written as it was computed, with brackets where they a
 TEST_CASE("identifiers are typeset by one rule", "[base]") {
     CHECK(toHtml(typesetSymbol("F_T_1_Rd")) == "F<sub>T,1,Rd</sub>");
     CHECK(toHtml(typesetSymbol("gamma_M0")) == "γ<sub>M0</sub>");
+    CHECK(toHtml(typesetSymbol("phi_R_n_wy")) == "φR<sub>n,wy</sub>");
+    CHECK(toHtml(typesetSymbol("R_n_wy_Omega")) == "R<sub>n,wy</sub>/Ω");
+    CHECK(toHtml(typesetSymbol("Omega_b")) == "Ω<sub>b</sub>");
+    CHECK(toHtml(typesetSymbol("phi_b")) == "φ<sub>b</sub>");
     CHECK(toHtml(typesetSymbol("lambda_bar_p")) == "λ̄<sub>p</sub>");
     CHECK(toHtml(typesetFormula("4·M_pl_1_Rd/m")) == "4·M<sub>pl,1,Rd</sub>/m");
     CHECK(toHtml(typesetFormula("min(a; 2.5)")) == "min(a; 2.5)");

@@ -13,7 +13,7 @@ bool ask(const QString& title, const char* name, const std::vector<Parameter>& p
     QDialog dialog(parent);
     dialog.setWindowTitle(title);
     dialog.setObjectName(QLatin1String(name));
-    dialog.setMinimumWidth(420);
+    dialog.setMinimumWidth(640);
     auto* column = new QVBoxLayout(&dialog);
     column->addWidget(new ParameterForm(parameters, units, std::move(apply), {}, &dialog, ParameterForm::Labels::Help));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);

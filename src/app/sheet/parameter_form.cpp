@@ -28,11 +28,14 @@ ParameterForm::ParameterForm(const std::vector<Parameter>& parameters, UnitSyste
     if (labels == Labels::Keys) { // forms under one another stand in line
         grid->setColumnMinimumWidth(0, 130);
         grid->setColumnMinimumWidth(1, 118);
+    } else { // sentences, not words
+        grid->setColumnStretch(0, 1);
     }
     int row = 0;
     for (const Parameter& p : parameters) {
         auto* label = new QLabel(labels == Labels::Help ? QString::fromStdString(p.help) : labelOf(p), this);
         label->setToolTip(QString::fromStdString(p.help));
+        label->setWordWrap(labels == Labels::Help);
         QWidget* field = editor(p);
         field->setObjectName(QString::fromStdString(p.group + "." + p.key));
         field->setProperty("path", QString::fromStdString(p.path.str()));

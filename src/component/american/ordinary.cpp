@@ -118,7 +118,9 @@ template <class Num> void AmericanSets<Num>::panel(const ActionSet& set, int ind
     UsEnd e;
     e.format = formatOf(&set);
     e.joint = &joint_;
-    w_.heading(2, "Column web panel", "us panel");
+    if constexpr (Workings<Num>::tracing)
+        w_.heading(1, "Column web panel, set " + set.id + ", American rules", "panel-us-set-" + std::to_string(index));
+    w_.heading(2, "Shear of the panel", "us panel");
     Num sum(0);
     bool isFirst = true;
     for (const ResolvedSide& s : joint_.sides) {
