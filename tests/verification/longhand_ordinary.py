@@ -266,7 +266,7 @@ def panel(q, joint):
             total += (1 if m["id"] == "right" else -1) * q.forces[m["id"]][2] / (b["h"] - b["tf"])
             first = first or m["id"]
     ends = [q.forces[e] for e in ("column above", "column below") if e in q.forces]
-    v = abs(total + (sum(f[1] for f in ends) / len(ends) if ends else 0))
+    v = abs(total + sum(f[1] for f in ends) / 2)
     share = (1.6 if q.asd else 1) * max([0] + [-f[0] for f in ends]) / (fyc * c["A"])
     r = q.f(0.9, 1.67) * 0.6 * fyc * c["h"] * c["tw"] * (1.4 - share if share > 0.4 else 1)
     q.check(first, "us_panel", v, r)

@@ -13,10 +13,9 @@ namespace {
 UsFormat formatOf(const ActionSet* set) { return set && set->kind == SetKind::Allowable ? UsFormat::Asd : UsFormat::Lrfd; }
 double betweenFlanges(const ResolvedSide& s) { return s.beam.section.h - s.beam.section.t_f; }
 
-/// Whether a sense of the moment is the set's, or its tension flange pulls all the same because axial tension outweighs the
-/// moment.
-bool isPulled(const ResolvedSide& s, bool isReversed, const FaceForces& f) {
-    return (f.M < 0) == isReversed || f.N / 2 > std::abs(f.M) / betweenFlanges(s);
+/// Whether a sense of the moment is the set's, or both flanges pull, or press, because the axial force outweighs the moment.
+bool isActing(const ResolvedSide& s, bool isReversed, const FaceForces& f) {
+    return (f.M < 0) == isReversed || std::abs(f.N) / 2 > std::abs(f.M) / betweenFlanges(s);
 }
 
 } // namespace
@@ -39,7 +38,7 @@ template <class Num> bool AmericanSets<Num>::verify(const ActionSet* set, int in
             continue;
         }
         for (const bool isReversed : {false, true}) {
-            if (set && !isPulled(s, isReversed, faceForces(joint_, s.id, *set))) continue;
+            if (set && !isActing(s, isReversed, faceForces(joint_, s.id, *set))) continue;
             if (s.kind == ConnectionKind::EndPlate && !patternOf(s, model_(s.id, isReversed))) {
                 listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J", isReversed);
                 continue;
@@ -141,9 +140,8 @@ template <class Num> void AmericanSets<Num>::panel(const ActionSet& set, int ind
     }
     if (isFirst) return;
     const EndForces above = forcesAt(set, ends::above), below = forcesAt(set, ends::below);
-    const double columns =
-        findForces(set, ends::above) && findForces(set, ends::below) ? (above.V + below.V) / 2 : above.V + below.V;
-    const Num V_c = w_.given("V_c", "mean shear of the columns, against the panel's where negative", Quantity::Force, columns);
+    const Num V_c = w_.given("V_c", "mean shear above and below, against the panel's where negative", Quantity::Force,
+                             (above.V + below.V) / 2);
     const Num V = w_.result("V_pz", "shear of the panel", Quantity::Force, "AISC 360-16 J10.6", magnitude(sum + V_c));
     e.P_r = std::max({0.0, -above.N, -below.N});
     const bool isInFrame = joint_.seismic && joint_.seismic->isPanelInFrame;
