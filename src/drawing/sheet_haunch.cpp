@@ -64,8 +64,11 @@ private:
             zone.target = beam;
         }
         const Point2 middle = page(s, (from + to) / 2, levelOf(s, 0) + (from + to) / 2 * tan);
+        // Of the arc through both ends and the middle of the cut (AISC 358-16 figure 5.1).
+        const double radius = (4 * cut.depth * cut.depth + cut.length * cut.length) / (8 * cut.depth);
         Shape& text =
-            d_.label({middle.x, middle.y - 8}, "flanges cut " + length(cut.depth) + " deep, " + length(cut.length) + " long",
+            d_.label({middle.x, middle.y - 8},
+                     "flanges cut " + length(cut.depth) + " deep, " + length(cut.length) + " long, radius " + length(radius),
                      textSize::small, Tone::Ink, Align::Centre);
         text.hasHalo = true;
         text.target = beam;

@@ -310,10 +310,10 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneUsContinuityWeld, "not_done_us_continuity_weld", "Butt welds of thick continuity plates and of ribs",
            "Plates above 3/8 in, and ribs at the end plate, are butt welded by these rules (thinner ribs by fillets that develop "
            "them); the fillets drawn are verified for strength only, those of ribs by EN 1993 alone."},
-    Phrase{CheckCode::NotDoneReducedPieces, "not_done_reduced_pieces", "Reduced section in drawings and parts",
-           "The cut counts for the hinge of capacity design, is marked on the Sheet and cut in the plates; the component method, "
-           "lists "
-           "and parts have the whole flange."},
+    Phrase{
+        CheckCode::NotDoneReducedPieces, "not_done_reduced_pieces", "Reduced section in given sets",
+        "The cut counts for the hinge of capacity design, is dimensioned on the Sheet and cut in the plates; in given sets the "
+        "beam has its whole flanges, and beams are no parts in lists."},
     Phrase{CheckCode::NotDoneUsForm, "not_done_us_form", "Connection by American rules",
            "Known are beams square to a column's flange: end plates with one gauge and, at the tension flange, one or two rows "
            "inside and "
