@@ -43,6 +43,8 @@ int layout(const LayoutCommand& c) {
         if (o.holds)
             std::cout << "holds at " << fixedDecimals(o.measure.utilisation, 2) << ", " << title(o.measure.governing) << "; "
                       << fixedDecimals(o.measure.cost, 2) << " " << currency;
+        else if (o.measure.state == CheckState::NotDone)
+            std::cout << "nothing of it is verified by the rules chosen";
         else
             std::cout << "no layout of those tried holds; nearest: " << title(o.measure.governing) << " "
                       << fixedDecimals(o.measure.utilisation, 2);

@@ -118,10 +118,11 @@ void LayoutDialog::show_() {
         auto* item = new QTreeWidgetItem(results_);
         item->setText(0, QString::fromStdString(o.joint.mark));
         item->setText(1, before ? useText(before->utilisation) : tr("–"));
-        item->setText(2, useText(o.measure.utilisation));
+        const bool isVerified = o.measure.state != CheckState::NotDone;
+        item->setText(2, isVerified ? useText(o.measure.utilisation) : tr("–"));
         item->setText(3, before ? money(before->cost, currency) : tr("–"));
         item->setText(4, o.holds ? money(o.measure.cost, currency) : tr("–"));
-        item->setText(5, QString::fromUtf8(title(o.measure.governing)));
+        item->setText(5, isVerified ? QString::fromUtf8(title(o.measure.governing)) : tr("–"));
         const auto remark = [&](const QString& text) {
             auto* line = new QTreeWidgetItem(item);
             line->setText(0, text);
@@ -136,6 +137,8 @@ void LayoutDialog::show_() {
             if (now && now->actions.empty()) remark(tr("It has no action set: only the rules of detailing were asked."));
             for (const std::string& step : o.steps) remark(QString::fromStdString(step));
             for (std::size_t i = 0; i < o.reasons.size() && i < 8; ++i) remark(QString::fromStdString(sentenceOf(o.reasons[i])));
+        } else if (!isVerified) {
+            remark(tr("Nothing of it is verified by the rules chosen."));
         } else {
             remark(tr("No layout of the %1 tried holds with these members; in the nearest this governs.").arg(o.tried));
         }
