@@ -17,30 +17,37 @@ namespace {
 
 std::string source(const char* name) { return std::string(ZG_SOURCE_DIR) + "/tests/verification/capacity/" + name; }
 
-Job jobOfLonghand(const char* name = "joints.zgj") {
+/// Of every joint of a job, by its mark.
+std::map<std::string, JointResult> resultsOf(const char* jobName) {
+    const auto text = readFile(source(jobName));
+    REQUIRE(text);
+    const auto job = readJob(*text);
+    REQUIRE(job);
+    std::map<std::string, JointResult> results;
+    for (const Joint& j : job->job.joints) {
+        const auto r = verify(job->job, j);
+        REQUIRE(r);
+        results[j.mark] = *r;
+    }
+    return results;
+}
+
+/// Rows of numbers that a longhand page was printed with.
+auto numbersOf(const char* name) {
     const auto text = readFile(source(name));
     REQUIRE(text);
-    auto job = readJob(*text);
-    REQUIRE(job);
-    return job->job;
+    auto rows = readCsv(*text, ',');
+    REQUIRE(rows);
+    return *rows;
 }
 
 } // namespace
 
 TEST_CASE("capacity design of eight joints: every demand and resistance as worked longhand", "[verification][capacity]") {
-    const Job job = jobOfLonghand();
-    std::map<std::string, JointResult> results;
-    for (const Joint& j : job.joints) {
-        const auto r = verify(job, j);
-        REQUIRE(r);
-        results[j.mark] = *r;
-    }
-    const auto text = readFile(source("numbers.csv"));
-    REQUIRE(text);
-    const auto rows = readCsv(*text, ',');
-    REQUIRE(rows);
+    const std::map<std::string, JointResult> results = resultsOf("joints.zgj");
+    const auto rows = numbersOf("numbers.csv");
     int compared = 0;
-    for (const auto& row : *rows) {
+    for (const auto& row : rows) {
         if (row.size() < 6) continue;
         const JointResult& r = results.at(row[0]);
         const bool isReversed = row[2] == "bottom";
@@ -68,21 +75,12 @@ TEST_CASE("capacity design of eight joints: every demand and resistance as worke
 }
 
 TEST_CASE("given sets by American rules: every demand and resistance as worked longhand", "[verification][american]") {
-    const Job job = jobOfLonghand("ordinary.zgj");
-    std::map<std::string, JointResult> results;
-    for (const Joint& j : job.joints) {
-        const auto r = verify(job, j);
-        REQUIRE(r);
-        results[j.mark] = *r;
-    }
-    const auto text = readFile(source("ordinary.csv"));
-    REQUIRE(text);
-    const auto rows = readCsv(*text, ',');
-    REQUIRE(rows);
+    const std::map<std::string, JointResult> results = resultsOf("ordinary.zgj");
+    const auto rows = numbersOf("ordinary.csv");
     // Of one kind several may stand in a set: continuity plates at both flanges, in the order of the page.
     std::map<std::string, int> seen;
     int compared = 0;
-    for (const auto& row : *rows) {
+    for (const auto& row : rows) {
         if (row.size() < 6) continue;
         const JointResult& r = results.at(row[0]);
         int before = seen[row[0] + row[1] + row[2] + row[3]]++;

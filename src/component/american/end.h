@@ -107,6 +107,14 @@ void verifyUsPanel(Workings<Num>& w, const std::vector<UsEnd>& ends, double colu
 template <class Num>
 void verifyUsColumnsOverBeams(Workings<Num>& w, const std::vector<UsEnd>& ends, double above, double below, CheckList& list);
 
+/// One bolt of an end plate, its nominal area (360-16 J3.6).
+template <class Num> [[nodiscard]] Num usBoltArea(Workings<Num>& w, const UsEnd& end);
+/// Extended part of an end plate without a rib: yielding and rupture in shear, N; `hole` its effective width.
+template <class Num> struct UsExtendedPart { Num yielding, rupture; };
+template <class Num>
+[[nodiscard]] UsExtendedPart<Num> usExtendedPart(Workings<Num>& w, const UsEnd& end, const Num& hole, const char* yieldClause,
+                                                 const char* ruptureClause);
+
 /// Of given sets. An end plate with prying of thin plates, its bolts and welds; `Y_c` of the column flange
 /// behind it, `axial` force of the beam, tension positive.
 template <class Num> void verifyUsPlate(Workings<Num>& w, const UsEnd& end, double Y_c, double axial, CheckList& list);

@@ -19,6 +19,27 @@ Check& addUsRule(CheckList& list, CheckCode code, double value, double limit, bo
     return c;
 }
 
+template <class Num> Num usBoltArea(Workings<Num>& w, const UsEnd& e) {
+    const Num d_b = w.given("d_b", "bolt", Quantity::Length, e.side->bolt.d);
+    return w.let("A_b", "nominal area", Quantity::Area, "AISC 360-16 J3.6", constant<Num>(pi, "π") * square(d_b) / 4);
+}
+
+template <class Num>
+UsExtendedPart<Num> usExtendedPart(Workings<Num>& w, const UsEnd& e, const Num& hole, const char* yieldClause,
+                                   const char* ruptureClause) {
+    const SideModel& m = *e.model;
+    const Num b_p = w.given("b_p", "effective width of the end plate", Quantity::Length, e.width);
+    const Num t_p = w.given("t_p", "end plate", Quantity::Length, m.t_p);
+    const Num F_yp = w.given("F_yp", "plate's yield strength", Quantity::Stress, m.plateSteel.f_y);
+    const Num yielding = w.result(available<Num>(e.format, "phi_R_n_y"), "shear yielding", Quantity::Force, yieldClause,
+                                  factorOf(w, e.format, factors::shearYielding) * 0.6 * F_yp * b_p * t_p);
+    const Num F_up = w.given("F_up", "plate's tensile strength", Quantity::Stress, m.plateSteel.f_u);
+    const Num A_n = w.let("A_n", "net area", Quantity::Area, ruptureClause, t_p * (b_p - 2 * hole));
+    const Num rupture = w.result(available<Num>(e.format, "phi_R_n_u"), "shear rupture", Quantity::Force, ruptureClause,
+                                 factorOf(w, e.format, factors::rupture) * 0.6 * F_up * larger(Num(0), A_n));
+    return {yielding, rupture};
+}
+
 template <class Num> void verifyUsBeamShear(Workings<Num>& w, const UsEnd& e, CheckList& list, std::vector<UsLink>& links) {
     w.heading(2, "Beam in shear", "us beam shear");
     const ResolvedSide& s = *e.side;
@@ -75,7 +96,7 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
     const Num M_f = w.given("M_f", "moment at the column's face", Quantity::Moment, e.M_f);
     const Num d_b = w.given("d_b", "bolt", Quantity::Length, s.bolt.d);
     const Num F_nt = w.given("F_nt", "nominal tensile strength", Quantity::Stress, s.boltClass.F_nt, "AISC 360-16 table J3.2");
-    const Num A_b = w.let("A_b", "nominal area", Quantity::Area, "AISC 360-16 J3.6", constant<Num>(pi, "π") * square(d_b) / 4);
+    const Num A_b = usBoltArea(w, e);
     const Num P_t = w.let("P_t", "one bolt", Quantity::Force, "AISC 360-16 (J3-1)", F_nt * A_b);
     Num arms = w.given("h_out", "row outside the flange, lever arm", Quantity::Length, p.h_outer) +
                w.given("h_in", "row inside the flange", Quantity::Length, p.h_inner);
@@ -107,19 +128,13 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
 
     const Num d = w.given("d", "beam depth", Quantity::Length, s.beam.section.h);
     const Num t_bf = w.given("t_bf", "beam flange", Quantity::Length, s.beam.section.t_f);
-    const Num b_p = w.given("b_p", "effective width of the end plate", Quantity::Length, e.width);
     const Num F_fu = w.let("F_fu", "force of a flange", Quantity::Force, "AISC 358-16 6.8.1 step 6", M_f / (d - t_bf));
     if (!p.isStiffened) {
         w.heading(2, "Extended part of the end plate in shear", "us plate shear");
         const Num half = F_fu / 2;
-        const Num yielding =
-            w.result("phi_R_n_y", "shear yielding", Quantity::Force, "AISC 358-16 6.8.1 step 7", phi_d * 0.6 * F_yp * b_p * t_p);
-        const Num F_up = w.given("F_up", "plate's tensile strength", Quantity::Stress, m.plateSteel.f_u);
         const Num hole = w.let("d_h_e", "effective hole, 1/8 in more than the bolt", Quantity::Length, "AISC 358-16 6.8.1 step 8",
                                d_b + w.given("e_h", "1/8 in", Quantity::Length, inch / 8));
-        const Num A_n = w.let("A_n", "net area", Quantity::Area, "AISC 358-16 6.8.1 step 8", t_p * (b_p - 2 * hole));
-        const Num rupture = w.result("phi_R_n_u", "shear rupture", Quantity::Force, "AISC 358-16 6.8.1 step 8",
-                                     phi_n * 0.6 * F_up * larger(Num(0), A_n));
+        const auto [yielding, rupture] = usExtendedPart(w, e, hole, "AISC 358-16 6.8.1 step 7", "AISC 358-16 6.8.1 step 8");
         list.add(CheckCode::UsPlateShearYield, valueOf(half), valueOf(yielding), Quantity::Force, "AISC 358-16 6.8.1 step 7")
             .add(e.part(PartKind::EndPlate));
         linkOf(list.last(), true, e.R_y);
@@ -309,6 +324,8 @@ void checkUsLimits(const UsEnd& e, CheckList& list) {
 }
 
 #define ZG_FOR(Num)                                                                                                              \
+    template Num usBoltArea(Workings<Num>&, const UsEnd&);                                                                       \
+    template UsExtendedPart<Num> usExtendedPart(Workings<Num>&, const UsEnd&, const Num&, const char*, const char*);             \
     template void verifyUsBeamShear(Workings<Num>&, const UsEnd&, CheckList&, std::vector<UsLink>&);                             \
     template void verifyUsReduced(Workings<Num>&, const UsEnd&, CheckList&, std::vector<UsLink>&);                               \
     template void verifyUsEndPlate(Workings<Num>&, const UsEnd&, CheckList&, std::vector<UsLink>&);

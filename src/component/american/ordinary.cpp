@@ -18,32 +18,35 @@ bool isActing(const ResolvedSide& s, bool isReversed, const FaceForces& f) {
     return (f.M < 0) == isReversed || std::abs(f.N) / 2 > std::abs(f.M) / betweenFlanges(s);
 }
 
-} // namespace
-
-template <class Num> bool AmericanSets<Num>::isKnown(const ResolvedSide& s) const {
-    if (!joint_.hasColumn || !s.isInPlane() || s.spec.slope != 0 || s.isHaunched()) return false;
-    if (s.kind == ConnectionKind::DirectWeld) return true;
-    if (s.kind != ConnectionKind::EndPlate || s.boltClass.F_nt <= 0) return false;
-    // A pattern that is not known on one side is no reason to refuse the other sense.
-    return patternOf(s, model_(s.id, false)) || patternOf(s, model_(s.id, true));
+/// Square to a column's flange, by welds or by bolts of a class that has strengths.
+bool isSquare(const ResolvedJoint& joint, const ResolvedSide& s) {
+    if (!joint.hasColumn || !s.isInPlane() || s.spec.slope != 0 || s.isHaunched()) return false;
+    return s.kind == ConnectionKind::DirectWeld || (s.kind == ConnectionKind::EndPlate && s.boltClass.F_nt > 0);
 }
+
+} // namespace
 
 template <class Num> bool AmericanSets<Num>::verify(const ActionSet* set, int index) {
     bool isAny = false, isAll = true;
     for (const ResolvedSide& s : joint_.sides) {
         if (s.isPartner) continue;
-        if (!isKnown(s)) {
+        const bool isBolted = s.kind == ConnectionKind::EndPlate;
+        std::optional<BoltPattern> patterns[2]; // with tension at the top and at the bottom
+        if (isBolted && isSquare(joint_, s))
+            for (const bool isReversed : {false, true}) patterns[isReversed] = patternOf(s, model_(s.id, isReversed));
+        // A pattern that is not known on one side is no reason to refuse the other sense.
+        if (!isSquare(joint_, s) || (isBolted && !patterns[0] && !patterns[1])) {
             listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J");
             isAll = isAll && !s.isInPlane();
             continue;
         }
         for (const bool isReversed : {false, true}) {
             if (set && !isActing(s, isReversed, faceForces(joint_, s.id, *set))) continue;
-            if (s.kind == ConnectionKind::EndPlate && !patternOf(s, model_(s.id, isReversed))) {
+            if (isBolted && !patterns[isReversed]) {
                 listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J", isReversed);
                 continue;
             }
-            end(s, isReversed, set, index);
+            end(s, isReversed, patterns[isReversed], set, index);
             isAny = true;
         }
     }
@@ -56,7 +59,9 @@ template <class Num> bool AmericanSets<Num>::verify(const ActionSet* set, int in
     return isAny && set;
 }
 
-template <class Num> void AmericanSets<Num>::end(const ResolvedSide& s, bool isReversed, const ActionSet* set, int index) {
+template <class Num>
+void AmericanSets<Num>::end(const ResolvedSide& s, bool isReversed, const std::optional<BoltPattern>& pattern,
+                            const ActionSet* set, int index) {
     UsEnd e;
     e.format = formatOf(set);
     e.joint = &joint_;
@@ -64,8 +69,8 @@ template <class Num> void AmericanSets<Num>::end(const ResolvedSide& s, bool isR
     e.isReversed = isReversed;
     e.model = &model_(s.id, isReversed);
     const SideModel& m = *e.model;
-    e.isWelded = s.kind == ConnectionKind::DirectWeld;
-    if (!e.isWelded) e.pattern = *patternOf(s, m);
+    e.isWelded = !pattern;
+    if (pattern) e.pattern = *pattern;
     e.width = std::min(m.b_p, s.beam.section.b + inch);
     e.toEndTension = std::min(m.columnEnd, m.columnEndCompression + m.depth);
     e.toEndCompression = std::min(m.columnEndCompression, m.columnEnd + m.depth);

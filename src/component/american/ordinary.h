@@ -1,5 +1,6 @@
 #pragma once
 #include "base/workings.h"
+#include "component/american/yield_lines.h"
 #include "component/result.h"
 #include "component/side_model.h"
 #include <functional>
@@ -19,8 +20,9 @@ public:
     bool verify(const ActionSet* set, int index);
 
 private:
-    bool isKnown(const ResolvedSide& side) const;
-    void end(const ResolvedSide& side, bool isReversed, const ActionSet* set, int index);
+    /// `pattern`: of an end plate, in this sense.
+    void end(const ResolvedSide& side, bool isReversed, const std::optional<BoltPattern>& pattern, const ActionSet* set,
+             int index);
     void panel(const ActionSet& set, int index);
 
     Workings<Num>& w_;

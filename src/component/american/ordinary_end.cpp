@@ -8,7 +8,6 @@
 namespace zg {
 namespace {
 
-constexpr double pi = 3.14159265358979323846;
 constexpr const char* prying = "AISC manual, part 9 (2017); 360-16 J3.6";
 
 /// A T-stub's line of bolts: how far the plate reaches on both sides of it.
@@ -63,11 +62,9 @@ private:
     void bolts() {
         w_.heading(2, "Bolts in tension", "us bolts");
         const Num M = w_.given("M_t", "of the tension flange's force about the compression flange", Quantity::Moment, e_.M_f);
-        const Num d_b = w_.given("d_b", "bolt", Quantity::Length, s_.bolt.d);
         const Num F_nt =
             w_.given("F_nt", "nominal tensile strength", Quantity::Stress, s_.boltClass.F_nt, "AISC 360-16 table J3.2");
-        const Num A_b =
-            w_.let("A_b", "nominal area", Quantity::Area, "AISC 360-16 J3.6", constant<Num>(pi, "π") * square(d_b) / 4);
+        const Num A_b = usBoltArea(w_, e_);
         const Num P_t = w_.let("P_t", "one bolt", Quantity::Force, "AISC 360-16 (J3-1)", F_nt * A_b);
         Num arms = w_.given("h_in", "row inside the flange, lever arm", Quantity::Length, p_.h_inner);
         if (p_.inner == 2) arms = arms + w_.given("h_last", "innermost row", Quantity::Length, p_.h_last);
@@ -117,17 +114,9 @@ private:
         w_.heading(2, "Extended part of the end plate in shear", "us plate shear");
         const Num half = w_.let("F_ft_half", "half of the tension flange's force", Quantity::Force, "AISC 358-16 6.8.1 step 7",
                                 w_.given("F_ft", "tension flange", Quantity::Force, e_.F_fu) / 2);
-        const Num b_p = w_.given("b_p", "effective width of the end plate", Quantity::Length, e_.width);
-        const Num t_p = w_.given("t_p", "end plate", Quantity::Length, m_.t_p);
-        const Num F_yp = w_.given("F_yp", "plate's yield strength", Quantity::Stress, m_.plateSteel.f_y);
-        const Num yielding = w_.result(symbol("phi_R_n_y"), "shear yielding", Quantity::Force, "AISC 360-16 (J4-3)",
-                                       factor(factors::shearYielding) * 0.6 * F_yp * b_p * t_p);
-        const Num F_up = w_.given("F_up", "plate's tensile strength", Quantity::Stress, m_.plateSteel.f_u);
         const Num hole = w_.given("d_h_e", "effective hole, 1/16 in more than the hole", Quantity::Length,
                                   s_.bolt.d_0 + inch / 16, "AISC 360-16 B4.3b");
-        const Num A_n = w_.let("A_n", "net area", Quantity::Area, "AISC 360-16 B4.3b", t_p * (b_p - 2 * hole));
-        const Num rupture = w_.result(symbol("phi_R_n_u"), "shear rupture", Quantity::Force, "AISC 360-16 (J4-4)",
-                                      factor(factors::rupture) * 0.6 * F_up * larger(Num(0), A_n));
+        const auto [yielding, rupture] = usExtendedPart(w_, e_, hole, "AISC 360-16 (J4-3)", "AISC 360-16 (J4-4), B4.3b");
         list_.add(CheckCode::UsPlateShearYield, valueOf(half), valueOf(yielding), Quantity::Force, "AISC 360-16 (J4-3)")
             .add(e_.part(PartKind::EndPlate));
         list_.add(CheckCode::UsPlateShearRupture, valueOf(half), valueOf(rupture), Quantity::Force, "AISC 360-16 (J4-4)")
@@ -142,8 +131,7 @@ private:
             if (!isInPattern(r)) rows.push_back(&r);
         const Num V = w_.given("V", "shear at the face", Quantity::Force, e_.V_face);
         const Num d_b = w_.given("d_b", "bolt", Quantity::Length, s_.bolt.d);
-        const Num A_b =
-            w_.let("A_b", "nominal area", Quantity::Area, "AISC 360-16 J3.6", constant<Num>(pi, "π") * square(d_b) / 4);
+        const Num A_b = usBoltArea(w_, e_);
         const Num n_b =
             w_.given("n_b", "bolts beside those of the tension flange", Quantity::None, 2.0 * static_cast<double>(rows.size()));
         const Num F_nv =
