@@ -30,25 +30,21 @@ template <class Num> bool AmericanSets<Num>::verify(const ActionSet* set, int in
     bool isAny = false, isAll = true;
     for (const ResolvedSide& s : joint_.sides) {
         if (s.isPartner) continue;
-        const bool isBolted = s.kind == ConnectionKind::EndPlate;
-        std::optional<BoltPattern> patterns[2]; // with tension at the top and at the bottom
-        if (isBolted && isSquare(joint_, s))
-            for (const bool isReversed : {false, true}) patterns[isReversed] = patternOf(s, model_(s.id, isReversed));
-        // A pattern that is not known on one side is no reason to refuse the other sense.
-        if (!isSquare(joint_, s) || (isBolted && !patterns[0] && !patterns[1])) {
-            listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J");
-            isAll = isAll && !s.isInPlane();
-            continue;
-        }
+        bool isKnown = isSquare(joint_, s);
+        if (!isKnown) listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J");
         for (const bool isReversed : {false, true}) {
-            if (set && !isActing(s, isReversed, faceForces(joint_, s.id, *set))) continue;
-            if (isBolted && !patterns[isReversed]) {
-                listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J", isReversed);
+            if (!isKnown || (set && !isActing(s, isReversed, faceForces(joint_, s.id, *set)))) continue;
+            std::optional<BoltPattern> pattern;
+            if (s.kind == ConnectionKind::EndPlate && !(pattern = patternOf(s, model_(s.id, isReversed)))) {
+                // A pattern that is not known in one sense is no reason to refuse the other, nor the panel.
+                isKnown = patternOf(s, model_(s.id, !isReversed)).has_value();
+                listNotDone(out_.checks, CheckCode::NotDoneUsForm, s.id, "AISC 360-16 J", isKnown && isReversed);
                 continue;
             }
-            end(s, isReversed, patterns[isReversed], set, index);
+            end(s, isReversed, pattern, set, index);
             isAny = true;
         }
+        isAll = isAll && (isKnown || !s.isInPlane());
     }
     if (set && joint_.hasColumn) {
         if (isAll)
