@@ -241,10 +241,10 @@ private:
             const Connection* was = findConnection(given_, c.end);
             if (!was || was->how.index() != c.how.index()) return false;
             if (EndPlate* p = std::get_if<EndPlate>(&c.how)) keepDemands(*p, std::get<EndPlate>(was->how));
-            if (FinPlate* p = std::get_if<FinPlate>(&c.how)) {
-                const FinPlate& g = std::get<FinPlate>(was->how);
-                p->steel = g.steel, p->holes = g.holes, p->threadInShearPlane = g.threadInShearPlane;
-            }
+            if (FinPlate* p = findFinPlate(joint, c.end))
+                if (const FinPlate* g = findFinPlate(given_, c.end)) keepDemands(*p, *g);
+            if (DirectWeld* p = std::get_if<DirectWeld>(&c.how)) // a web to be bolted on site stays so
+                if (!p->webPlate) p->webPlate = std::get<DirectWeld>(was->how).webPlate;
         }
         return true;
     }
@@ -257,6 +257,10 @@ private:
         to->takesShear = was->takesShear;
     }
     /// What was asked of the bolts and the plate besides holding: slip, holes, shear plane, bearing, grades.
+    static void keepDemands(FinPlate& to, const FinPlate& was) {
+        to.steel = was.steel, to.holes = was.holes, to.threadInShearPlane = was.threadInShearPlane;
+        to.slip = was.slip, to.surface = was.surface;
+    }
     static void keepDemands(EndPlate& to, const EndPlate& was) {
         to.plate.steel = was.plate.steel;
         to.bearsInCompression = was.bearsInCompression;

@@ -45,7 +45,7 @@ private:
 
     template <class How, class Apply> void with(EndId id, const std::string& text, Apply apply) {
         Joint changed = joint_;
-        apply(*findJoining<How>(changed, id));
+        apply(*findBlock<How>(changed, id));
         out_.push_back({text + suffix(id), std::move(changed)});
     }
 
@@ -80,7 +80,10 @@ private:
         fillets<EndPlate>(id, s, r);
     }
 
-    void connection(EndId id, const DirectWeld& s) { fillets<DirectWeld>(id, s, *resolved_.side(id)); }
+    void connection(EndId id, const DirectWeld& s) {
+        if (s.webPlate) connection(id, *s.webPlate);
+        fillets<DirectWeld>(id, s, *resolved_.side(id));
+    }
 
     void connection(EndId id, const FinPlate& s) {
         if (s.grade == "10.9") with<FinPlate>(id, "bolts 8.8", [](FinPlate& p) { p.grade = "8.8"; });

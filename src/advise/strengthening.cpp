@@ -69,7 +69,7 @@ private:
     /// The joint with its connection at this end changed.
     template <class How, class Change> void with(EndId id, const std::string& text, Change change) {
         Joint changed = joint_;
-        if (How* how = findJoining<How>(changed, id)) change(*how);
+        if (How* how = findBlock<How>(changed, id)) change(*how);
         add(text + suffix(id), std::move(changed));
     }
 
@@ -100,8 +100,13 @@ private:
         extend(id);
     }
 
-    void connection(EndId id, const DirectWeld&) {
+    void connection(EndId id, const DirectWeld& s) {
         stiffeners(id);
+        for (const FittingKind kind : {FittingKind::RibTop, FittingKind::RibBottom}) fitting(kind, id);
+        if (s.webPlate) {
+            connection(id, *s.webPlate);
+            with<DirectWeld>(id, "web welded", [](DirectWeld& w) { w.webPlate.reset(); });
+        }
         welds<DirectWeld>(
             id, "", [](auto& w) -> auto& { return w; });
     }

@@ -73,8 +73,10 @@ private:
         switch (s.kind) {
         case ConnectionKind::EndPlate: endPlate(p); break;
         case ConnectionKind::DirectWeld: flangeWelds(p, columnFace(s)); break;
-        case ConnectionKind::FinPlate: finPlate(p); break;
+        case ConnectionKind::FinPlate: break;
         }
+        if (s.hasFinPlate()) finPlate(p);
+        if (s.kind != ConnectionKind::FinPlate) strengthening(p);
         beam(p);
     }
 
@@ -94,8 +96,13 @@ private:
         flangeWelds(p, {PartKind::EndPlate, s.id});
         backing(p, s.spec.backingTop, PartKind::BackingTop, true);
         backing(p, s.spec.backingBottom, PartKind::BackingBottom, false);
-        rib(p, s.spec.ribTop, PartKind::RibTop, levelOf(s, s.top()), s.spec.plate.above);
-        rib(p, s.spec.ribBottom, PartKind::RibBottom, levelOf(s, s.bottom()), -s.spec.plate.below);
+    }
+
+    /// Ribs and haunches of an end with an end plate or welded flanges.
+    void strengthening(const Place& p) {
+        const ResolvedSide& s = p.s;
+        rib(p, s.spec.ribTop, PartKind::RibTop, levelOf(s, s.top()), ribHeight(s, true));
+        rib(p, s.spec.ribBottom, PartKind::RibBottom, levelOf(s, s.bottom()), -ribHeight(s, false));
         for (const bool isBelow : {true, false})
             if (s.haunch(isBelow)) haunch(p, *s.haunch(isBelow));
     }
@@ -118,9 +125,9 @@ private:
         // The flanges start at the plate face; with a slope their cut is drawn square to the beam, the webs' cut is exact.
         plate({PartKind::BeamTopFlange, s.id}, shifted(b.t_f / 2), axis, p.across, flange, b.t_f, s.spec.beam.steel);
         plate({PartKind::BeamBottomFlange, s.id}, shifted(b.h - b.t_f / 2), axis, p.across, flange, b.t_f, s.spec.beam.steel);
-        const double t = s.flange;
+        const double t = s.flange, from = s.isWebBolted ? s.spec.fin.gap : 0; // a bolted web stops short of the face
         plate({PartKind::BeamWeb, s.id}, p.start + top * ez, p.out, ez,
-              {{0, -s.depth + t}, {length, -s.depth + t + length * tan}, {length, -t + length * tan}, {0, -t}}, b.t_w,
+              {{from, -s.depth + t}, {length, -s.depth + t + length * tan}, {length, -t + length * tan}, {from, -t}}, b.t_w,
               s.spec.beam.steel);
     }
 
@@ -243,11 +250,11 @@ private:
         bolt.washerThickness = s.bolt.washerThickness;
         bolt.headHeight = s.bolt.headHeight;
         bolt.nutHeight = s.bolt.nutHeight;
-        const bool isFin = s.kind == ConnectionKind::FinPlate;
+        const bool isFin = s.hasFinPlate();
         bolt.size = isFin ? s.spec.fin.size : s.spec.bolts.size;
         bolt.grade = isFin ? s.spec.fin.grade : s.spec.bolts.grade;
         bolt.hole = s.bolt.d_0;
-        bolt.isPreloaded = !isFin && s.spec.bolts.slip.has_value();
+        bolt.isPreloaded = isFin ? s.spec.fin.slip.has_value() : s.spec.bolts.slip.has_value();
         return bolt;
     }
 
@@ -295,6 +302,7 @@ private:
         };
         add(PartKind::WeldTop, PartKind::BeamTopFlange, 0, s.flange, b, s.spec.topWeld);
         add(PartKind::WeldBottom, PartKind::BeamBottomFlange, s.depth, s.depth - s.flange, b, s.spec.bottomWeld);
+        if (s.isWebBolted) return;
         add(PartKind::WeldWeb, PartKind::BeamWeb, s.flange, s.depth - s.flange, s.beam.section.t_w / 2, s.spec.webWeld);
     }
 
@@ -332,7 +340,7 @@ private:
             edgeFillets({kind, s.id}, made.origin, pointOf(made, to, 0), spec->throat, spec->thickness, on);
         };
         edge({spec->length, 0}, {kind == PartKind::RibTop ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id});
-        edge({0, std::abs(height)}, {PartKind::EndPlate, s.id});
+        edge({0, std::abs(height)}, s.kind == ConnectionKind::EndPlate ? PartRef{PartKind::EndPlate, s.id} : columnFace(s));
     }
 
     void backing(const Place& p, const std::optional<BackingSpec>& spec, PartKind kind, bool atTop) {

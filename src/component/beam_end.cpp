@@ -55,6 +55,31 @@ template <class Num> Num beamMomentResistance(Workings<Num>& w, const BeamInput&
     return w.let("M_c_Rd", "beam in bending", Quantity::Moment, "EN 1993-1-1:2005 6.2.5", W * f_y_b / gamma_M0);
 }
 
+template <class Num>
+BendingWithAxial<Num> bendingWithAxial(Workings<Num>& w, const BeamInput& in, const Settings& s, const char* symbol, double N_Ed,
+                                       double V_Ed) {
+    const Section& b = in.section;
+    const Num M_c_Rd = beamMomentResistance(w, in, s, std::abs(V_Ed));
+    const Num N = w.given(symbol, "axial force", Quantity::Force, N_Ed);
+    const Num A = w.given("A_b", "area of the beam", Quantity::Area, b.A);
+    const Num f_y = w.given("f_y_b", "yield strength", Quantity::Stress, in.steel.f_y);
+    const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
+    const Num n = w.let("n", "axial force over plastic resistance", Quantity::Ratio, "EN 1993-1-1:2005 6.2.9.1(5)",
+                        magnitude(N) / (A * f_y / gamma_M0));
+    if (bendingClass(b, in.steel.f_y).sectionClass <= 2) {
+        const char* clause = "EN 1993-1-1:2005 6.2.9.1(5)";
+        const Num b_f = w.given("b_fb", "beam flange width", Quantity::Length, b.b);
+        const Num t_f = w.given("t_fb", "beam flange", Quantity::Length, b.t_f);
+        const Num a = w.let("a_N", "web's part of the area", Quantity::Ratio, clause, smaller(Num(0.5), (A - 2 * b_f * t_f) / A));
+        return {w.result("M_N_Rd", "with the axial force", Quantity::Moment, "EN 1993-1-1:2005 (6.36)",
+                         larger(Num(0), smaller(M_c_Rd, M_c_Rd * (1 - n) / (1 - 0.5 * a)))),
+                clause};
+    }
+    const char* clause = "EN 1993-1-1:2005 (6.2)";
+    return {w.result("M_N_Rd", "with the axial force, linear", Quantity::Moment, clause, larger(Num(0), M_c_Rd * (1 - n))),
+            clause};
+}
+
 template <class Num> Num flangeCompressionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, double V_Ed) {
     const Num M_c_Rd = beamMomentResistance(w, b, s, V_Ed);
     const Num h = w.given("h_b", "beam depth", Quantity::Length, b.section.h);
@@ -87,6 +112,8 @@ template <class Num> Num webTensionResistance(Workings<Num>& w, const WebInput& 
 
 #define ZG_FOR(Num)                                                                                                              \
     template Num beamMomentResistance(Workings<Num>&, const BeamInput&, const Settings&, double);                                \
+    template BendingWithAxial<Num> bendingWithAxial(Workings<Num>&, const BeamInput&, const Settings&, const char*, double,      \
+                                                    double);                                                                     \
     template Num flangeCompressionResistance(Workings<Num>&, const BeamInput&, const Settings&, double);                         \
     template Num webTensionResistance(Workings<Num>&, const WebInput&, const Settings&, const Num&);
 ZG_FOR(double)

@@ -17,6 +17,15 @@ struct BendingClass {
 /// (EN 1993-1-1:2005 6.2.5, 6.2.8), Nmm. V_Ed normal to the beam axis, N.
 template <class Num> [[nodiscard]] Num beamMomentResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, double V_Ed);
 
+/// The same with an axial force beside it: 6.2.9.1(5) in classes 1 and 2, linear beyond. `symbol`: of the axial force.
+template <class Num> struct BendingWithAxial {
+    Num M_N_Rd;
+    const char* clause;
+};
+template <class Num>
+[[nodiscard]] BendingWithAxial<Num> bendingWithAxial(Workings<Num>& w, const BeamInput& b, const Settings& s, const char* symbol,
+                                                     double N_Ed, double V_Ed);
+
 /// Beam flange and web in compression (EN 1993-1-8:2005 6.2.6.7), as force normal to the end plate, N.
 template <class Num>
 [[nodiscard]] Num flangeCompressionResistance(Workings<Num>& w, const BeamInput& b, const Settings& s, double V_Ed);

@@ -17,9 +17,7 @@ std::vector<const ResolvedSide*> hingedSides(const ResolvedJoint& joint) {
     std::vector<const ResolvedSide*> list;
     if (!joint.hasColumn) return list;
     for (const ResolvedSide& s : joint.sides)
-        if (s.isInPlane() && !s.isPartner && s.kind != ConnectionKind::FinPlate &&
-            !(s.kind == ConnectionKind::DirectWeld && s.isHaunched()))
-            list.push_back(&s);
+        if (s.isInPlane() && !s.isPartner && s.kind != ConnectionKind::FinPlate) list.push_back(&s);
     return list;
 }
 
@@ -77,6 +75,13 @@ bool isDuctile(CheckCode code) {
     case CheckCode::TensionStiffener:
     case CheckCode::DiagonalStrut:
     case CheckCode::RibShear:
+    case CheckCode::RibAtFace:
+    case CheckCode::RibOnWeb:
+    case CheckCode::RibbedWebShear:
+    case CheckCode::FinPlateGross:
+    case CheckCode::FinWebGross:
+    case CheckCode::FinSupportShear:
+    case CheckCode::FinPlateBending:
     case CheckCode::FlangeBreadth:
     case CheckCode::HaunchEndShear:
     case CheckCode::HaunchWebShear:

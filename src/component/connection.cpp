@@ -49,16 +49,6 @@ private:
     double armOfTensionFlange() const { return m_.axis - m_.tensionFlange().along / 2; }
     PartRef part(PartKind kind) const { return {kind, m_.side}; }
     PartRef compressionFlange() const { return m_.compressionFlange().part; }
-    /// The weld of a flange, or of a web, to the plate.
-    static PartRef weldOf(const PartRef& of) {
-        switch (of.kind) {
-        case PartKind::HaunchFlange: return {PartKind::WeldHaunchFlange, of.side, of.index};
-        case PartKind::HaunchWeb: return {PartKind::WeldHaunchWeb, of.side, of.index};
-        case PartKind::BeamTopFlange: return {PartKind::WeldTop, of.side};
-        case PartKind::BeamBottomFlange: return {PartKind::WeldBottom, of.side};
-        default: return {PartKind::WeldWeb, of.side};
-        }
-    }
     /// The web that a row stands beside; outside the flange the beam's.
     PartRef webBeside(int i) const {
         const int row = rowsInTension_[static_cast<std::size_t>(i)];
@@ -548,9 +538,6 @@ private:
         add(compressionCode(m_.compressionFlange()), out_.C_Ed, out_.F_c_fb_Rd, Quantity::Force, "EN 1993-1-8:2005 6.2.6.7")
             .add(compressionFlange());
     }
-    static CheckCode compressionCode(const FlangeInput& f) {
-        return f.part.kind == PartKind::HaunchFlange ? CheckCode::HaunchCompression : CheckCode::BeamFlangeCompression;
-    }
 
     /// 6.2.3(4): welds outlast the other components, so their demand is what the rows can give, not what the set asks. With a
     /// hinge in the beam they carry what it brings, no more than its flanges can with their over-strength; butt welds are deemed
@@ -586,7 +573,7 @@ private:
             Check& c = add(code, std::min(demand, flangeYield(f, s_) * std::max(1.0, a_.hinge)), valueOf(resistance),
                            Quantity::Force, a_.hinge > 0 ? "EN 1993-1-8:2005 4.5.3" : "EN 1993-1-8:2005 6.2.3(4), 4.5.3");
             if (a_.hinge == 0) CheckList::asRule(c);
-            c.add(weldOf(f.part));
+            c.add(weldToFace(f.part));
             if (!isCompressed) c.add(f.part);
             if (isCompressed && m_.bearsInCompression) {
                 c.state = CheckState::NotApplicable;
@@ -606,7 +593,7 @@ private:
             Check& along = add(own.part.kind == PartKind::HaunchWeb ? CheckCode::WeldHaunchWeb : CheckCode::WeldWeb,
                                valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3");
             if (a_.hinge == 0) CheckList::asRule(along);
-            along.add(weldOf(own.part));
+            along.add(weldToFace(own.part));
         }
     }
 

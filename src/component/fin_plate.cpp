@@ -18,6 +18,23 @@ public:
         : w_(w), joint_(joint), s_(joint.settings), side_(side),
           f_(side.spec.fin), bolts_{side.bolt, side.boltClass, side.spec.fin.threadInShearPlane}, a_(a), checks_(checks),
           list_(checks, side.id, false, a.set) {}
+    /// The web of an end with welded flanges: these carry moment and axial force, the plate the shear alone.
+    FinVerification(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ConnectionActions& a,
+                    bool isReversed, std::vector<Check>& checks)
+        : FinVerification(w, joint, side, a, checks) {
+        list_ = CheckList(checks, side.id, isReversed, a.set);
+        turns_ = false;
+    }
+
+    void runBesideFlanges() {
+        forces();
+        bolts();
+        plate();
+        beamWeb();
+        weld();
+        support();
+        if (z_ > f_.thickness / 0.15) listNotDone(checks_, CheckCode::NotDoneFinBuckling, side_.id, practice);
+    }
 
     ConnectionResult run() {
         out_.side = side_.id;
@@ -30,11 +47,7 @@ public:
         out_.classification.stiffness = StiffnessClass::Pinned;
         out_.classification.strength = StrengthClass::Pinned;
         first_ = checks_.size();
-        w_.heading(2, "Forces on the bolts", "fin bolts");
-        V_ = w_.given("V_Ed", "shear at the support's face", Quantity::Force, std::abs(a_.forces.V));
-        N_ = w_.given("N_Ed", "axial force", Quantity::Force, std::abs(a_.forces.N));
-        z_ = f_.firstLine + (f_.lines - 1) * f_.linePitch / 2;
-        force_ = mostLoadedBolt<Num>(w_, {f_.lines, f_.rows, f_.linePitch, f_.pitch, z_}, V_, N_);
+        forces();
         bolts();
         plate();
         beamWeb();
@@ -57,6 +70,15 @@ private:
 
     void use(CheckCode code, const Num& demand, const Num& resistance, const char* clause, PartRef part) {
         list_.add(code, valueOf(demand), valueOf(resistance), Quantity::Force, clause).add(part);
+    }
+
+    void forces() {
+        w_.heading(2, "Forces on the bolts", "fin bolts");
+        V_ = w_.given("V_Ed", "shear at the support's face", Quantity::Force, std::abs(a_.forces.V));
+        N_ = w_.given("N_Ed", "axial force", Quantity::Force, std::abs(a_.forces.N));
+        const BoltGroup group = boltGroupOf(f_);
+        z_ = group.eccentricity;
+        force_ = mostLoadedBolt<Num>(w_, group, V_, N_);
     }
 
     void bolts() {
@@ -88,8 +110,8 @@ private:
         w_.heading(2, "Fin plate", "fin plate");
         const Num h = w_.given("h_p", "depth of the plate", Quantity::Length, f_.depth);
         const Num t = w_.given("t_p", "its thickness", Quantity::Length, f_.thickness);
-        const Num f_y = w_.given("f_y_p", "yield strength", Quantity::Stress, side_.plateSteel.f_y);
-        const Num f_u = w_.given("f_u_p", "ultimate strength", Quantity::Stress, side_.plateSteel.f_u);
+        const Num f_y = w_.given("f_y_p", "yield strength", Quantity::Stress, side_.finSteel.f_y);
+        const Num f_u = w_.given("f_u_p", "ultimate strength", Quantity::Stress, side_.finSteel.f_u);
         const Num gross = w_.result("V_g_Rd", "gross section in shear, with some bending", Quantity::Force, practice,
                                     h * t * f_y / (1.27 * constant<Num>(root3, "√3") * gamma_M0()));
         use(CheckCode::FinPlateGross, V_, gross, "EN 1993-1-1:2005 6.2.6", plateRef());
@@ -153,7 +175,7 @@ private:
 
     void weld() {
         w_.heading(2, "Weld to the support", "fin weld");
-        const WeldStrength strength = jointStrength(side_.plateSteel, joint_.column.steel);
+        const WeldStrength strength = jointStrength(side_.finSteel, joint_.column.steel);
         const Num a = w_.given("a", "throat", Quantity::Length, f_.throat);
         const Num l = w_.given("l_w", "length of each run", Quantity::Length, f_.depth);
         const Num z = w_.given("z", "support's face to the bolts' centre", Quantity::Length, z_);
@@ -169,7 +191,8 @@ private:
             w_.result("sigma_w_Rd", "its limit", Quantity::Stress, "EN 1993-1-8:2005 4.5.3.2(6)", f_u / (beta_w * gamma_M2()));
         list_.add(CheckCode::FinWeld, valueOf(demand), valueOf(limit), Quantity::Stress, "EN 1993-1-8:2005 4.5.3.2")
             .add(plateRef());
-        const double full = fullStrengthThroat(f_.thickness, side_.plateSteel.f_y, strength, s_);
+        if (!turns_) return;
+        const double full = fullStrengthThroat(f_.thickness, side_.finSteel.f_y, strength, s_);
         Check& rule = list_.add(CheckCode::FinWeldFull, full, f_.throat, Quantity::Length,
                                 "EN 1993-1-8:2005 4.5.3, the plate yields first");
         CheckList::asRule(rule);
@@ -182,14 +205,15 @@ private:
         const Section& c = joint_.column.section;
         const double t_ = isWeb ? c.t_w : c.t_f;
         const Num t = w_.given("t_2", isWeb ? "column web" : "column flange", Quantity::Length, t_);
-        const Num f_u = w_.given("f_u_2", "its ultimate strength", Quantity::Stress, joint_.column.steel.f_u);
         const Num f_y = w_.given("f_y_2", "its yield strength", Quantity::Stress, joint_.column.steel.f_y);
-        const Num f_y_p = w_.given("f_y_p", "plate's yield strength", Quantity::Stress, side_.plateSteel.f_y);
         const Num h = w_.given("h_p", "depth of the plate", Quantity::Length, f_.depth);
         const Num V = w_.result("V_2_Rd", "support in shear on both sides of the plate", Quantity::Force,
                                 "EN 1993-1-1:2005 6.2.6", 2 * h * t * f_y / (constant<Num>(root3, "√3") * gamma_M0()));
         const PartRef part = isWeb ? PartRef{PartKind::ColumnWeb, side_.id} : PartRef{PartKind::ColumnFlange, side_.id};
         use(CheckCode::FinSupportShear, V_, V, "EN 1993-1-1:2005 6.2.6", part);
+        if (!turns_) return;
+        const Num f_u = w_.given("f_u_2", "its ultimate strength", Quantity::Stress, joint_.column.steel.f_u);
+        const Num f_y_p = w_.given("f_y_p", "plate's yield strength", Quantity::Stress, side_.finSteel.f_y);
         const Num most = w_.let("t_p_max", "a thicker plate would punch through the support before it yields", Quantity::Length,
                                 practice, t * f_u / (f_y_p * gamma_M2()));
         Check& punch = list_.add(CheckCode::FinPunching, f_.thickness, valueOf(most), Quantity::Length, practice);
@@ -200,10 +224,10 @@ private:
     /// Turning without breaking: plate or web thin against the bolts.
     void proportions() {
         const auto most = [&](double f_y) { return side_.bolt.d * (f_y <= 275 ? 0.5 : f_y <= 355 ? 0.42 : 0.42 * 355 / f_y); };
-        const double plate = f_.thickness / most(side_.plateSteel.f_y), web = side_.beam.section.t_w / most(side_.beam.steel.f_y);
+        const double plate = f_.thickness / most(side_.finSteel.f_y), web = side_.beam.section.t_w / most(side_.beam.steel.f_y);
         const bool isPlate = plate <= web;
         Check& c = list_.add(CheckCode::FinDuctility, isPlate ? f_.thickness : side_.beam.section.t_w,
-                             most(isPlate ? side_.plateSteel.f_y : side_.beam.steel.f_y), Quantity::Length, practice);
+                             most(isPlate ? side_.finSteel.f_y : side_.beam.steel.f_y), Quantity::Length, practice);
         CheckList::asRule(c);
         c.add(isPlate ? plateRef() : webRef());
     }
@@ -226,12 +250,17 @@ private:
     CheckList list_;
     ConnectionResult out_;
     std::size_t first_ = 0;
+    bool turns_ = true; ///< the end turns against its support: plate and bolts must let it
     Num V_{0}, N_{0};
     BoltForce<Num> force_{Num(0), Num(0)};
     double z_ = 0;
 };
 
 } // namespace
+
+BoltGroup boltGroupOf(const FinPlate& f) {
+    return {f.lines, f.rows, f.linePitch, f.pitch, f.firstLine + (f.lines - 1) * f.linePitch / 2};
+}
 
 template <class Num> BoltForce<Num> mostLoadedBolt(Workings<Num>& w, const BoltGroup& g, const Num& V, const Num& N) {
     const int count = g.lines * g.rows;
@@ -263,10 +292,18 @@ ConnectionResult verifyFinPlate(Workings<Num>& w, const ResolvedJoint& joint, co
     return FinVerification<Num>(w, joint, side, a, checks).run();
 }
 
+template <class Num>
+void verifyWebPlate(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ConnectionActions& a,
+                    bool isReversed, std::vector<Check>& checks) {
+    FinVerification<Num>(w, joint, side, a, isReversed, checks).runBesideFlanges();
+}
+
 #define ZG_FOR(Num)                                                                                                              \
     template BoltForce<Num> mostLoadedBolt(Workings<Num>&, const BoltGroup&, const Num&, const Num&);                            \
     template ConnectionResult verifyFinPlate(Workings<Num>&, const ResolvedJoint&, const ResolvedSide&,                          \
-                                             const ConnectionActions&, std::vector<Check>&);
+                                             const ConnectionActions&, std::vector<Check>&);                                     \
+    template void verifyWebPlate(Workings<Num>&, const ResolvedJoint&, const ResolvedSide&, const ConnectionActions&, bool,      \
+                                 std::vector<Check>&);
 ZG_FOR(double)
 ZG_FOR(Traced)
 #undef ZG_FOR

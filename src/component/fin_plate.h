@@ -9,6 +9,7 @@ struct BoltGroup {
     int lines = 1, rows = 2;
     double linePitch = 0, pitch = 0, eccentricity = 0;
 };
+[[nodiscard]] BoltGroup boltGroupOf(const FinPlate& plate);
 template <class Num> struct BoltForce { Num vertical, horizontal; };
 template <class Num>
 [[nodiscard]] BoltForce<Num> mostLoadedBolt(Workings<Num>& w, const BoltGroup& group, const Num& V, const Num& N);
@@ -19,5 +20,11 @@ template <class Num>
 template <class Num>
 [[nodiscard]] ConnectionResult verifyFinPlate(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side,
                                               const ConnectionActions& actions, std::vector<Check>& checks);
+
+/// The fin plate that the web of an end with welded flanges is bolted to, under the shear of `actions`: the checks of a fin plate
+/// but for those of an end that turns. The bolts carry V with its eccentricity from the face, where the flanges hold the moment.
+template <class Num>
+void verifyWebPlate(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ConnectionActions& actions,
+                    bool isReversed, std::vector<Check>& checks);
 
 } // namespace zg

@@ -72,7 +72,7 @@ private:
 
     void haunch(const ResolvedHaunch& h) {
         const bool isAtCompression = h.isBelow != m_.isReversed;
-        double flange = isAtCompression ? c_.C_Ed : 0;
+        double flange = isAtCompression ? c_.C_Ed : side_.kind == ConnectionKind::DirectWeld ? -c_.T_Ed : 0;
         if (!isAtCompression)
             for (const RowResult& row : c_.rows) { // the rows beside its web and outside its flange
                 const auto at =
@@ -136,28 +136,11 @@ private:
 
     void weld(const ResolvedHaunch& h, const HaunchForces& f, const Num& S) {
         w_.heading(3, "Fillets of the haunch along the beam", "haunch weld");
-        const WeldStrength strength = jointStrength(h.steel, side_.beam.steel);
-        const Num a = w_.given("a", "throat", Quantity::Length, h.spec.throat);
         const Num L = w_.given("L_h", "haunch along the beam", Quantity::Length, h.alongMember);
         const Num across = w_.given("N_h_Ed", "square to the beam, spread", Quantity::Force, std::abs(f.across));
-        const Num tau =
-            w_.let("tau_par", "along both runs", Quantity::Stress, "EN 1993-1-8:2005 4.5.3.2", magnitude(S) / (2 * a * L));
-        const Num sigma = w_.let("sigma_perp", "= tau_perp, square to the beam", Quantity::Stress, "EN 1993-1-8:2005 4.5.3.2",
-                                 across / (constant<Num>(1.41421356237309504880, "√2") * 2 * a * L));
-        const Num f_u = w_.given("f_u", "ultimate strength of the weaker part", Quantity::Stress, strength.f_u);
-        const Num beta_w =
-            w_.given("beta_w", "correlation factor", Quantity::Ratio, strength.beta_w, "EN 1993-1-8:2005 table 4.1");
-        const Num gamma_M2 = w_.given("gamma_M2", "partial factor", Quantity::None, s_.gamma_M2);
-        const bool isSimple = s_.weldRule == WeldRule::Simplified;
-        const Num stress = isSimple ? w_.let("f_w_Ed", "resultant on the throat", Quantity::Stress, "EN 1993-1-8:2005 4.5.3.3",
-                                             root(2 * square(sigma) + square(tau)))
-                                    : w_.let("sigma_w_Ed", "equivalent stress", Quantity::Stress, "EN 1993-1-8:2005 4.5.3.2(6)",
-                                             root(4 * square(sigma) + 3 * square(tau)));
-        const Num limit = isSimple ? w_.result("f_vw_d", "its limit", Quantity::Stress, "EN 1993-1-8:2005 4.5.3.3",
-                                               f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2))
-                                   : w_.result("sigma_w_Rd", "its limit", Quantity::Stress, "EN 1993-1-8:2005 4.5.3.2(6)",
-                                               f_u / (beta_w * gamma_M2));
-        add(CheckCode::HaunchWeld, stress, limit, Quantity::Stress, "EN 1993-1-8:2005 4.5.3").add(part(PartKind::WeldHaunch, h));
+        const WebWeld<Num> weld = doubleFillets(w_, h.spec.throat, L, across, S, jointStrength(h.steel, side_.beam.steel), s_);
+        add(CheckCode::HaunchWeld, weld.demand, weld.resistance, Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
+            .add(part(PartKind::WeldHaunch, h));
     }
 
     /// What turns at the toe crosses the beam's web: the haunch's flange at the plate, or the beam's own at the toe, whichever
@@ -251,29 +234,9 @@ private:
     /// The beam's own section beyond the haunch: bending and axial force (6.2.9.1(5) in classes 1 and 2, linear beyond).
     void memberAtToe(const ResolvedHaunch& h, const HaunchForces& f) {
         w_.heading(3, "Beam at the toe", "beam at toe");
-        const Section& b = side_.beam.section;
-        const Num M_c_Rd = beamMomentResistance(w_, m_.beam, s_, std::abs(f.toe.V));
-        const Num N = w_.given("N_toe_Ed", "axial force", Quantity::Force, f.toe.N);
+        const BendingWithAxial<Num> R = bendingWithAxial(w_, m_.beam, s_, "N_toe_Ed", f.toe.N, f.toe.V);
         const Num M = w_.given("M_toe_Ed", "moment", Quantity::Moment, std::abs(f.toe.M));
-        const Num A = w_.given("A_b", "area of the beam", Quantity::Area, b.A);
-        const Num f_y = w_.given("f_y_b", "yield strength", Quantity::Stress, side_.beam.steel.f_y);
-        const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
-        const Num n = w_.let("n", "axial force over plastic resistance", Quantity::Ratio, "EN 1993-1-1:2005 6.2.9.1(5)",
-                             magnitude(N) / (A * f_y / gamma_M0));
-        Num M_N = M_c_Rd;
-        const char* clause = "EN 1993-1-1:2005 6.2.9.1(5)";
-        if (bendingClass(b, side_.beam.steel.f_y).sectionClass <= 2) {
-            const Num b_f = w_.given("b_fb", "beam flange width", Quantity::Length, b.b);
-            const Num t_f = w_.given("t_fb", "beam flange", Quantity::Length, b.t_f);
-            const Num a =
-                w_.let("a_N", "web's part of the area", Quantity::Ratio, clause, smaller(Num(0.5), (A - 2 * b_f * t_f) / A));
-            M_N = w_.result("M_N_Rd", "with the axial force", Quantity::Moment, "EN 1993-1-1:2005 (6.36)",
-                            larger(Num(0), smaller(M_c_Rd, M_c_Rd * (1 - n) / (1 - 0.5 * a))));
-        } else {
-            clause = "EN 1993-1-1:2005 (6.2)";
-            M_N = w_.result("M_N_Rd", "with the axial force, linear", Quantity::Moment, clause, larger(Num(0), M_c_Rd * (1 - n)));
-        }
-        Check& c = add(CheckCode::MemberAtToe, M, M_N, Quantity::Moment, clause);
+        Check& c = add(CheckCode::MemberAtToe, M, R.M_N_Rd, Quantity::Moment, R.clause);
         c.add({PartKind::BeamWeb, m_.side});
         c.add(part(PartKind::HaunchFlange, h));
     }

@@ -27,6 +27,11 @@ struct HaunchForces {
 [[nodiscard]] HaunchForces haunchForces(const ResolvedSide& side, const ResolvedHaunch& haunch, const FaceForces& face,
                                         double flange);
 
+/// The check of a flange in compression at the face: the haunch's, or the beam's own.
+[[nodiscard]] inline CheckCode compressionCode(const FlangeInput& f) {
+    return f.part.kind == PartKind::HaunchFlange ? CheckCode::HaunchCompression : CheckCode::BeamFlangeCompression;
+}
+
 /// Checks of a haunched end in one set: webs at the plate, the haunch's web and welds, the member at the toe and at the plate,
 /// the transverse forces at the toe, the restraint it asks for. `c`: the connection's forces; `face`: those of this end.
 template <class Num>

@@ -36,7 +36,7 @@ struct Ladder {
     /// 0 where the joint has no stiffness by the component method.
     double restraint = 0;
     double serviceMoment = 0; ///< Nmm: of the serviceability sets, else two thirds of the largest ultimate moment or of M_j,Rd
-    std::vector<Rung> rungs; ///< by expected strength
+    std::vector<Rung> rungs;  ///< by expected strength
     /// The first to be used up; null without any.
     [[nodiscard]] const Rung* first() const { return rungs.empty() ? nullptr : &rungs.front(); }
     /// The first that yields, or that lets go; null without any.

@@ -10,10 +10,10 @@ namespace {
 constexpr double root2 = 1.41421356237309504880;
 
 FittingPlate fitting(const BackingSpec& spec, const SteelStrength& steel, PartRef part) {
-    return {spec.thickness, 0, 0, steel, part};
+    return {spec.thickness, 0, 0, 0, steel, part};
 }
 FittingPlate fitting(const RibSpec& spec, const SteelStrength& steel, PartRef part) {
-    return {spec.thickness, spec.throat, spec.length, steel, part};
+    return {spec.thickness, spec.throat, spec.length, spec.height.value_or(0), steel, part};
 }
 
 void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& owner) {
@@ -114,6 +114,16 @@ int SideModel::webBeside(double y) const {
     return web;
 }
 
+PartRef weldToFace(const PartRef& of) {
+    switch (of.kind) {
+    case PartKind::HaunchFlange: return {PartKind::WeldHaunchFlange, of.side, of.index};
+    case PartKind::HaunchWeb: return {PartKind::WeldHaunchWeb, of.side, of.index};
+    case PartKind::BeamTopFlange: return {PartKind::WeldTop, of.side};
+    case PartKind::BeamBottomFlange: return {PartKind::WeldBottom, of.side};
+    default: return {PartKind::WeldWeb, of.side};
+    }
+}
+
 void keepCommonRows(SideModel& a, SideModel& b) {
     const auto counted = [](const SideModel& m) {
         std::vector<int> places;
@@ -186,10 +196,15 @@ SideModel makeSideModel(const ResolvedJoint& joint, EndId id, bool isReversed) {
         m.backing = fitting(*backing, isReversed ? s.backingBottomSteel : s.backingTopSteel,
                             {isReversed ? PartKind::BackingBottom : PartKind::BackingTop, id});
     }
-    const auto& rib = isReversed ? s.spec.ribBottom : s.spec.ribTop;
-    if (rib)
-        m.rib = fitting(*rib, isReversed ? s.ribBottomSteel : s.ribTopSteel,
-                        {isReversed ? PartKind::RibBottom : PartKind::RibTop, id});
+    const auto ribAt = [&](bool isTop) {
+        const auto& rib = isTop ? s.spec.ribTop : s.spec.ribBottom;
+        if (!rib) return std::optional<FittingPlate>();
+        return std::optional(
+            fitting(*rib, isTop ? s.ribTopSteel : s.ribBottomSteel, {isTop ? PartKind::RibTop : PartKind::RibBottom, id}));
+    };
+    m.rib = ribAt(!isReversed);
+    m.farRib = ribAt(isReversed);
+    m.isWebBolted = s.isWebBolted;
     m.column.doubler = joint.doubler;
     m.column.doublerSteel = joint.doublerSteel;
     m.diagonal = joint.diagonal;

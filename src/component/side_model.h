@@ -18,6 +18,7 @@ struct RowModel {
 
 struct FittingPlate {
     double thickness = 0, throat = 0, length = 0;
+    double height = 0; ///< of a rib at a welded end, along the face
     SteelStrength steel;
     PartRef part;
 };
@@ -52,6 +53,8 @@ struct SideModel {
     std::vector<RowModel> rows;               ///< from the tension side to the compression side
     std::vector<StiffenerLine> stiffeners;    ///< all column stiffeners, of both beams
     std::optional<FittingPlate> backing, rib; ///< on the tension side
+    std::optional<FittingPlate> farRib;       ///< on the compression side
+    bool isWebBolted = false;                 ///< flanges welded, the web bolted to a fin plate
     std::optional<DiagonalSpec> diagonal;
     SteelStrength diagonalSteel;
     bool diagonalInCompression = true; ///< under this sign of moment
@@ -64,12 +67,17 @@ struct SideModel {
     [[nodiscard]] GripInput grip() const { return {t_p, plateSteel.f_u, gripThickness, gripSteel.f_u, hasColumn}; }
     /// Of the compression flange.
     [[nodiscard]] FlangeForceInput compressionForce() const {
+        // A rib outside the flange presses beside it, in the plane of the column's web.
         const FlangeInput& f = compressionFlange();
-        return {f.along, legOf(f.weld), t_p, projectionCompression, columnEndCompression};
+        const double beside = farRib ? farRib->height : 0;
+        return {f.along + beside, legOf(f.weld), t_p, projectionCompression, columnEndCompression - beside};
     }
     [[nodiscard]] FlangeStiffener tensionStiffener() const;
     [[nodiscard]] FlangeStiffener compressionStiffener() const;
 };
+
+/// The weld of a flange, or of a web, to the face.
+[[nodiscard]] PartRef weldToFace(const PartRef& of);
 
 /// Two ends of a splice share their rows: a row takes tension where it can in both.
 void keepCommonRows(SideModel& a, SideModel& b);

@@ -5,7 +5,7 @@
 
 namespace zg {
 
-/// What the slip resistance of preloaded bolts in an end plate hangs on; N, mm, MPa.
+/// What the slip resistance of preloaded bolts in an end plate, or of one in a fin plate, hangs on; N, mm, MPa.
 struct SlipInput {
     int bolts = 0;
     double f_ub = 0, A_s = 0; ///< of one bolt

@@ -6,8 +6,10 @@
 #include "component/connection.h"
 #include "component/fin_plate.h"
 #include "component/node_actions.h"
+#include "component/reduced_section.h"
 #include "component/slip.h"
 #include "component/welded.h"
+#include "joint/bolt_strength.h"
 #include "joint/detailing.h"
 #include <algorithm>
 #include <cmath>
@@ -25,7 +27,7 @@ Procedure procedureOf(const ResolvedJoint& joint, const ResolvedSide& s) {
     if (!joint.hasColumn) return Procedure::None;
     switch (s.kind) {
     case ConnectionKind::EndPlate: return s.isInPlane() ? Procedure::EndPlate : Procedure::None;
-    case ConnectionKind::DirectWeld: return s.isInPlane() && !s.isHaunched() ? Procedure::Welded : Procedure::None;
+    case ConnectionKind::DirectWeld: return s.isInPlane() ? Procedure::Welded : Procedure::None;
     case ConnectionKind::FinPlate: return Procedure::FinPlate;
     }
     return Procedure::None;
@@ -105,6 +107,9 @@ private:
         if (procedure == Procedure::None) return listNotDone(componentChecks(), CheckCode::NotDoneProcedure, s.id, "");
         if (procedure == Procedure::FinPlate) return finPlate(s, actions, set);
         out_.connections.push_back(verified(s, isReversed, actions, set, componentChecks()));
+        if (!s.spec.cut || !set || !isEuropean(rules())) return;
+        CheckList list(out_.checks, s.id, isReversed, actions.set);
+        verifyReducedSection(w_, s, actions.forces, joint_.settings, list);
     }
 
     /// A connection that carries moment; its checks go to the list given.
@@ -186,23 +191,20 @@ private:
         const auto say = [&](CheckCode code, const char* clause) { listNotDone(out_.checks, code, Check{}.side, clause); };
         const bool hasService = std::any_of(joint_.actions.begin(), joint_.actions.end(),
                                             [](const ActionSet& s) { return s.kind == SetKind::Serviceability; });
-        const bool usesService = std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
-            return s.kind == ConnectionKind::EndPlate && s.spec.bolts.slip == SlipLimit::Serviceability;
-        });
+        const bool usesService = std::any_of(joint_.sides.begin(), joint_.sides.end(),
+                                             [](const ResolvedSide& s) { return slipLimitOf(s) == SlipLimit::Serviceability; });
         if (!isAmerican(rules()) && std::any_of(joint_.actions.begin(), joint_.actions.end(),
                                                 [](const ActionSet& s) { return s.kind == SetKind::Allowable; }))
             say(CheckCode::NotDoneAllowable, "");
         if (usesService && !hasService) say(CheckCode::NotDoneSlipNoSets, "EN 1993-1-8:2005 3.9");
         if (hasService && !usesService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
         const bool isSlipDone = std::all_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
-            return s.kind == ConnectionKind::DirectWeld || (s.kind == ConnectionKind::EndPlate && s.spec.bolts.slip);
+            return (s.kind == ConnectionKind::DirectWeld && !s.isWebBolted) || slipLimitOf(s);
         });
         if (!isSlipDone) say(CheckCode::NotDoneBoltSlip, "EN 1993-1-8:2005 3.9");
         say(CheckCode::NotDoneFatigue, "EN 1993-1-9:2005");
         say(CheckCode::NotDoneMinorAxis, "");
         say(CheckCode::NotDoneColumnMember, "EN 1993-1-1:2005 6.3");
-        for (const ResolvedSide& s : joint_.sides)
-            if (s.spec.cut) listNotDone(out_.checks, CheckCode::NotDoneReducedPieces, s.id, "");
         const bool noSpan = std::any_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
             return s.kind != ConnectionKind::FinPlate && !s.isPartner && !s.spec.span;
         });

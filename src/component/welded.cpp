@@ -3,14 +3,21 @@
 #include "component/beam_end.h"
 #include "component/classification.h"
 #include "component/column_zone.h"
+#include "component/fin_plate.h"
+#include "component/haunch.h"
+#include "component/haunch_section.h"
+#include "component/ribs.h"
 #include "component/stiffness.h"
 #include "component/welded_flange.h"
 #include "component/welds.h"
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace zg {
 namespace {
+
+constexpr const char* lever = "equilibrium of the end";
 
 template <class Num> class Welded {
 public:
@@ -21,33 +28,95 @@ public:
 
     ConnectionResult run() {
         out_ = resultOf(m_, a_);
-        z_ = m_.depth - m_.beam.flange;
+        z_ = m_.depth - m_.tensionFlange().along / 2 - m_.compressionFlange().along / 2;
+        if (isRibbed()) ribs();
         axialForce();
         column_.resistances(a_.beta, a_.sigma_com);
         tension();
-        w_.heading(2, "Beam flange and web in compression", "beam compression");
-        F_c_fb_ = flangeCompressionResistance(w_, m_.beam, s_, std::abs(a_.forces.V));
+        if (!isRibbed()) beamInCompression();
+        if (ribbed(false).rib && !stiffenerAt(false)) {
+            w_.heading(2, "Column web in compression at the flange alone", "compression");
+            const FlangeInput& f = m_.compressionFlange();
+            const FlangeForceInput from{f.along, legOf(f.weld), 0, 0, m_.columnEndCompression};
+            F_flangePress_ = webCompressionResistance(w_, m_.column, from, s_, column_.A_vc(), a_.beta, a_.sigma_com).F_c_wc_Rd;
+        }
         flangesOnColumn();
         moment();
         stiffness();
         demand();
         checks();
+        if (a_.set >= 0 && joint_.side(m_.side)->isHaunched()) verifyHaunches(w_, joint_, m_, out_, a_.forces, list_.all());
         return std::move(out_);
     }
 
 private:
     PartRef part(PartKind kind) const { return {kind, m_.side}; }
-    PartRef flangePart(bool isTension) const {
-        return part(isTension == m_.isReversed ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange);
+    const FlangeInput& flange(bool isTension) const { return isTension ? m_.tensionFlange() : m_.compressionFlange(); }
+    FlangeStiffener stiffenerAt(bool isTension) const { return isTension ? m_.tensionStiffener() : m_.compressionStiffener(); }
+    PartRef flangePart(bool isTension) const { return flange(isTension).part; }
+    /// The forces are those of a hinge in the beam beside this face: the beam's own strength is no limit here.
+    bool isBeamHinge() const { return a_.hinge > 0 && !m_.isHaunched() && !m_.isWebBolted && !isRibbed(); }
+    bool isRibbed() const { return hasHeight(m_.rib) || hasHeight(m_.farRib); }
+    static bool hasHeight(const std::optional<FittingPlate>& rib) { return rib && rib->height > 0; }
+    const RibbedFlange& ribbed(bool isTension) const { return ribbed_[isTension ? 0 : 1]; }
+    /// Part of the force at a flange's level that the flange itself takes, the rib the rest.
+    double ofFlange(bool isTension) const { return 1 - ribbed(isTension).share(); }
+    /// Its two flanges are not the same: each sense of a flange's force is verified where it acts.
+    bool isUneven() const { return m_.isHaunched() || isRibbed(); }
+    /// Beam's axis to the centre of the flange in compression, and of the one in tension.
+    double armToCompression() const { return m_.centreOfCompression() - m_.axis + ribbed(false).offset; }
+    double armToTension() const { return m_.axis - m_.tensionFlange().along / 2 + ribbed(true).offset; }
+
+    void beamInCompression() {
+        w_.heading(2, "Beam flange and web in compression", "beam compression");
+        F_c_fb_ = m_.isWebBolted ? flangeAlone() : endCompressionResistance(w_, m_, s_, a_.forces.V, out_.M_Ed);
     }
-    PartRef weldPart(bool isTension) const { return part(isTension == m_.isReversed ? PartKind::WeldBottom : PartKind::WeldTop); }
+    /// A bolted web takes no part in the couple.
+    Num flangeAlone() {
+        const Num b = w_.given("b_fb", "beam flange width", Quantity::Length, m_.beam.section.b);
+        const Num t = w_.given("t_fb", "beam flange", Quantity::Length, m_.beam.section.t_f);
+        const Num f_y = w_.given("f_y_b", "beam's yield strength", Quantity::Stress, m_.beam.steel.f_y);
+        const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
+        return w_.result("F_c_fb_Rd", "flange by itself: the web is bolted", Quantity::Force, "EN 1993-1-1:2005 (6.6)",
+                         b * t * f_y / gamma_M0);
+    }
+
+    /// Ribs outside the flanges: each shares the force of its flange, and both together act at their common centre.
+    void ribs() {
+        beamInCompression();
+        w_.heading(2, "Flanges with their ribs at the column's face", "ribs at face");
+        for (const bool isTension : {true, false}) {
+            const std::optional<FittingPlate>& rib = isTension ? m_.rib : m_.farRib;
+            RibbedFlange& r = ribbed_[isTension ? 0 : 1] =
+                ribbedFlange(rib ? &*rib : nullptr, flange(isTension), valueOf(F_c_fb_), s_);
+            z_ += r.offset;
+            if constexpr (Workings<Num>::tracing) {
+                if (!r.rib) continue;
+                const Num h = w_.given("h_r", isTension ? "rib in tension, its height" : "rib in compression, its height",
+                                       Quantity::Length, r.rib->height);
+                const Num t = w_.given("t_r", "its thickness", Quantity::Length, r.rib->thickness);
+                const Num f_y = w_.given("f_y_r", "its yield strength", Quantity::Stress, r.rib->steel.f_y);
+                const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
+                const Num F = w_.let("F_r_0", "rib at yield", Quantity::Force, lever, h * t * f_y / gamma_M0);
+                const Num F_f = w_.given("F_f_0", "flange, with the web's part", Quantity::Force, r.flange);
+                const Num k = w_.let("k_r", "rib's part of the force", Quantity::Ratio, lever, F / (F_f + F));
+                const Num t_f = w_.given("t_fb", "beam flange", Quantity::Length, flange(isTension).along);
+                (void)w_.result(isTension ? "e_t" : "e_c", "flange's middle to the centre of both", Quantity::Length, lever,
+                                k * (t_f + h) / 2);
+            }
+        }
+    }
 
     void axialForce() {
         w_.heading(2, "Axial force", "axial force");
         out_.N_pl_Rd = valueOf(plasticAxialForce(w_, m_, s_));
-        out_.isAxialCounted = std::abs(a_.forces.N) > s_.axialLimit * out_.N_pl_Rd;
+        out_.isAxialCounted =
+            std::abs(a_.forces.N) > s_.axialLimit * out_.N_pl_Rd || m_.isHaunched() || m_.isWebBolted || isRibbed();
         N_ = out_.isAxialCounted ? a_.forces.N : 0;
-        if (a_.forces.N != 0)
+        if (m_.isHaunched())
+            w_.note("The axis of the beam is not that of the haunched end: its axial force is counted, however small.",
+                    "EN 1993-1-8:2005 6.2.7.1(3)");
+        else if (a_.forces.N != 0)
             w_.note(out_.isAxialCounted ? "The axial force is counted: half of it in each flange."
                                         : "The axial force is not above the limit: it is left out.",
                     "EN 1993-1-8:2005 6.2.7.1(3)");
@@ -56,8 +125,7 @@ private:
     /// Column web behind the tension flange, with the stiffeners opposite it.
     void tension() {
         w_.heading(2, "Column web in tension", "tension");
-        const double toEnd = m_.columnEnd < continues ? std::max(0.0, m_.columnEnd + m_.beam.flange / 2) : -1;
-        b_eff_t_ = tensionSpread<Num>(w_, {m_.beam.flange, m_.tensionFlange().weld, m_.column.section, toEnd});
+        b_eff_t_ = spreadOf(true);
         const Num t_wc = w_.given("t_wc_eff", m_.column.doubler ? "effective web thickness" : "column web", Quantity::Length,
                                   tensionThicknessFactor(m_.column) * m_.column.section.t_w,
                                   m_.column.doubler ? "EN 1993-1-8:2005 6.2.6.3(8)" : "");
@@ -67,12 +135,27 @@ private:
         F_web_ = w_.result("F_t_wc_Rd", "column web in tension", Quantity::Force, "EN 1993-1-8:2005 (6.15)",
                            omega * b_eff_t_ * t_wc * f_y_wc / gamma_M0);
         F_tension_ = F_web_;
-        const FlangeStiffener stiffener = m_.tensionStiffener();
+        const FlangeStiffener stiffener = stiffenerAt(true);
+        if (ribbed(true).rib && !stiffener) {
+            w_.heading(2, "Column web in tension at the flange alone", "tension");
+            const Num b = spreadOver(true, 0);
+            F_flangeWeb_ = webTensionResistance(w_, m_.column, s_, column_.A_vc(), b, a_.beta);
+        }
         if (!stiffener) return;
         w_.heading(2, "Column stiffeners in tension", "tension stiffener");
         F_stiffener_ = stiffenerIn(stiffener);
         F_tension_ = w_.result("F_t_s_Rd", "column web and stiffeners in tension", Quantity::Force, "EN 1993-1-8:2005 6.2.6.3(7)",
                                F_web_ + *F_stiffener_);
+    }
+
+    /// Width over which an outer flange pulls at the column web.
+    Num spreadOf(bool isTension) { return spreadOver(isTension, ribbed(isTension).rib ? ribbed(isTension).rib->height : 0); }
+    /// `beside`: height of a rib that pulls at it too.
+    Num spreadOver(bool isTension, double beside) {
+        const FlangeInput& f = flange(isTension);
+        const double beyond = isTension ? m_.columnEnd : m_.columnEndCompression, along = f.along + beside;
+        const double toEnd = beyond < continues ? std::max(0.0, beyond - beside + along / 2) : -1;
+        return tensionSpread<Num>(w_, {along, f.weld, m_.column.section, toEnd});
     }
 
     /// What a stiffener pair takes of a flange's force: its resistance where it meets the column flange, as far as it lies in the
@@ -85,45 +168,73 @@ private:
 
     /// The flanges on the column flange: only their effective breadth counts where no stiffener stands behind.
     void flangesOnColumn() {
-        w_.heading(2, "Flanges on the column flange", "flange breadth");
-        const WeldedFlangeInput in{m_.beam.section.b, m_.beam.section.t_f * m_.beam.cosSlope,
-                                   m_.beam.steel.f_y, m_.beam.steel.f_u,
-                                   m_.column.section, m_.column.steel.f_y,
-                                   s_.gamma_M0};
-        breadth_ = weldedFlange<Num>(w_, in);
-        full_ = flangeYield(m_.tensionFlange(), s_);
-        const auto through = [&](const FlangeStiffener& stiffener, const std::optional<Num>& known) {
-            if (!stiffener) return valueOf(breadth_.F_fc_Rd);
-            return std::min(a_.hinge > 0 ? unlimited : full_,
-                            valueOf(breadth_.F_fc_Rd) + valueOf(known ? *known : stiffenerIn(stiffener)));
+        const auto breadth = [&](bool isTension) {
+            const FlangeInput& f = flange(isTension);
+            return weldedFlange<Num>(
+                w_, {f.b, f.t * f.cos, f.steel.f_y, f.steel.f_u, m_.column.section, m_.column.steel.f_y, s_.gamma_M0});
         };
-        atTension_ = through(m_.tensionStiffener(), F_stiffener_);
-        atCompression_ = through(m_.compressionStiffener(), std::nullopt);
+        w_.heading(2, m_.isHaunched() ? "Tension flange on the column flange" : "Flanges on the column flange", "flange breadth");
+        breadth_[0] = breadth_[1] = breadth(true);
+        if (m_.isHaunched()) {
+            w_.heading(2, "Compression flange on the column flange", "flange breadth");
+            breadth_[1] = breadth(false);
+        }
+        const auto through = [&](bool isTension, const std::optional<Num>& known) {
+            const FlangeStiffener stiffener = stiffenerAt(isTension);
+            const double alone = valueOf(breadth_[isTension ? 0 : 1].F_fc_Rd);
+            if (!stiffener) return alone;
+            return std::min(isBeamHinge() ? unlimited : flangeYield(flange(isTension), s_),
+                            alone + valueOf(known ? *known : stiffenerIn(stiffener)));
+        };
+        atTension_ = through(true, F_stiffener_);
+        atCompression_ = through(false, std::nullopt);
+    }
+
+    /// The parts of the axial force that the flange in tension and the one in compression take.
+    std::array<Num, 2> shares(const Num& N) {
+        if (!m_.isHaunched() && !isRibbed()) return {N / 2, N / 2};
+        const Num z = w_.given("z", "between the middles of the flanges", Quantity::Length, std::max(1.0, z_));
+        const Num a_c =
+            w_.given("a_c", "beam's axis to the middle of the compression flange", Quantity::Length, armToCompression());
+        const Num a_t = w_.given("a_t", "beam's axis to the middle of the tension flange", Quantity::Length, armToTension());
+        return {w_.let("N_t", "part of the axial force in the tension flange", Quantity::Force, lever, N * a_c / z),
+                w_.let("N_c", "its part in the compression flange", Quantity::Force, lever, N * a_t / z)};
     }
 
     void moment() {
         w_.heading(2, "Moment resistance", "moment");
-        const Num T_web = w_.given("F_t_Rd", "column web in tension, with its stiffeners", Quantity::Force, valueOf(F_tension_));
-        const Num T_flange = w_.given("F_fc_t_Rd", "tension flange on the column flange", Quantity::Force, atTension_);
-        const Num C_web = w_.given("F_c_wc_Rd", "column web in compression", Quantity::Force, valueOf(column_.compression()));
-        const Num C_flange = w_.given("F_fc_c_Rd", "compression flange on the column flange", Quantity::Force, atCompression_);
-        const Num C_beam = a_.hinge > 0
-                               ? Num(unlimited)
-                               : w_.given("F_c_fb_Rd", "beam flange and web in compression", Quantity::Force, valueOf(F_c_fb_));
-        if (a_.hinge > 0)
+        Num T_web = w_.given("F_t_Rd", "column web in tension, with its stiffeners", Quantity::Force, valueOf(F_tension_));
+        Num T_flange = w_.given("F_fc_t_Rd", "tension flange on the column flange", Quantity::Force, atTension_);
+        Num C_web = w_.given("F_c_wc_Rd", "column web in compression", Quantity::Force, valueOf(column_.compression()));
+        Num C_flange = w_.given("F_fc_c_Rd", "compression flange on the column flange", Quantity::Force, atCompression_);
+        Num C_beam = isBeamHinge()
+                         ? Num(unlimited)
+                         : w_.given("F_c_fb_Rd", "beam flange and web in compression", Quantity::Force, valueOf(F_c_fb_));
+        if (isRibbed()) {
+            const auto whole = [&](const char* symbol, bool isTension, const Num& flange) {
+                const Num k = w_.given("k_r", "rib's part of the force", Quantity::Ratio, ribbed(isTension).share());
+                return w_.let(symbol, "on flange and rib", Quantity::Force, lever, flange / (1 - k));
+            };
+            T_flange = whole("F_fc_t_r", true, T_flange);
+            C_flange = whole("F_fc_c_r", false, C_flange);
+            C_beam = whole("F_c_fb_r", false, C_beam);
+            if (F_flangeWeb_) T_web = smaller(T_web, whole("F_t_wc_r", true, *F_flangeWeb_));
+            if (F_flangePress_) C_web = smaller(C_web, whole("F_c_wc_r", false, *F_flangePress_));
+        }
+        if (isBeamHinge())
             w_.note("The beam yields as it is meant to, and the column's panel is verified by itself: neither limits the joint.",
                     "EN 1998-1:2004 6.5.5(3), 6.6.3(6)");
         const Num N = w_.given("N_Ed", "axial force, as counted", Quantity::Force, N_);
         const Num z = w_.given("z", "between the middles of the flanges", Quantity::Length, z_, "EN 1993-1-8:2005 figure 6.15");
         const Num T = w_.let("T_Rd", "tension flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", smaller(T_web, T_flange));
         const Num C = w_.let("C_Rd", "compression flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)",
-                             a_.hinge > 0 ? smaller(C_web, C_flange) : smaller(smaller(C_web, C_flange), C_beam));
-        Num F =
-            w_.let("F_Rd", "force of the couple", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", smaller(T - N / 2, C + N / 2));
-        limit_ = valueOf(T - N / 2) <= valueOf(C + N / 2) ? (T_web <= T_flange ? Limit::ColumnWebTension : Limit::FlangeWidth)
-                                                          : (C_beam <= smaller(C_web, C_flange) ? Limit::BeamFlangeCompression
-                                                             : C_web <= C_flange                ? Limit::ColumnWebCompression
-                                                                                                : Limit::FlangeWidth);
+                             isBeamHinge() ? smaller(C_web, C_flange) : smaller(smaller(C_web, C_flange), C_beam));
+        const auto [N_t, N_c] = shares(N);
+        Num F = w_.let("F_Rd", "force of the couple", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", smaller(T - N_t, C + N_c));
+        limit_ = valueOf(T - N_t) <= valueOf(C + N_c) ? (T_web <= T_flange ? Limit::ColumnWebTension : Limit::FlangeWidth)
+                                                      : (C_beam <= smaller(C_web, C_flange) ? Limit::BeamFlangeCompression
+                                                         : C_web <= C_flange                ? Limit::ColumnWebCompression
+                                                                                            : Limit::FlangeWidth);
         if (a_.beta > 0 && a_.hinge == 0) {
             const Num V = w_.given("V_wp_Rd", "web panel in shear", Quantity::Force, valueOf(column_.panel()));
             const Num beta = w_.given("beta", "transformation parameter", Quantity::Ratio, a_.beta, "EN 1993-1-8:2005 5.3(7)");
@@ -216,10 +327,11 @@ private:
         const Num M = w_.given("M_Ed", "moment in the sense of this connection", Quantity::Moment, out_.M_Ed);
         const Num N = w_.given("N_Ed", "axial force, as counted", Quantity::Force, N_);
         const Num z = w_.given("z", "between the middles of the flanges", Quantity::Length, std::max(1.0, z_));
-        T_ = valueOf(w_.let("T_Ed", "tension flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", M / z + N / 2));
-        C_ = valueOf(w_.let("C_Ed", "compression flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", M / z - N / 2));
+        const auto [N_t, N_c] = shares(N);
+        T_ = valueOf(w_.let("T_Ed", "tension flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", M / z + N_t));
+        C_ = valueOf(w_.let("C_Ed", "compression flange", Quantity::Force, "EN 1993-1-8:2005 6.2.7.1(4)", M / z - N_c));
         out_.T_Ed = std::max(0.0, T_);
-        out_.C_Ed = std::max({0.0, C_, -T_});
+        out_.C_Ed = isUneven() ? std::max(0.0, C_) : std::max({0.0, C_, -T_});
         RowResult& level = out_.rows.front();
         level.F_r_Ed = level.F_r_el = out_.T_Ed;
     }
@@ -245,17 +357,56 @@ private:
         column_.checks(list_, a_.beta * out_.M_Ed / std::max(1.0, z_), out_.C_Ed, a_.beta);
         add(CheckCode::ColumnWebTension, out_.T_Ed, valueOf(F_tension_), "EN 1993-1-8:2005 6.2.6.3")
             .add(part(PartKind::ColumnWeb));
-        Check& t = add(CheckCode::FlangeBreadth, out_.T_Ed, atTension_, "EN 1993-1-8:2005 6.2.6.4.3");
+        if (F_flangeWeb_)
+            add(CheckCode::ColumnWebTension, ofFlange(true) * out_.T_Ed, valueOf(*F_flangeWeb_), "EN 1993-1-8:2005 6.2.6.3")
+                .add(part(PartKind::ColumnWeb));
+        if (F_flangePress_)
+            add(CheckCode::ColumnWebCompression, ofFlange(false) * out_.C_Ed, valueOf(*F_flangePress_),
+                "EN 1993-1-8:2005 6.2.6.2")
+                .add(part(PartKind::ColumnWeb));
+        Check& t = add(CheckCode::FlangeBreadth, ofFlange(true) * out_.T_Ed, atTension_, "EN 1993-1-8:2005 6.2.6.4.3");
         t.add(flangePart(true));
         t.add(part(PartKind::ColumnFlange));
-        Check& c = add(CheckCode::FlangeBreadth, out_.C_Ed, atCompression_, "EN 1993-1-8:2005 6.2.6.4.3");
+        Check& c = add(CheckCode::FlangeBreadth, ofFlange(false) * out_.C_Ed, atCompression_, "EN 1993-1-8:2005 6.2.6.4.3");
         c.add(flangePart(false));
         c.add(part(PartKind::ColumnFlange));
-        if (a_.hinge == 0)
-            add(CheckCode::BeamFlangeCompression, out_.C_Ed, out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7").add(flangePart(false));
+        if (!isBeamHinge())
+            add(compressionCode(m_.compressionFlange()), ofFlange(false) * out_.C_Ed, out_.F_c_fb_Rd, "EN 1993-1-8:2005 6.2.6.7")
+                .add(flangePart(false));
         if (F_stiffener_) tensionStiffener();
+        if (isUneven()) againstTheMoment();
+        for (const bool isTension : {true, false}) {
+            const RibbedFlange& r = ribbed(isTension);
+            if (r.rib) verifyRib(w_, m_, *r.rib, r.share() * std::abs(isTension ? T_ : C_), s_, list_);
+        }
+        if (isRibbed()) verifyRibbedWeb(w_, m_, senseOfShear() * a_.forces.V, shearOfRibs(), s_, list_);
         rules();
         shear();
+    }
+
+    /// An axial force that outweighs the moment presses the one flange, or pulls at the other: each is verified there as well.
+    /// The flanges of a plain end are equal, and what the moment asks is more.
+    void againstTheMoment() {
+        if (T_ < 0) {
+            w_.heading(2, "The other flange in compression", "other flange");
+            const FlangeInput& f = m_.tensionFlange();
+            const FlangeForceInput from{f.along, legOf(f.weld), 0, 0, m_.columnEnd};
+            const WebCompression<Num> web =
+                webCompressionResistance(w_, m_.column, from, s_, column_.A_vc(), a_.beta, a_.sigma_com);
+            add(compressionCode(f), -T_, flangeYield(f, s_), "EN 1993-1-8:2005 6.2.6.7").add(f.part);
+            add(CheckCode::FlangeBreadth, -T_, atTension_, "EN 1993-1-8:2005 6.2.6.4.3").add(f.part);
+            if (!m_.tensionStiffener())
+                add(CheckCode::ColumnWebCompression, -T_, valueOf(web.F_c_wc_Rd), "EN 1993-1-8:2005 6.2.6.2")
+                    .add({PartKind::ColumnWeb, m_.side});
+        }
+        if (C_ < 0) {
+            w_.heading(2, "The other flange in tension", "other flange");
+            const Num b = spreadOf(false);
+            const Num F = webTensionResistance(w_, m_.column, s_, column_.A_vc(), b, a_.beta);
+            add(CheckCode::FlangeBreadth, -C_, atCompression_, "EN 1993-1-8:2005 6.2.6.4.3").add(flangePart(false));
+            if (!m_.compressionStiffener())
+                add(CheckCode::ColumnWebTension, -C_, valueOf(F), "EN 1993-1-8:2005 6.2.6.3").add(part(PartKind::ColumnWeb));
+        }
     }
 
     void tensionStiffener() {
@@ -279,43 +430,76 @@ private:
     void rules() {
         w_.heading(2, "Welds", "welds");
         for (const bool isTension : {true, false}) {
-            if (a_.hinge > 0 && (isTension ? m_.tensionFlange() : m_.compressionFlange()).weld.kind == WeldKind::Butt) continue;
-            const Num R = flangeWeldResistance(w_, isTension ? m_.tensionFlange() : m_.compressionFlange(), m_.plateSteel, s_);
-            Check& c = add(isTension ? CheckCode::WeldTensionFlange : CheckCode::WeldCompressionFlange,
-                           full_ * std::max(1.0, a_.hinge), valueOf(R), "EN 1993-1-8:2005 4.10(5)");
-            if (a_.hinge == 0) CheckList::asRule(c);
-            c.add(weldPart(isTension));
-            c.add(flangePart(isTension));
+            const FlangeInput& f = flange(isTension);
+            if (a_.hinge > 0 && f.weld.kind == WeldKind::Butt) continue;
+            flangeWeld(isTension ? CheckCode::WeldTensionFlange : CheckCode::WeldCompressionFlange, f,
+                       isBeamHinge() ? flangeYield(f, s_) * std::max(1.0, a_.hinge) : flangeYield(f, s_));
             if (a_.hinge > 0) continue;
-            if (isTension ? m_.tensionStiffener() : m_.compressionStiffener()) continue;
-            Check& b = list_.add(CheckCode::FlangeBreadthLeast, valueOf(breadth_.b_least), valueOf(breadth_.b_eff),
-                                 Quantity::Length, "EN 1993-1-8:2005 4.10(3), (4.7)");
+            if (stiffenerAt(isTension)) continue;
+            const WeldedFlange<Num>& on = breadth_[isTension ? 0 : 1];
+            Check& b = list_.add(CheckCode::FlangeBreadthLeast, valueOf(on.b_least), valueOf(on.b_eff), Quantity::Length,
+                                 "EN 1993-1-8:2005 4.10(3), (4.7)");
             CheckList::asRule(b);
-            b.add(flangePart(isTension));
+            b.add(f.part);
         }
+        // The beam's flange between two webs: neglected in the section, its welds as strong as it is.
+        for (std::size_t k = 1; k + 1 < m_.flanges.size(); ++k)
+            if (m_.flanges[k].weld.kind == WeldKind::Fillet)
+                flangeWeld(CheckCode::WeldInnerFlange, m_.flanges[k], flangeYield(m_.flanges[k], s_));
+    }
+    void flangeWeld(CheckCode code, const FlangeInput& f, double demand) {
+        const Num R = flangeWeldResistance(w_, f, m_.plateSteel, s_);
+        Check& c = add(code, demand, valueOf(R), "EN 1993-1-8:2005 4.10(5)");
+        if (a_.hinge == 0 || code == CheckCode::WeldInnerFlange) CheckList::asRule(c);
+        c.add(weldToFace(f.part));
+        c.add(f.part);
     }
 
-    /// The web's welds carry the shear.
+    /// The webs' welds carry the shear, in proportion to their throat areas; of a haunched end what the flanges' slopes leave to
+    /// them, or ask of them, where that is more.
     void shear() {
-        w_.heading(2, "Web weld in shear", "shear");
-        const double d_b =
-            std::max(1.0, (m_.beam.section.h - 2 * m_.beam.section.t_f - 2 * m_.beam.section.r) / m_.beam.cosSlope);
-        const WebInput& own = m_.webs.front();
-        if (own.weld.kind == WeldKind::Fillet) {
-            const WebWeld<Num> web = webWeldStress(w_, own, m_.plateSteel, s_, 0, 0, std::abs(a_.forces.V));
-            list_
-                .add(CheckCode::WeldWeb, valueOf(web.demand), valueOf(web.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
-                .add(part(PartKind::WeldWeb));
+        double V = std::abs(a_.forces.V);
+        if (m_.isHaunched()) V = std::max(V, std::abs(webShear(m_, a_.forces.V, out_.T_Ed, out_.C_Ed)));
+        if (isRibbed()) V = std::max(V, std::abs(senseOfShear() * a_.forces.V - shearOfRibs()));
+        if (m_.isWebBolted) {
+            ConnectionActions a = a_;
+            a.forces = {0, V, 0};
+            return verifyWebPlate(w_, joint_, *joint_.side(m_.side), a, m_.isReversed, list_.all());
+        }
+        double area = 0;
+        for (const WebInput& web : m_.webs) area += throatArea(web);
+        for (const WebInput& web : m_.webs)
+            if (throatArea(web) > 0) webWeld(web, V * throatArea(web) / area);
+    }
+    /// Shear at the face is upwards on the beam where it and a moment that pulls at the top are positive.
+    double senseOfShear() const { return m_.isReversed ? -1 : 1; }
+    /// Of both ribs: one pulls, one presses, and both push the beam the same way.
+    double shearOfRibs() const {
+        double V = 0;
+        for (const bool isTension : {true, false})
+            if (const RibbedFlange& r = ribbed(isTension); r.rib) V += shearOfRib(*r.rib, r.share() * (isTension ? T_ : C_));
+        return V;
+    }
+    static double throatArea(const WebInput& web) {
+        return std::max(0.0, web.d) * (web.weld.kind == WeldKind::Fillet ? 2 * web.weld.throat : web.t);
+    }
+    void webWeld(const WebInput& web, double V_Ed) {
+        const bool isOfHaunch = web.part.kind == PartKind::HaunchWeb;
+        w_.heading(2, isOfHaunch ? "Weld of the haunch web in shear" : "Web weld in shear", "shear");
+        const CheckCode code = isOfHaunch ? CheckCode::WeldHaunchWeb : CheckCode::WeldWeb;
+        if (web.weld.kind == WeldKind::Fillet) {
+            const WebWeld<Num> weld = webWeldStress(w_, web, m_.plateSteel, s_, 0, 0, V_Ed);
+            list_.add(code, valueOf(weld.demand), valueOf(weld.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
+                .add(weldToFace(web.part));
             return;
         }
-        const Num d = w_.given("d_b", "web between its roots", Quantity::Length, d_b);
-        const Num t = w_.given("t_wb", "beam web", Quantity::Length, m_.beam.section.t_w);
-        const Num f_y =
-            w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(m_.beam.steel.f_y, m_.column.steel.f_y));
+        const Num d = w_.given("d_b", "web between its roots", Quantity::Length, std::max(1.0, web.d));
+        const Num t = w_.given("t_wb", isOfHaunch ? "haunch web" : "beam web", Quantity::Length, web.t);
+        const Num f_y = w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(web.steel.f_y, m_.column.steel.f_y));
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         const Num V = w_.result("V_w_Rd", "butt weld: the web in shear", Quantity::Force, "EN 1993-1-8:2005 4.7.1",
                                 d * t * f_y / (constant<Num>(1.73205080756887729353, "√3") * gamma_M0));
-        add(CheckCode::WeldWeb, std::abs(a_.forces.V), valueOf(V), "EN 1993-1-8:2005 4.7.1").add(part(PartKind::WeldWeb));
+        add(code, V_Ed, valueOf(V), "EN 1993-1-8:2005 4.7.1").add(weldToFace(web.part));
     }
 
     Workings<Num>& w_;
@@ -328,9 +512,11 @@ private:
     ConnectionResult out_;
     Num b_eff_t_{0}, F_web_{0}, F_tension_{0}, F_c_fb_{0};
     std::optional<Num> F_stiffener_;
-    WeldedFlange<Num> breadth_{Num(0), Num(0), Num(0)};
+    std::optional<Num> F_flangeWeb_, F_flangePress_; ///< column web at a ribbed flange by itself
+    RibbedFlange ribbed_[2];                         ///< in tension, in compression
+    WeldedFlange<Num> breadth_[2] = {{Num(0), Num(0), Num(0)}, {Num(0), Num(0), Num(0)}}; ///< of tension, of compression
     Limit limit_ = Limit::None;
-    double z_ = 0, N_ = 0, full_ = 0, atTension_ = 0, atCompression_ = 0, T_Rd_ = 0, C_Rd_ = 0, F_Rd_ = 0, T_ = 0, C_ = 0;
+    double z_ = 0, N_ = 0, atTension_ = 0, atCompression_ = 0, T_Rd_ = 0, C_Rd_ = 0, F_Rd_ = 0, T_ = 0, C_ = 0;
 };
 
 } // namespace

@@ -129,6 +129,29 @@ WebWeld<Num> webWeldStress(Workings<Num>& w, const WebInput& web, const SteelStr
     return r;
 }
 
+template <class Num>
+WebWeld<Num> doubleFillets(Workings<Num>& w, double throat, const Num& length, const Num& across, const Num& along,
+                           const WeldStrength& strength, const Settings& s) {
+    const Num a = w.given("a", "throat", Quantity::Length, throat);
+    const Num tau = w.let("tau_par", "along both runs", Quantity::Stress, directional, magnitude(along) / (2 * a * length));
+    const Num sigma = w.let("sigma_perp", "= tau_perp, across both runs", Quantity::Stress, directional,
+                            magnitude(across) / (constant<Num>(root2, "√2") * 2 * a * length));
+    const Num f_u = w.given("f_u", "ultimate strength of the weaker part", Quantity::Stress, strength.f_u);
+    const Num beta_w = w.given("beta_w", "correlation factor", Quantity::Ratio, strength.beta_w, "EN 1993-1-8:2005 table 4.1");
+    const Num gamma_M2 = w.given("gamma_M2", "partial factor", Quantity::None, s.gamma_M2);
+    WebWeld<Num> r{Num(0), Num(0)};
+    if (s.weldRule == WeldRule::Simplified) {
+        r.demand =
+            w.let("f_w_Ed", "resultant on the throat", Quantity::Stress, simplified, root(2 * square(sigma) + square(tau)));
+        r.resistance =
+            w.result("f_vw_d", "its limit", Quantity::Stress, simplified, f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
+        return r;
+    }
+    r.demand = w.let("sigma_w_Ed", "equivalent stress", Quantity::Stress, directional, root(4 * square(sigma) + 3 * square(tau)));
+    r.resistance = w.result("sigma_w_Rd", "its limit", Quantity::Stress, directional, f_u / (beta_w * gamma_M2));
+    return r;
+}
+
 double fullStrengthThroat(double thickness, double f_y, const WeldStrength& strength, const Settings& s) {
     const double factor = s.weldRule == WeldRule::Simplified ? root3 : root2;
     return factor * strength.beta_w * s.gamma_M2 * f_y * thickness / (2 * strength.f_u * s.gamma_M0);
@@ -139,7 +162,9 @@ double fullStrengthThroat(double thickness, double f_y, const WeldStrength& stre
     template Num longitudinalFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                  \
     template Num flangeWeldResistance(Workings<Num>&, const FlangeInput&, const SteelStrength&, const Settings&);                \
     template WebWeld<Num> webWeldStress(Workings<Num>&, const WebInput&, const SteelStrength&, const Settings&, double, double,  \
-                                        double);
+                                        double);                                                                                 \
+    template WebWeld<Num> doubleFillets(Workings<Num>&, double, const Num&, const Num&, const Num&, const WeldStrength&,         \
+                                        const Settings&);
 ZG_FOR(double)
 ZG_FOR(Traced)
 #undef ZG_FOR

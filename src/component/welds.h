@@ -39,6 +39,11 @@ template <class Num>
 [[nodiscard]] WebWeld<Num> webWeldStress(Workings<Num>& w, const WebInput& web, const SteelStrength& onto, const Settings& s,
                                          double F_web_Ed, double tensionLength, double V_Ed);
 
+/// Fillets on both sides of a plate's edge of this length, under a force across the plate it stands on and one along the edge.
+template <class Num>
+[[nodiscard]] WebWeld<Num> doubleFillets(Workings<Num>& w, double throat, const Num& length, const Num& across, const Num& along,
+                                         const WeldStrength& strength, const Settings& s);
+
 /// Throat at which double fillets are as strong as the plate they join (printed as an option), mm.
 [[nodiscard]] double fullStrengthThroat(double thickness, double f_y, const WeldStrength& strength, const Settings& s);
 

@@ -199,8 +199,7 @@ void SheetCanvas::shade(const Shape& shape, const PartRef& part) {
 
 double sideViewReach(const ResolvedJoint& joint, const ResolvedSide& s) {
     const FinPlate& f = s.spec.fin;
-    const double plate =
-        s.kind == ConnectionKind::FinPlate ? f.firstLine + (f.lines - 1) * f.linePitch + f.edge : s.spec.plate.thickness;
+    const double plate = s.hasFinPlate() ? f.firstLine + (f.lines - 1) * f.linePitch + f.edge : s.spec.plate.thickness;
     return joint.column.section.t_w / 2 + plate + std::max(60.0, 0.25 * s.depth);
 }
 

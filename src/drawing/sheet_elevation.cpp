@@ -271,7 +271,8 @@ private:
                        elevation_.page(face + dir * 1.6 * s->spec.plate.below, levelOf(*s, s->depth)),
                        elevation_.page(face, plateBottom(*s))});
             }
-            if (!side.isHaunched() && side.kind == ConnectionKind::EndPlate) { // only what fits on the page
+            if (side.kind == ConnectionKind::DirectWeld) weldedGhosts(side);
+            if (!side.isHaunched()) { // only what fits on the page
                 const double run = std::min(1.1 * s->depth, std::abs(a_.beamEnd(id) - face) * 0.85),
                              face0 = levelOf(*s, s->depth);
                 const double rise = run * s->sinSlope / s->cosSlope;
@@ -299,6 +300,20 @@ private:
                   {elevation_.page(-inner, z1), elevation_.page(-inner * 0.25, z0 - 10), elevation_.page(-inner * 0.25, z0 + 10),
                    elevation_.page(-inner + 8, z1 + 4)});
         }
+    }
+
+    /// At welded flanges: ribs outside them, a plate that the web is bolted to.
+    void weldedGhosts(const ResolvedSide& s) {
+        const double dir = s.dir(), face = joint_.faceOf(s), height = 0.25 * s.depth, run = 1.6 * height;
+        const auto rib = [&](FittingKind kind, double down, double high) {
+            ghost({kind, s.id, 0}, {elevation_.page(face, levelOf(s, down)), elevation_.page(face + dir * run, levelOf(s, down)),
+                                    elevation_.page(face, levelOf(s, down) + high)});
+        };
+        if (!s.spec.ribTop) rib(FittingKind::RibTop, 0, height);
+        if (!s.spec.ribBottom) rib(FittingKind::RibBottom, s.depth, -height);
+        if (!s.isWebBolted)
+            ghost({FittingKind::WebPlate, s.id, 0},
+                  box(face, levelOf(s, 0.28 * s.depth), face + dir * 100, levelOf(s, 0.72 * s.depth)));
     }
 
     /// Beams that could frame in: on the free flange by an end plate or welded, before the web by a fin plate.

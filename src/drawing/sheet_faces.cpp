@@ -50,11 +50,16 @@ public:
         for (const FlangeOnFace& fl : face.flanges) member(fl.part, -fl.width / 2, fl.from, fl.width / 2, fl.to);
         if (s.isHaunched()) centres(s, f);
         if (s.spec.ribTop)
-            member({PartKind::RibTop, id}, -s.spec.ribTop->thickness / 2, s.top() - s.spec.plate.above,
+            member({PartKind::RibTop, id}, -s.spec.ribTop->thickness / 2, s.top() - ribHeight(s, true),
                    s.spec.ribTop->thickness / 2, s.top());
         if (s.spec.ribBottom)
             member({PartKind::RibBottom, id}, -s.spec.ribBottom->thickness / 2, s.bottom(), s.spec.ribBottom->thickness / 2,
-                   s.bottom() + s.spec.plate.below);
+                   s.bottom() + ribHeight(s, false));
+        if (s.isWebBolted) {
+            const double beside = s.beam.section.t_w / 2;
+            member({PartKind::FinPlate, id}, beside, s.spec.fin.top, beside + s.spec.fin.thickness,
+                   s.spec.fin.top + s.spec.fin.depth);
+        }
         if (!isBolted) return weldedTitle(s, f, bottom);
         faceBolts(s, f);
         // Plate ends can be taken hold of.
@@ -164,9 +169,17 @@ private:
         d_.label({f.x, 22}, joint_.isTwoSided() ? name(s.id) + " beam, welded" : s.beam.section.designation + ", welded",
                  textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::BeamWeb, s.id};
-        d_.label({f.x, f.page(0, bottom).y + 36}, "flanges " + weld(s.spec.topWeld) + ", web " + weld(s.spec.webWeld),
+        const FinPlate& fin = s.spec.fin;
+        d_.label({f.x, f.page(0, bottom).y + 36},
+                 "flanges " + weld(s.spec.topWeld) + (s.isWebBolted ? ", web bolted" : ", web " + weld(s.spec.webWeld)),
                  textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::WeldTop, s.id};
+        if (!s.isWebBolted) return;
+        d_.label({f.x, f.page(0, bottom).y + 50},
+                 std::to_string(fin.rows * fin.lines) + " " + fin.size + " " + fin.grade + ", plate " +
+                     shown(fin.thickness, Quantity::Length, o_.units) + " " + fin.steel,
+                 textSize::label, Tone::FaintInk, Align::Centre)
+            .target = PartRef{PartKind::FinPlate, s.id};
     }
 
     void faceBolts(const ResolvedSide& s, const Frame& f) {

@@ -166,11 +166,15 @@ struct RibSpec {
     static constexpr const char* kind = "rib";
     double thickness = 10;
     double length = 120;
+    std::optional<double> height; ///< at a welded end, along the column's face; on an end plate it goes to the plate's edge
     double throat = 5;
     std::string steel = "S355";
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"thickness", Quantity::Length, 3, 80, "rib thickness"}, s.thickness);
         v(Field{"length", Quantity::Length, 20, 1000, "rib length along the beam flange"}, s.length);
+        v(Field{"height", Quantity::Length, 20, 1000,
+                "height of the rib at a column's face that the beam is welded to; an end plate's projection gives it there"},
+          s.height);
         v(Field{"throat", Quantity::Length, 1, 40, "throat of its fillets, both sides"}, s.throat);
         v(Field{"steel", Quantity::None, 0, 0, "steel grade"}, s.steel);
     }

@@ -53,6 +53,11 @@ bool mustNotSlip(const ResolvedSide& side) {
     return side.kind == ConnectionKind::EndPlate && !side.isPartner && side.spec.bolts.slip;
 }
 
+std::optional<SlipLimit> slipLimitOf(const ResolvedSide& side) {
+    if (side.hasFinPlate()) return side.spec.fin.slip;
+    return mustNotSlip(side) ? side.spec.bolts.slip : std::nullopt;
+}
+
 bool mustNotSlip(const ResolvedSide& side, SlipLimit at) { return mustNotSlip(side) && *side.spec.bolts.slip == at; }
 
 SlipStrength slipStrength(const ResolvedJoint& joint, const ResolvedSide& side, double F_t) {
@@ -70,7 +75,7 @@ std::array<BearingPlace, 2> finBearing(const ResolvedSide& side, bool isPlate) {
     const FinPlate& f = side.spec.fin;
     BearingPlace vertical, horizontal;
     vertical.t = horizontal.t = isPlate ? f.thickness : side.beam.section.t_w;
-    vertical.f_u = horizontal.f_u = isPlate ? side.plateSteel.f_u : side.beam.steel.f_u;
+    vertical.f_u = horizontal.f_u = isPlate ? side.finSteel.f_u : side.beam.steel.f_u;
     vertical.isOversize = horizontal.isOversize = f.holes == HoleKind::Oversize;
     vertical.p_1 = f.rows > 1 ? f.pitch : 0;
     vertical.e_1 =
@@ -89,7 +94,7 @@ FinBoltStrength finBoltStrength(const ResolvedJoint& joint, const ResolvedSide& 
     const double web = side.beam.section.t_w;
     FinBoltStrength s;
     s.bolt = through(joint.settings, side, f.threadInShearPlane, f.thickness + web,
-                     std::min(f.thickness * side.plateSteel.f_u, web * side.beam.steel.f_u), std::nullopt);
+                     std::min(f.thickness * side.finSteel.f_u, web * side.beam.steel.f_u), std::nullopt);
     s.F_b_Rd = 1e300;
     for (const bool isPlate : {true, false})
         for (const BearingPlace& place : finBearing(side, isPlate))

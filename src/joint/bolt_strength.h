@@ -46,6 +46,8 @@ struct SlipStrength {
 /// Whether the bolts of an end plate must not slip (at this limit state), so that they are preloaded.
 [[nodiscard]] bool mustNotSlip(const ResolvedSide& side);
 [[nodiscard]] bool mustNotSlip(const ResolvedSide& side, SlipLimit at);
+/// The limit state at which the bolts of an end must not slip, those of an end plate or of a fin plate.
+[[nodiscard]] std::optional<SlipLimit> slipLimitOf(const ResolvedSide& side);
 /// At the limit state at which the bolts must not slip (EN 1993-1-8:2005 3.9.1, 3.9.2), with axial tension `F_t` (N) on the bolt
 /// that no contact balances. The bolts must be of such a kind.
 [[nodiscard]] SlipStrength slipStrength(const ResolvedJoint& joint, const ResolvedSide& side, double F_t);

@@ -32,6 +32,9 @@ enum class CheckCode {
     DoublerWeld,
     RibShear,
     RibWeld,
+    RibAtFace,
+    RibOnWeb,
+    RibbedWebShear,
     AxialForce,
     // of a haunched end
     HaunchCompression,
@@ -46,6 +49,7 @@ enum class CheckCode {
     HaunchToeWeld,
     MemberAtToe,
     MemberAtEnd,
+    MemberAtCut,
     FlangeBreadth,
     FlangeBreadthLeast,
     FinBearingPlate,
@@ -96,7 +100,12 @@ enum class CheckCode {
     UsWeldTensionFlange,
     UsWeldCompressionFlange,
     UsWeldWeb,
+    UsWebPlateYield,
+    UsWebPlateRupture,
+    UsWebPlateBlock,
+    UsWebPlateWeld,
     UsBeamBending,
+    UsBeamAtCut,
     UsContinuityNeeded,
     UsContinuityThickness,
     UsContinuityWidth,
@@ -126,6 +135,9 @@ enum class CheckCode {
     UsReducedFrom,
     UsReducedLength,
     UsReducedDepth,
+    UsReducedWeb,
+    UsWebPlateSlip,
+    UsWebPlateFillet,
     UsBeamWeight,
     UsColumnDepth,
     // plate method
@@ -212,8 +224,7 @@ enum class CheckCode {
     NotDoneUsOrdinary,
     NotDoneUsForm,
     NotDoneUsPanel,
-    NotDoneUsAxial,
-    NotDoneReducedPieces
+    NotDoneUsAxial
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };

@@ -43,18 +43,6 @@ struct EndPlate {
     }
 };
 
-/// Flanges and web welded straight to the face of the column.
-struct DirectWeld {
-    static constexpr bool hasFields = true;
-    static constexpr const char* kind = "direct_weld";
-    WeldSpec topWeld, bottomWeld, webWeld;
-    template <class Self, class V> static void fields(Self& s, V& v) {
-        v(Field{"weld_top", Quantity::None, 0, 0, "weld of the top flange"}, s.topWeld);
-        v(Field{"weld_bottom", Quantity::None, 0, 0, "weld of the bottom flange"}, s.bottomWeld);
-        v(Field{"weld_web", Quantity::None, 0, 0, "weld of the web"}, s.webWeld);
-    }
-};
-
 /// Fin plate welded to the support and bolted to one side of the member's web, for shear.
 struct FinPlate {
     static constexpr bool hasFields = true;
@@ -75,6 +63,8 @@ struct FinPlate {
     std::string grade = "8.8";
     HoleKind holes = HoleKind::Normal;
     bool threadInShearPlane = true;
+    std::optional<SlipLimit> slip;
+    FrictionClass surface = FrictionClass::D;
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"thickness", Quantity::Length, 3, 60, "fin plate thickness"}, s.thickness);
         v(Field{"depth", Quantity::Length, 40, 2000, "depth of the fin plate"}, s.depth);
@@ -93,6 +83,27 @@ struct FinPlate {
         v(Field{"class", Quantity::None, 0, 0, "property class"}, s.grade);
         v(Field{"holes", Quantity::None, 0, 0, "hole clearance"}, s.holes);
         v(Field{"thread_in_shear_plane", Quantity::None, 0, 0, "thread or shank in the shear plane"}, s.threadInShearPlane);
+        v(Field{"no_slip_at", Quantity::None, 0, 0,
+                "limit state at which the bolts, preloaded, must not slip; of bearing type when absent"},
+          s.slip);
+        v(Field{"friction_class", Quantity::None, 0, 0, "friction class of the faces in contact, EN 1090-2"}, s.surface);
+    }
+};
+
+/// Flanges welded straight to the face of the column, the web too or bolted to a plate that is.
+struct DirectWeld {
+    static constexpr bool hasFields = true;
+    static constexpr const char* kind = "direct_weld";
+    WeldSpec topWeld, bottomWeld;
+    WeldSpec webWeld;                 ///< not made where the web is bolted
+    std::optional<FinPlate> webPlate; ///< the web is bolted to it and stops short of the face; the flanges go to the face
+    template <class Self, class V> static void fields(Self& s, V& v) {
+        v(Field{"weld_top", Quantity::None, 0, 0, "weld of the top flange"}, s.topWeld);
+        v(Field{"weld_bottom", Quantity::None, 0, 0, "weld of the bottom flange"}, s.bottomWeld);
+        v(Field{"weld_web", Quantity::None, 0, 0, "weld of the web, where it is welded"}, s.webWeld);
+        v(Field{"web_plate", Quantity::None, 0, 0,
+                "plate welded to the support that the web is bolted to; a welded web when absent"},
+          s.webPlate);
     }
 };
 

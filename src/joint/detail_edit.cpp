@@ -77,6 +77,10 @@ Fitting copied(Fitting f, EndId to, bool isTurned) {
 /// Upside down: what was at the top flange is at the bottom one.
 void turn(Joining& how, const Faces& faces) {
     const auto welds = [](auto& w) { std::swap(w.topWeld, w.bottomWeld); };
+    const auto turnFin = [&](FinPlate& fin) {
+        fin.top = faces.top + faces.bottom - fin.top - fin.depth;
+        fin.firstRow = fin.depth - fin.firstRow - (fin.rows - 1) * fin.pitch;
+    };
     if (EndPlate* plate = std::get_if<EndPlate>(&how)) {
         std::swap(plate->plate.above, plate->plate.below);
         welds(*plate);
@@ -85,9 +89,9 @@ void turn(Joining& how, const Faces& faces) {
         sortRows(*plate);
     } else if (DirectWeld* weld = std::get_if<DirectWeld>(&how)) {
         welds(*weld);
+        if (weld->webPlate) turnFin(*weld->webPlate);
     } else if (FinPlate* fin = std::get_if<FinPlate>(&how)) {
-        fin->top = faces.top + faces.bottom - fin->top - fin->depth;
-        fin->firstRow = fin->depth - fin->firstRow - (fin->rows - 1) * fin->pitch;
+        turnFin(*fin);
     }
 }
 

@@ -43,9 +43,8 @@ public:
             if (s.kind == ConnectionKind::EndPlate)
                 side(s);
             else if (s.kind == ConnectionKind::DirectWeld)
-                welds(s), flangeWidth(s);
-            else
-                fin(s);
+                welds(s), flangeWidth(s), weldedRibs(s);
+            if (s.hasFinPlate()) fin(s);
             if (s.isHaunched() || std::abs(s.spec.slope) > steepestFillet) filletAngles(s);
             for (const bool isBelow : {true, false})
                 if (s.haunch(isBelow)) haunch(s, *s.haunch(isBelow));
@@ -159,14 +158,29 @@ private:
             .add({PartKind::BeamTopFlange, s.id});
     }
 
+    /// Thickness of what an end is welded to.
+    double weldedOnto(const ResolvedSide& s) const {
+        return s.kind == ConnectionKind::EndPlate ? s.spec.plate.thickness : joint_.hasColumn ? col_.t_f : 0;
+    }
     void welds(const ResolvedSide& s) {
-        const double onto = s.kind == ConnectionKind::EndPlate ? s.spec.plate.thickness : joint_.hasColumn ? col_.t_f : 0;
+        const double onto = weldedOnto(s);
         const auto throat = [&](const WeldSpec& weld, PartKind part, double thickness) {
             if (weld.kind == WeldKind::Fillet) throatOf({part, s.id}, weld.throat, std::min(onto, thickness));
         };
         throat(s.spec.topWeld, PartKind::WeldTop, s.beam.section.t_f);
         throat(s.spec.bottomWeld, PartKind::WeldBottom, s.beam.section.t_f);
-        throat(s.spec.webWeld, PartKind::WeldWeb, s.beam.section.t_w);
+        if (!s.isWebBolted) throat(s.spec.webWeld, PartKind::WeldWeb, s.beam.section.t_w);
+    }
+
+    /// Ribs of a welded end, clear of the edge as an outstand is; beside the bolted web no plate stands in their plane.
+    void weldedRibs(const ResolvedSide& s) {
+        const auto rib = [&](const std::optional<RibSpec>& spec, const SteelStrength& steel, PartKind kind) {
+            if (!spec || !spec->height) return;
+            throatOf({kind, s.id}, spec->throat, std::min(spec->thickness, weldedOnto(s)));
+            outstand({kind, s.id}, *spec->height, spec->thickness, steel);
+        };
+        rib(s.spec.ribTop, s.ribTopSteel, PartKind::RibTop);
+        rib(s.spec.ribBottom, s.ribBottomSteel, PartKind::RibBottom);
     }
 
     /// Fin plates: distances of table 3.3, and what practice asks so that the beam can turn and fits.
@@ -184,7 +198,8 @@ private:
         const Section& b = s.beam.section;
         const double root = b.t_f + (b.isWelded ? b.webWeldThroat * root2 : b.r);
         atLeast(CheckCode::FinFits, s.id, std::min(f.top, b.h - f.top - f.depth), root, "clear of the beam's roots").add(part);
-        atLeast(CheckCode::FinDepth, s.id, f.depth, 0.6 * b.h, "trade practice").add(part);
+        if (!s.isWebBolted) // welded flanges hold the beam against twisting
+            atLeast(CheckCode::FinDepth, s.id, f.depth, 0.6 * b.h, "trade practice").add(part);
         throatOf(part, f.throat, f.thickness);
         if (s.isInPlane() || !joint_.hasColumn) return;
         // Between the flanges, or before their tips.
@@ -301,9 +316,8 @@ private:
     }
     void outstand(const PartRef& part, double width, double thickness, const SteelStrength& steel) {
         const double epsilon = std::sqrt(235 / steel.f_y);
-        const Limit most =
-            strictest({14 * epsilon, "EN 1993-1-1:2005 table 5.2, class 3"},
-                      {0.56 * std::sqrt(usModulus / steel.f_y), "AISC 360-16 table B4.1a, case 1"}, false);
+        const Limit most = strictest({14 * epsilon, "EN 1993-1-1:2005 table 5.2, class 3"},
+                                     {0.56 * std::sqrt(usModulus / steel.f_y), "AISC 360-16 table B4.1a, case 1"}, false);
         Check& c = atMost(CheckCode::StiffenerClass, part.side, width / thickness, most.value, most.clause);
         c.quantity = Quantity::Ratio;
         c.add(part);
@@ -329,10 +343,9 @@ private:
         steel.add(flange);
         throatOf({PartKind::WeldHaunch, s.id, index}, h.spec.throat, std::min(h.t_w, s.beam.section.t_f));
         if (h.spec.flangeWeld.kind == WeldKind::Fillet)
-            throatOf({PartKind::WeldHaunchFlange, s.id, index}, h.spec.flangeWeld.throat,
-                     std::min(h.t_f, s.spec.plate.thickness));
+            throatOf({PartKind::WeldHaunchFlange, s.id, index}, h.spec.flangeWeld.throat, std::min(h.t_f, weldedOnto(s)));
         if (h.spec.webWeld.kind == WeldKind::Fillet)
-            throatOf({PartKind::WeldHaunchWeb, s.id, index}, h.spec.webWeld.throat, std::min(h.t_w, s.spec.plate.thickness));
+            throatOf({PartKind::WeldHaunchWeb, s.id, index}, h.spec.webWeld.throat, std::min(h.t_w, weldedOnto(s)));
         const auto stiffener = [&](const std::optional<WebStiffenerSpec>& spec, const SteelStrength& of, PartKind kind,
                                    double t_w, double b) {
             if (!spec) return;

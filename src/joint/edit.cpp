@@ -144,6 +144,7 @@ std::string wordOf(const FittingRef& ref) {
     for (const PartOfFitting& p : partsOfFittings)
         if (p.kind == ref.kind) return p.words;
     if (ref.kind == FittingKind::Row) return "bolt row";
+    if (ref.kind == FittingKind::WebPlate) return "fin plate for a bolted web";
     const std::string where = ref.side == ends::front  ? "in front"
                               : ref.side == ends::back ? "behind"
                                                        : "on the " + ref.side.str();
@@ -165,6 +166,7 @@ std::optional<FittingRef> fittingOf(const PartRef& part) {
 bool hasFitting(const Joint& joint, const FittingRef& ref) {
     if (ref.kind == FittingKind::Beam) return findMember(joint, ref.side) != nullptr;
     if (ref.kind == FittingKind::Row) return false;
+    if (ref.kind == FittingKind::WebPlate) return findJoining<DirectWeld>(joint, ref.side) && findFinPlate(joint, ref.side);
     if (!isFitting(ref.kind)) return hasHaunchPart(joint, ref);
     return onFitting(ref.kind, [&](auto spec, auto flange) {
         return findFitting<decltype(spec)>(joint, anchorOf(ref.side, flange)) != nullptr;
@@ -182,7 +184,9 @@ void usual(BackingSpec& s, const ResolvedJoint& joint, const ResolvedSide&, Flan
 }
 void usual(RibSpec& s, const ResolvedJoint& joint, const ResolvedSide& side, FlangeSide) {
     s.thickness = stockUp(side.beam.section.t_w);
-    s.length = roundTo(1.6 * std::max(60.0, side.spec.plate.above), 5);
+    double height = std::max(60.0, side.spec.plate.above);
+    if (side.kind == ConnectionKind::DirectWeld) s.height = height = std::max(60.0, roundTo(side.beam.section.h / 4, 5));
+    s.length = roundTo(1.6 * height, 5);
     s.steel = joint.main().spec.beam.steel;
 }
 void usual(DoublerSpec& d, const ResolvedJoint& joint, const ResolvedSide&, FlangeSide) {
@@ -240,11 +244,14 @@ bool canTake(const ResolvedJoint& joint, const FittingRef& ref) {
     const ResolvedSide* side = joint.side(ref.side);
     const bool isInPlane = side && side->isInPlane() && !side->isPartner;
     const bool hasPlate = isInPlane && side->kind == ConnectionKind::EndPlate;
+    const bool isPlainWeld =
+        isInPlane && side->kind == ConnectionKind::DirectWeld && !side->isHaunched() && side->spec.slope == 0;
     switch (ref.kind) {
     case FittingKind::Beam: return joint.hasColumn && !side;
-    case FittingKind::Row:
+    case FittingKind::Row: return hasPlate;
     case FittingKind::RibTop:
-    case FittingKind::RibBottom: return hasPlate;
+    case FittingKind::RibBottom: return hasPlate || isPlainWeld;
+    case FittingKind::WebPlate: return joint.hasColumn && isPlainWeld;
     case FittingKind::BackingTop:
     case FittingKind::BackingBottom: return joint.hasColumn && hasPlate;
     case FittingKind::StiffenerTop:
@@ -271,6 +278,13 @@ void addFitting(Joint& joint, const ResolvedJoint& resolved, const FittingRef& r
         sortRows(*s);
         return;
     }
+    if (ref.kind == FittingKind::WebPlate) {
+        DirectWeld* weld = findJoining<DirectWeld>(joint, ref.side);
+        const ResolvedSide& s = *resolved.side(ref.side);
+        if (weld && !weld->webPlate)
+            weld->webPlate = finPlateLayout(resolved.column.section, s.beam.section, s.spec.beam.steel, !s.isInPlane());
+        return;
+    }
     if (!isFitting(ref.kind)) return addHaunchPart(joint, resolved, ref);
     onFitting(ref.kind, [&](auto spec, std::optional<FlangeSide> flange) {
         const ResolvedSide* r = flange ? resolved.side(ref.side) : &resolved.main();
@@ -287,6 +301,10 @@ void removeFitting(Joint& joint, const FittingRef& ref) {
         return;
     }
     if (ref.kind == FittingKind::Row) return;
+    if (ref.kind == FittingKind::WebPlate) {
+        if (DirectWeld* weld = findJoining<DirectWeld>(joint, ref.side)) weld->webPlate.reset();
+        return;
+    }
     if (!isFitting(ref.kind)) return removeHaunchPart(joint, ref);
     onFitting(ref.kind, [&](auto spec, auto flange) { dropFitting<decltype(spec)>(joint, anchorOf(ref.side, flange)); });
 }
@@ -299,6 +317,7 @@ bool removePart(Joint& joint, const PartRef& part) {
         return true;
     }
     std::optional<FittingRef> ref = fittingOf(part);
+    if (part.kind == PartKind::FinPlate) ref = FittingRef{FittingKind::WebPlate, part.side, 0};
     if (!ref && isOfBeam(part) && framingEnds(joint).size() > 1 && part.side != framingEnds(joint).front())
         ref = FittingRef{FittingKind::Beam, part.side, 0};
     if (!ref || !hasFitting(joint, *ref)) return false;

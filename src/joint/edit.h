@@ -51,6 +51,7 @@ enum class FittingKind {
     HaunchAbove,
     ToeStiffener, ///< of the haunch below, or else above
     HaunchStiffener,
+    WebPlate, ///< of a welded end: its web bolted instead of welded
     Row,
     Beam
 };

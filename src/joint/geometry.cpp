@@ -50,6 +50,12 @@ const WebOnFace& EndFace::webAt(double down) const {
     return webs.back();
 }
 
+double ribHeight(const ResolvedSide& s, bool isTop) {
+    const std::optional<RibSpec>& rib = isTop ? s.spec.ribTop : s.spec.ribBottom;
+    if (s.kind == ConnectionKind::DirectWeld) return rib ? rib->height.value_or(0) : 0;
+    return isTop ? s.spec.plate.above : s.spec.plate.below;
+}
+
 double plateTop(const ResolvedSide& s) { return levelOf(s, s.top() - s.spec.plate.above); }
 double plateBottom(const ResolvedSide& s) { return levelOf(s, s.bottom() + s.spec.plate.below); }
 double flangeLevel(const ResolvedSide& s, bool isTop) {

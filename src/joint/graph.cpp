@@ -66,6 +66,7 @@ private:
             error(Problem::JoinedTwice, where / "end");
         if (!onto || c.onto == c.end) return error(Problem::NoSuchSupport, where / "onto", {named(c.onto), allMembers()});
         haunches(c, *end, *framing);
+        webPlate(where, c, *framing);
         const bool isSplice = std::holds_alternative<Framing>(onto->placement);
         if (isSplice) splice(where, c, *framing, std::get<Framing>(onto->placement));
     }
@@ -81,6 +82,27 @@ private:
                 error(Problem::HaunchOutOfPlane, where,
                       {named(end.id), EnumNames<Direction>::names[static_cast<int>(framing.direction)]});
         }
+    }
+
+    void webPlate(const FieldPath& where, const Connection& c, const Framing& framing) {
+        const DirectWeld* weld = std::get_if<DirectWeld>(&c.how);
+        if (!weld || !weld->webPlate) return;
+        const FieldPath at = where / DirectWeld::kind / "web_plate";
+        if (framing.haunchBelow || framing.haunchAbove) error(Problem::WebPlateAtHaunch, at, {named(c.end)});
+        if (framing.slope != 0) error(Problem::WebPlateOnSlope, at, {named(c.end)});
+    }
+
+    /// A rib at a welded end stands on the column's face by itself; one on an end plate is as high as the plate.
+    void rib(const FieldPath& where, const RibSpec& rib, EndId end) {
+        const Connection* c = findConnection(joint_, end);
+        const Framing* framing = findFraming(joint_, end);
+        if (!c || !framing) return;
+        if (std::holds_alternative<FinPlate>(c->how)) error(Problem::RibOnFin, where, {named(end)});
+        if (std::holds_alternative<EndPlate>(c->how) && rib.height) error(Problem::RibHeightOfPlate, where / "height_mm");
+        if (!std::holds_alternative<DirectWeld>(c->how)) return;
+        if (!rib.height) error(Problem::RibWithoutHeight, where / "height_mm");
+        if (framing->slope != 0) error(Problem::RibOnSlope, where, {named(end)});
+        if (framing->haunchBelow || framing->haunchAbove) error(Problem::RibAtHaunch, where, {named(end)});
     }
 
     void splice(const FieldPath& where, const Connection& c, const Framing& end, const Framing& onto) {
@@ -126,6 +148,7 @@ private:
             if (!findConnection(joint_, f.at->connection))
                 error(Problem::FittingConnectionGone, where / "at" / "connection", {kind, named(f.at->connection)});
             if (isOnBeam && f.at->connection != f.on) error(Problem::FittingAtOtherMember, where / "at" / "connection", {kind});
+            if (const RibSpec* spec = std::get_if<RibSpec>(&f.how)) rib(where / RibSpec::kind, *spec, f.at->connection);
             for (std::size_t k = 0; k < i; ++k) {
                 const Fitting& other = joint_.fittings[k];
                 if (other.how.index() == f.how.index() && *f.at == other.at) error(Problem::SameFitting, where, {kind});

@@ -99,7 +99,8 @@ bool hasHaunchPart(const Joint& joint, const FittingRef& ref) {
 bool canTakeHaunchPart(const ResolvedJoint& joint, const FittingRef& ref) {
     const ResolvedSide* s = joint.side(ref.side);
     if (!s || !s->isInPlane() || s->kind == ConnectionKind::FinPlate) return false;
-    if (ref.kind == FittingKind::HaunchBelow || ref.kind == FittingKind::HaunchAbove) return s->kind == ConnectionKind::EndPlate;
+    const bool isRibbedWeld = s->kind == ConnectionKind::DirectWeld && (s->spec.ribTop || s->spec.ribBottom);
+    if (ref.kind == FittingKind::HaunchBelow || ref.kind == FittingKind::HaunchAbove) return !s->isWebBolted && !isRibbedWeld;
     return s->isHaunched();
 }
 

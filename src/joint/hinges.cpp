@@ -9,7 +9,7 @@ namespace zg {
 HingePlace hingeOf(const ResolvedSide& s) {
     HingePlace place;
     place.M_pl = s.beam.section.W_pl_y * s.beam.steel.f_y;
-    if (s.kind == ConnectionKind::EndPlate) {
+    if (s.kind != ConnectionKind::FinPlate) {
         double beyond = 0;
         for (const auto& rib : {s.spec.ribTop, s.spec.ribBottom})
             if (rib) beyond = std::max(beyond, rib->length);

@@ -59,6 +59,14 @@ const Connection* findConnection(const Joint& joint, EndId end) {
 }
 Connection* findConnection(Joint& joint, EndId end) { return const_cast<Connection*>(findConnection(std::as_const(joint), end)); }
 
+const FinPlate* findFinPlate(const Joint& joint, EndId end) {
+    if (const DirectWeld* weld = findJoining<DirectWeld>(joint, end)) return weld->webPlate ? &*weld->webPlate : nullptr;
+    return findJoining<FinPlate>(joint, end);
+}
+FinPlate* findFinPlate(Joint& joint, EndId end) {
+    return const_cast<FinPlate*>(findFinPlate(static_cast<const Joint&>(joint), end));
+}
+
 std::vector<EndId> framingEnds(const Joint& joint) {
     std::vector<EndId> list;
     for (const Member& m : joint.members)

@@ -76,6 +76,16 @@ template <class How> [[nodiscard]] How* findJoining(Joint& joint, EndId end) {
 }
 [[nodiscard]] inline const EndPlate* findEndPlate(const Joint& joint, EndId end) { return findJoining<EndPlate>(joint, end); }
 [[nodiscard]] inline EndPlate* findEndPlate(Joint& joint, EndId end) { return findJoining<EndPlate>(joint, end); }
+/// The fin plate of an end: that joins it, or that its web is bolted to beside welded flanges; null without one.
+[[nodiscard]] const FinPlate* findFinPlate(const Joint& joint, EndId end);
+[[nodiscard]] FinPlate* findFinPlate(Joint& joint, EndId end);
+/// A block of an end's connection to change: how it is joined, or its fin plate.
+template <class How> [[nodiscard]] How* findBlock(Joint& joint, EndId end) {
+    if constexpr (std::is_same_v<How, FinPlate>)
+        return findFinPlate(joint, end);
+    else
+        return findJoining<How>(joint, end);
+}
 /// Ends that frame in, in the order of the members.
 [[nodiscard]] std::vector<EndId> framingEnds(const Joint& joint);
 /// More than one member frames in, so that words must say which.

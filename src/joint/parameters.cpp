@@ -125,6 +125,8 @@ template <class Visit> void specsOfConnection(const Joining& how, const PartRef&
     const std::string kind = kindName(how);
     const EndPlate* plate = std::get_if<EndPlate>(&how);
     const bool isFin = std::holds_alternative<FinPlate>(how);
+    const DirectWeld* weld = std::get_if<DirectWeld>(&how);
+    const bool isWebBolted = weld && weld->webPlate;
     switch (part.kind) {
     case PartKind::EndPlate:
         if (plate) visit("plate", FieldPath{kind, "plate"});
@@ -134,9 +136,11 @@ template <class Visit> void specsOfConnection(const Joining& how, const PartRef&
             visit("row", FieldPath{kind, "rows", std::to_string(part.index + 1)});
         if (plate) visit("bolts", FieldPath{kind, "bolts"});
         if (isFin) visit("fin", FieldPath{kind});
+        if (isWebBolted) visit("fin", FieldPath{kind, "web_plate"});
         return;
     case PartKind::FinPlate:
         if (isFin) visit("fin", FieldPath{kind});
+        if (isWebBolted) visit("fin", FieldPath{kind, "web_plate"});
         return;
     case PartKind::WeldTop:
         if (!isFin) visit("weld", FieldPath{kind, "weld_top"});
@@ -145,7 +149,7 @@ template <class Visit> void specsOfConnection(const Joining& how, const PartRef&
         if (!isFin) visit("weld", FieldPath{kind, "weld_bottom"});
         return;
     case PartKind::WeldWeb:
-        if (!isFin) visit("weld", FieldPath{kind, "weld_web"});
+        if (!isFin && !isWebBolted) visit("weld", FieldPath{kind, "weld_web"});
         return;
     default: return;
     }

@@ -180,21 +180,29 @@ private:
         r.onto = like.id;
     }
 
-    void directWeld(ResolvedSide& r, const DirectWeld& how, const SteelStrength& face) {
+    void directWeld(ResolvedSide& r, const DirectWeld& how, const SteelStrength& face, const FieldPath& where) {
         r.plateSteel = face; // what the beam is welded to
         r.kind = ConnectionKind::DirectWeld;
         r.spec.plate.thickness = r.spec.plate.width = r.spec.plate.above = r.spec.plate.below = 0;
         r.spec.topWeld = how.topWeld;
         r.spec.bottomWeld = how.bottomWeld;
         r.spec.webWeld = how.webWeld;
+        if (!how.webPlate) return;
+        r.isWebBolted = true;
+        fin(r, *how.webPlate, where / "web_plate");
     }
 
     void finPlate(ResolvedSide& r, const FinPlate& how, const FieldPath& where) {
         r.kind = ConnectionKind::FinPlate;
         r.spec.plate.thickness = r.spec.plate.width = r.spec.plate.above = r.spec.plate.below = 0;
+        fin(r, how, where);
+    }
+    void fin(ResolvedSide& r, const FinPlate& how, const FieldPath& where) {
         r.spec.fin = how;
-        r.plateSteel = steel(how.steel, how.thickness, where);
+        r.finSteel = steel(how.steel, how.thickness, where);
         bolts(r, how.size, how.grade, how.holes, where);
+        if (how.slip && !r.bolt.set.empty() && !isPreloadable(r.bolt, r.boltClass))
+            error(Problem::NotPreloadable, where / "no_slip_at", {r.bolt.designation, r.boltClass.name});
     }
 
     ResolvedHaunch haunch(const ResolvedSide& r, const HaunchSpec& spec, bool isBelow) {
@@ -255,7 +263,8 @@ private:
         if (const Connection* c = findConnection(joint_, m.id)) {
             r.onto = c->onto;
             if (const EndPlate* how = std::get_if<EndPlate>(&c->how)) endPlate(r, *how, ofConnection(m.id) / EndPlate::kind);
-            if (const DirectWeld* how = std::get_if<DirectWeld>(&c->how)) directWeld(r, *how, column.steel);
+            if (const DirectWeld* how = std::get_if<DirectWeld>(&c->how))
+                directWeld(r, *how, column.steel, ofConnection(m.id) / DirectWeld::kind);
             if (const FinPlate* how = std::get_if<FinPlate>(&c->how)) finPlate(r, *how, ofConnection(m.id) / FinPlate::kind);
         }
         r.cosSlope = std::cos(framing.slope);

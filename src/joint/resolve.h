@@ -59,11 +59,14 @@ struct ResolvedSide {
     EndId id = ends::right;
     EndId onto = ends::column;
     ConnectionKind kind = ConnectionKind::EndPlate;
+    bool isWebBolted = false; ///< flanges welded, the web bolted to a fin plate
+    [[nodiscard]] bool hasFinPlate() const { return isWebBolted || kind == ConnectionKind::FinPlate; }
     bool isPartner = false; ///< the other end of a splice: its plate shares outline and bolts with the connection onto it
     Direction direction = Direction::Right;
     EndSpec spec;
     ResolvedMember beam;
-    SteelStrength plateSteel;
+    SteelStrength plateSteel; ///< of the end plate, or of what the end is welded to
+    SteelStrength finSteel;
     BoltSize bolt;
     BoltClass boltClass;
     double depth = 0, flange = 0, cosSlope = 1, sinSlope = 0;

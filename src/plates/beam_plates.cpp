@@ -19,8 +19,16 @@ std::vector<int> ModelBuilder::supportShells(const ResolvedSide& s) const {
 void ModelBuilder::side(const ResolvedSide& s) {
     switch (s.kind) {
     case ConnectionKind::EndPlate: endPlate(s); break;
-    case ConnectionKind::DirectWeld: beam(s, supportShells(s)); break;
-    case ConnectionKind::FinPlate: finPlate(s); break;
+    case ConnectionKind::DirectWeld:
+        beam(s, supportShells(s));
+        rib(s, true, supportShells(s));
+        rib(s, false, supportShells(s));
+        if (s.isWebBolted) finPlate(s);
+        break;
+    case ConnectionKind::FinPlate:
+        beam(s, {});
+        finPlate(s);
+        break;
     }
 }
 
@@ -99,7 +107,8 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
         const double radius = (cut.depth * cut.depth + half * half) / (2 * cut.depth);
         return c * (1 - (cut.depth - radius + std::sqrt(radius * radius - fromMiddle * fromMiddle)) / (b.b / 2));
     };
-    GridLines u(0, 1, 4 * fine_ / length), y(-b.b / 2, b.b / 2, 2 * fine_), d(b.t_f / 2, b.h - b.t_f / 2, 2.5 * fine_);
+    GridLines u(0, 1, 4 * fine_ / length, 1 / length), y(-b.b / 2, b.b / 2, 2 * fine_),
+        d(b.t_f / 2, b.h - b.t_f / 2, 2.5 * fine_);
     // A flange takes its force from the web on the last millimetres: a first element much longer than half its thickness would
     // yield late.
     u.fine(0, b.t_f / length, std::min(1.2 * fine_, settings_.sizeFactor * hingeWidth * b.t_f) / length);
@@ -113,10 +122,11 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
         for (const double place : {from, (from + to) / 2, to}) u.through(place / length);
         u.fine(from / length, to / length, 1.5 * fine_ / length);
     }
-    if (isFin) { // lines through the bolts
+    if (s.hasFinPlate()) { // lines through the bolts
         const FinPlate& f = s.spec.fin;
+        if (s.isWebBolted) u.through(f.gap / length);
         for (int line = 0; line < f.lines; ++line) {
-            const double along_ = (f.firstLine + line * f.linePitch - f.gap) / length;
+            const double along_ = (f.firstLine + line * f.linePitch - away) / length;
             u.through(along_);
             u.fine(along_ - s.bolt.washerOuter / length, along_ + s.bolt.washerOuter / length, fine_ / length);
         }
@@ -150,6 +160,11 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     flange(PartKind::BeamBottomFlange, PartKind::WeldBottom, b.h - b.t_f / 2, s.spec.bottomWeld);
     const int web = part({PartKind::BeamWeb, s.id}, b.t_w, f_y),
               root = part({PartKind::BeamWeb, s.id}, strips.thickness, f_y, ".root");
+    // A bolted web stops short of the face.
+    std::vector<double> webUs = us;
+    if (s.isWebBolted)
+        webUs.erase(std::remove_if(webUs.begin(), webUs.end(), [&](double a) { return a * length < s.spec.fin.gap - 1.5; }),
+                    webUs.end());
     std::vector<int> webEdge;
     for (std::size_t j = 0; j < ds.size(); ++j) {
         // The fillets of the web end at its roots; the flanges' welds hold what lies there.
@@ -158,9 +173,9 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
         if (j + 1 == ds.size()) break;
         const double middle = (ds[j] + ds[j + 1]) / 2;
         const bool isRoot = middle < strips.reach || middle > b.h - strips.reach;
-        grid(isRoot ? root : web, us, {ds[j], ds[j + 1]}, [&](double a, double c) { return at(a, 0, c); });
+        grid(isRoot ? root : web, webUs, {ds[j], ds[j + 1]}, [&](double a, double c) { return at(a, 0, c); });
     }
-    if (!faceShells.empty())
+    if (!faceShells.empty() && !s.isWebBolted)
         weld({{PartKind::WeldWeb, s.id}, webEdge, b.t_w, axes.out, &faceShells}, s.spec.webWeld, s.plateSteel, s.beam.steel);
     if (toe > 0)
         haunches(

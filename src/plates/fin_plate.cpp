@@ -7,7 +7,6 @@ namespace zg {
 // The fin plate is welded to its support and lies on one side of the beam's web; bolts join the two in shear, with contact
 // between them.
 void ModelBuilder::finPlate(const ResolvedSide& s) {
-    beam(s, {});
     std::vector<int> web;
     for (std::size_t p = 0; p < out_.parts.size(); ++p)
         if (out_.parts[p] == PartRef{PartKind::BeamWeb, s.id}) {
@@ -28,12 +27,12 @@ void ModelBuilder::finPlate(const ResolvedSide& s) {
         z.through(level);
         z.fine(level - bolt->washerOuter, level + bolt->washerOuter, fine_);
     }
-    const int plate = part(ref, drawn.thickness, s.plateSteel.f_y);
+    const int plate = part(ref, drawn.thickness, s.finSteel.f_y);
     const std::vector<double> us = u.positions(), zs = z.positions();
     grid(plate, us, zs, [&](double a, double level) { return on(drawn, a, level); });
     const std::vector<int> shells = fe::shellsOf(out_.model, plate), support = supportShells(s);
     weld({ref, chain(zs, [&](double level) { return on(drawn, box.u0, level); }), drawn.thickness, vec(drawn.u), &support},
-         {WeldKind::Fillet, s.spec.fin.throat}, s.plateSteel, joint_.column.steel);
+         {WeldKind::Fillet, s.spec.fin.throat}, s.finSteel, joint_.column.steel);
     const FinBoltStrength strength = finBoltStrength(joint_, s);
     for (const BoltPart* built : bolts) {
         fe::BoltData bolt;

@@ -55,8 +55,9 @@ void ModelBuilder::acrossPanel(PartRef ref, const SteelStrength& steel, double t
     }
 }
 
-// A triangle in the plane of the beam's web, on the end plate and on the beam's flange; its two tips are 10 mm blunt.
-void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>& plateShells) {
+// A triangle in the plane of the beam's web, on the face (end plate or column flange) and on the beam's flange; its two tips are
+// 10 mm blunt.
+void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>& faceShells) {
     const std::optional<RibSpec>& spec = isTop ? s.spec.ribTop : s.spec.ribBottom;
     if (!spec) return;
     const PartRef ref{isTop ? PartKind::RibTop : PartKind::RibBottom, s.id};
@@ -64,7 +65,7 @@ void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>
     const Box box = plates.empty() ? Box{} : boxOf(*plates.front());
     if (box.v1 < 21) {
         out_.notes.push_back(std::string("The rib at the ") + (isTop ? "top" : "bottom") + " on the " + name(s.id) +
-                             " is left out by the plates: the end plate reaches less than 21 mm beyond the flange.");
+                             " is left out by the plates: it is less than 21 mm high.");
         return;
     }
     const PlatePart& plate = *plates.front();
@@ -77,7 +78,7 @@ void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>
     const PartRef own{isTop ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id},
         ofHaunch{PartKind::HaunchFlange, s.id, isTop ? 1 : 0};
     const std::vector<int> flange = shellsOfPart(s.haunch(!isTop) ? ofHaunch : own);
-    weld({ref, nodesBetween(index, place({0, 0}), place({0, box.v1})), plate.thickness, {s.dir(), 0, 0}, &plateShells}, fillet,
+    weld({ref, nodesBetween(index, place({0, 0}), place({0, box.v1})), plate.thickness, {s.dir(), 0, 0}, &faceShells}, fillet,
          steel, s.plateSteel);
     weld({ref, nodesBetween(index, place({0, 0}), place({box.u1, 0})), plate.thickness, vec(plate.v), &flange}, fillet, steel,
          s.beam.steel);

@@ -11,7 +11,7 @@ ModelBuilder::ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings&
     double size = 28;
     for (const ResolvedSide& s : joint.sides) {
         if (s.kind == ConnectionKind::EndPlate) size = std::min({size, s.spec.bolts.gauge / 5, 1.4 * s.spec.plate.thickness});
-        if (s.kind == ConnectionKind::FinPlate) size = std::min({size, s.spec.fin.pitch / 4, 1.4 * s.spec.fin.thickness});
+        if (s.hasFinPlate()) size = std::min({size, s.spec.fin.pitch / 4, 1.4 * s.spec.fin.thickness});
     }
     fine_ = settings.sizeFactor * std::max(11.0, size);
     out_.elementSize = fine_;

@@ -477,6 +477,12 @@ std::string anchorOf(const Check& c) {
     case CheckCode::UsBoltSlip: return "us slip";
     case CheckCode::UsWeldTensionFlange: return "us flange weld";
     case CheckCode::UsWeldCompressionFlange: return "us flange weld compression";
+    case CheckCode::UsWebPlateYield:
+    case CheckCode::UsWebPlateRupture:
+    case CheckCode::UsWebPlateBlock: return "us web plate";
+    case CheckCode::UsWebPlateFillet:
+    case CheckCode::UsWebPlateWeld: return "us web plate weld";
+    case CheckCode::UsBeamAtCut: return "us beam at cut";
     case CheckCode::UsBeamBending: return "us beam";
     case CheckCode::UsWeldWeb:
     case CheckCode::UsFlangeWeld:
@@ -512,7 +518,11 @@ std::string anchorOf(const Check& c) {
     case CheckCode::TensionStiffener:
     case CheckCode::TensionStiffenerWeld: return "tension stiffener";
     case CheckCode::RibShear:
+    case CheckCode::RibAtFace:
     case CheckCode::RibWeld: return "rib";
+    case CheckCode::RibOnWeb: return "rib on web";
+    case CheckCode::RibbedWebShear: return "ribbed web";
+    case CheckCode::MemberAtCut: return "beam at cut";
     case CheckCode::WeldTensionFlange:
     case CheckCode::WeldCompressionFlange:
     case CheckCode::WeldInnerFlange:

@@ -88,7 +88,7 @@ private:
         if (QStringLiteral("plate").startsWith(head) || head == QLatin1String("thickness")) {
             set(Session::tr("end plate"), [](EndPlate& s, double v) { s.plate.thickness = v; });
             edit(QStringLiteral("%1 %2").arg(Session::tr("fin plate"), value), [side, x](Joint& j) {
-                if (FinPlate* f = findJoining<FinPlate>(j, side)) f->thickness = x;
+                if (FinPlate* f = findFinPlate(j, side)) f->thickness = x;
             });
         }
         if (head == QLatin1String("width")) set(Session::tr("plate width"), [](EndPlate& s, double v) { s.plate.width = v; });
@@ -124,7 +124,7 @@ private:
             edit(QStringLiteral("%1 %2").arg(Session::tr("fillets"), value), [side, x](Joint& j) {
                 if (DirectWeld* d = findJoining<DirectWeld>(j, side))
                     d->topWeld.throat = d->bottomWeld.throat = d->webWeld.throat = x;
-                if (FinPlate* f = findJoining<FinPlate>(j, side)) f->throat = x;
+                if (FinPlate* f = findFinPlate(j, side)) f->throat = x;
             });
         }
     }
@@ -153,7 +153,7 @@ private:
             matchBoltClass(toSize, toGrade);
         };
         if (EndPlate* s = findJoining<EndPlate>(joint, side)) set(s->bolts.size, s->bolts.grade);
-        if (FinPlate* f = findJoining<FinPlate>(joint, side)) set(f->size, f->grade);
+        if (FinPlate* f = findFinPlate(joint, side)) set(f->size, f->grade);
     }
 
     void bolts() {

@@ -1,5 +1,6 @@
 #include "words/phrases.h"
 #include "base/text.h"
+#include "joint/bolt_strength.h"
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -50,6 +51,10 @@ constexpr std::array phrases{
     Phrase{CheckCode::DoublerWeld, "doubler_weld", "Weld of the supplementary web plate", "Larger throat, or a butt weld."},
     Phrase{CheckCode::RibShear, "rib_shear", "Rib in shear", "Thicker or longer rib."},
     Phrase{CheckCode::RibWeld, "rib_weld", "Weld of the rib", "Larger throat or longer rib."},
+    Phrase{CheckCode::RibAtFace, "rib_at_face", "Rib at the column's face", "Thicker or longer rib."},
+    Phrase{CheckCode::RibOnWeb, "rib_on_web", "Beam web under the rib", "Longer rib."},
+    Phrase{CheckCode::RibbedWebShear, "ribbed_web_shear", "Beam web beside the ribs in shear",
+           "Longer or lower ribs take less shear."},
     Phrase{CheckCode::AxialForce, "axial_force", "Net tension on the rows", "More rows that take tension."},
     Phrase{CheckCode::HaunchCompression, "haunch_compression", "Haunch flange and web in compression",
            "A deeper haunch, or one with a heavier flange."},
@@ -68,6 +73,7 @@ constexpr std::array phrases{
     Phrase{CheckCode::HaunchToeWeld, "haunch_toe_weld", "Weld of the haunch flange at the toe",
            "A heavier flange: a butt weld is as strong as it."},
     Phrase{CheckCode::MemberAtToe, "member_at_toe", "Beam at the haunch toe", "A longer haunch, or a heavier beam."},
+    Phrase{CheckCode::MemberAtCut, "member_at_cut", "Beam in its reduced section", "A shallower cut, or a heavier beam."},
     Phrase{CheckCode::MemberAtEnd, "member_at_end", "Haunched section at the plate", "A deeper haunch, or a heavier flange."},
     Phrase{CheckCode::PlatesReserve, "plates_reserve", "Plates: reserve of the set",
            "Look in the Plates view at what ends it: strain in a plate, elongation of a bolt, or no equilibrium."},
@@ -247,6 +253,12 @@ constexpr std::array phrases{
     Phrase{CheckCode::UsWeldCompressionFlange, "us_weld_compression_flange", "Fillets of the compression flange",
            "Larger throat, or a butt weld."},
     Phrase{CheckCode::UsWeldWeb, "us_weld_web", "Fillets of the beam web in shear", "Larger throat, or a butt weld."},
+    Phrase{CheckCode::UsWebPlateYield, "us_web_plate_yield", "Web plate, shear yielding", "Thicker or deeper plate."},
+    Phrase{CheckCode::UsWebPlateRupture, "us_web_plate_rupture", "Web plate, shear rupture", "Thicker or deeper plate."},
+    Phrase{CheckCode::UsWebPlateBlock, "us_web_plate_block", "Web plate, block shear",
+           "Thicker plate, or a larger distance to its edge."},
+    Phrase{CheckCode::UsWebPlateWeld, "us_web_plate_weld", "Fillets of the web plate", "Larger throat, or a deeper plate."},
+    Phrase{CheckCode::UsBeamAtCut, "us_beam_at_cut", "Beam in its reduced section", "A shallower cut, or a heavier beam."},
     Phrase{CheckCode::UsBeamBending, "us_beam_bending", "Beam in bending at the face", "A heavier beam, or a haunch."},
     Phrase{CheckCode::UsContinuityNeeded, "us_continuity_needed", "Column flange without continuity plates",
            "Continuity plates, or a heavier column."},
@@ -279,6 +291,12 @@ constexpr std::array phrases{
     Phrase{CheckCode::UsReducedFrom, "us_reduced_from", "Prequalified: column face to the cut", "Move the cut."},
     Phrase{CheckCode::UsReducedLength, "us_reduced_length", "Prequalified: length of the cut", "Another length."},
     Phrase{CheckCode::UsReducedDepth, "us_reduced_depth", "Prequalified: depth of the cut", "Another depth."},
+    Phrase{CheckCode::UsReducedWeb, "us_reduced_web", "Prequalified: web of the beam",
+           "Bolted webs are for intermediate frames: weld it, or choose medium ductility."},
+    Phrase{CheckCode::UsWebPlateSlip, "us_web_plate_slip", "Prequalified: bolts of the web slip-critical",
+           "Let the bolts not slip: they are preloaded then."},
+    Phrase{CheckCode::UsWebPlateFillet, "us_web_plate_fillet", "Prequalified: fillets of the web plate",
+           "Legs of three quarters of the plate's thickness."},
     Phrase{CheckCode::UsBeamWeight, "us_beam_weight", "Prequalified: beam's mass", "A lighter beam."},
     Phrase{CheckCode::UsColumnDepth, "us_column_depth", "Prequalified: column depth", "A shallower column."},
     Phrase{CheckCode::NotDoneHingeSpan, "not_done_hinge_span", "Capacity design",
@@ -310,16 +328,12 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneUsContinuityWeld, "not_done_us_continuity_weld", "Butt welds of thick continuity plates and of ribs",
            "Plates above 3/8 in, and ribs at the end plate, are butt welded by these rules (thinner ribs by fillets that develop "
            "them); the fillets drawn are verified for strength only, those of ribs by EN 1993 alone."},
-    Phrase{
-        CheckCode::NotDoneReducedPieces, "not_done_reduced_pieces", "Reduced section in given sets",
-        "The cut counts for the hinge of capacity design, is dimensioned on the Sheet and cut in the plates; in given sets the "
-        "beam has its whole flanges, and beams are no parts in lists."},
     Phrase{CheckCode::NotDoneUsForm, "not_done_us_form", "Connection by American rules",
            "Known are beams square to a column's flange: end plates with one gauge and, at the tension flange, one or two rows "
            "inside and "
-           "none or one outside, or two on each side with a rib; and flanges welded to the column. Haunched, sloping, spliced "
-           "and fin-plate "
-           "ends are verified by EN 1993 or by plates."},
+           "none or one outside, or two on each side with a rib; and flanges welded to the column, the web welded or bolted to a "
+           "plate. Haunched, ribbed, sloping, spliced "
+           "and fin-plate ends are verified by EN 1993 or by plates."},
     Phrase{CheckCode::NotDoneUsPanel, "not_done_us_panel", "American rules, column web panel",
            "Not every beam in the plane of the column is known to these rules: the panel's shear is not summed."},
     Phrase{CheckCode::NotDoneUsAxial, "not_done_us_axial", "American rules, shear of bolts that pull",
@@ -601,9 +615,7 @@ std::vector<std::string> assumptionsOf(const ResolvedJoint& joint, const JointRe
         joint.reference == ActionReference::ColumnFace
             ? "Beam forces are taken as given at the face of the column."
             : "Beam forces are given at the node and carried to the face of the column: M less V times half the column depth.");
-    const auto isSlipResistant = [](const ResolvedSide& side) {
-        return side.kind == ConnectionKind::EndPlate && side.spec.bolts.slip.has_value();
-    };
+    const auto isSlipResistant = [](const ResolvedSide& side) { return slipLimitOf(side).has_value(); };
     if (std::any_of(joint.sides.begin(), joint.sides.end(), isSlipResistant))
         list.push_back("Where bolts must not slip they are preloaded to 0.7 f_ub A_s in each shank and their faces kept in the "
                        "friction class named; the axial force alone takes from their clamping (3.9.2(2)). Strength is that of "

@@ -22,7 +22,7 @@ Job fitted() {
     through(j).endAbove = 150;
     fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top) = StiffenerSpec{15, 100.0, 6, "S275", false};
     fitting<BackingSpec>(j, ends::right, FlangeSide::Bottom) = BackingSpec{12, "S275"};
-    fitting<RibSpec>(j, ends::right, FlangeSide::Top) = RibSpec{10, 140, 5, "S275"};
+    fitting<RibSpec>(j, ends::right, FlangeSide::Top) = RibSpec{10, 140, std::nullopt, 5, "S275"};
     endPlate(j, ends::right).topWeld.throat = 9;
     endPlate(j, ends::right).bottomWeld.throat = 6;
     return job;

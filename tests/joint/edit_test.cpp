@@ -1,4 +1,5 @@
 #include "joint/edit.h"
+#include "joint/first_layout.h"
 #include "joint/parameters.h"
 #include "joint/validate.h"
 #include "support/joints.h"
@@ -47,13 +48,42 @@ TEST_CASE("every fitting can be added and taken away again without a trace", "[j
         if (isOfHaunch(kind)) addFitting(job.joints[0], resolved(job), {FittingKind::HaunchBelow, ends::right, 0});
         FittingRef ref{static_cast<FittingKind>(k), ends::right, 200};
         if (ref.kind == FittingKind::Beam) ref.side = ends::left;
-        if (ref.kind == FittingKind::Row) continue;
+        if (ref.kind == FittingKind::Row || ref.kind == FittingKind::WebPlate) continue;
         Joint j = job.joints[0];
         REQUIRE_FALSE(hasFitting(j, ref));
         addFitting(j, resolved(job), ref);
         CHECK(hasFitting(j, ref));
         CHECK(verify(sample::jobOf(j), j).has_value());
         removeFitting(j, ref);
+        CHECK(j == job.joints[0]);
+    }
+}
+
+TEST_CASE("a welded end takes ribs, a haunch or a bolted web, and none of them twice", "[joint]") {
+    Job job = sample::extendedJob();
+    const Section& beam = *findSection(member(job.joints[0], ends::right).section);
+    findConnection(job.joints[0], ends::right)->how = weldedLayout(beam, "S355");
+    const FittingRef row{FittingKind::Row, ends::right}, web{FittingKind::WebPlate, ends::right};
+    CHECK_FALSE(canTake(resolved(job), row));
+    for (const FittingKind kind :
+         {FittingKind::RibTop, FittingKind::RibBottom, FittingKind::HaunchBelow, FittingKind::WebPlate}) {
+        const FittingRef ref{kind, ends::right};
+        Joint j = job.joints[0];
+        REQUIRE(canTake(resolved(job), ref));
+        addFitting(j, resolved(job), ref);
+        CHECK(hasFitting(j, ref));
+        CHECK(verify(sample::jobOf(j), j).has_value());
+        const auto with = resolve(sample::jobOf(j), j);
+        REQUIRE(with);
+        if (kind == FittingKind::HaunchBelow) CHECK_FALSE(canTake(*with, web));
+        if (kind != FittingKind::HaunchBelow) CHECK_FALSE(canTake(*with, {FittingKind::HaunchBelow, ends::right}));
+        if (kind == FittingKind::WebPlate) {
+            CHECK(parametersOf(j, {PartKind::FinPlate, ends::right}).size() > 10);
+            CHECK(parametersOf(j, {PartKind::WeldWeb, ends::right}).empty()); // there is no such weld any more
+            CHECK(removePart(j, {PartKind::FinPlate, ends::right}));
+        } else {
+            removeFitting(j, ref);
+        }
         CHECK(j == job.joints[0]);
     }
 }

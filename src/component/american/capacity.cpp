@@ -40,7 +40,8 @@ private:
     void say(CheckCode code, const char* clause) { listNotDone(out_.checks, code, Check{}.side, clause); }
     /// Welded to the column with a reduced section.
     static bool isReduced(const ResolvedSide& s) {
-        return s.kind == ConnectionKind::DirectWeld && s.spec.cut && s.spec.slope == 0;
+        return s.kind == ConnectionKind::DirectWeld && s.spec.cut && s.spec.slope == 0 && !s.spec.ribTop && !s.spec.ribBottom &&
+               (!s.isWebBolted || s.boltClass.F_nt > 0);
     }
     bool canBe(const ResolvedSide& s) const {
         if (isReduced(s)) return true;

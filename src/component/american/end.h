@@ -115,6 +115,14 @@ template <class Num>
 [[nodiscard]] UsExtendedPart<Num> usExtendedPart(Workings<Num>& w, const UsEnd& end, const Num& hole, const char* yieldClause,
                                                  const char* ruptureClause);
 
+/// Bolts against slip (360-16 J3.8): their available strength and what clamps them, N.
+template <class Num> struct UsSlip { Num strength, clamping; };
+template <class Num>
+[[nodiscard]] UsSlip<Num> usSlip(Workings<Num>& w, const UsEnd& end, FrictionClass surface, bool isOversize, int bolts);
+
+/// The plate that the web of a beam with welded flanges is bolted to (360-16 J3, J4, J2), under the shear at the face.
+template <class Num> void verifyUsWebPlate(Workings<Num>& w, const UsEnd& end, CheckList& list, std::vector<UsLink>& links);
+
 /// Of given sets. An end plate with prying of thin plates, its bolts and welds; `Y_c` of the column flange
 /// behind it, `axial` force of the beam, tension positive.
 template <class Num> void verifyUsPlate(Workings<Num>& w, const UsEnd& end, double Y_c, double axial, CheckList& list);

@@ -79,9 +79,23 @@ template <class Num> void verifyUsReduced(Workings<Num>& w, const UsEnd& e, Chec
         addUsRule(list, CheckCode::UsFlangeWeld, f->weld.kind == WeldKind::Butt ? 0 : 2, 1, false, Quantity::None,
                   "AISC 358-16 5.5(1)")
             .add(f->part);
-    addUsRule(list, CheckCode::UsWebWeld, e.model->webs.front().weld.kind == WeldKind::Butt ? 0 : 2, 1, false, Quantity::None,
-              "AISC 358-16 5.6(2)")
-        .add({PartKind::WeldWeb, s.id});
+    if (!s.isWebBolted) {
+        addUsRule(list, CheckCode::UsWebWeld, e.model->webs.front().weld.kind == WeldKind::Butt ? 0 : 2, 1, false, Quantity::None,
+                  "AISC 358-16 5.6(2)")
+            .add({PartKind::WeldWeb, s.id});
+        return;
+    }
+    // A bolted web: in intermediate frames only, slip-critical, its plate held by fillets of three quarters of its thickness.
+    const FinPlate& f = s.spec.fin;
+    const char* clause = "AISC 358-16 5.6(2)(b)";
+    addUsRule(list, CheckCode::UsReducedWeb, e.spec->ductility == Ductility::High ? 2 : 0, 1, false, Quantity::None, clause)
+        .add(e.part(PartKind::FinPlate));
+    addUsRule(list, CheckCode::UsWebPlateSlip, f.slip ? 0 : 2, 1, false, Quantity::None, clause)
+        .add({PartKind::BoltRow, s.id, 0});
+    constexpr double legOfThroat = 1.41421356237309504880;
+    addUsRule(list, CheckCode::UsWebPlateFillet, f.throat * legOfThroat, 0.75 * f.thickness, true, Quantity::Length, clause)
+        .add(e.part(PartKind::FinPlate));
+    verifyUsWebPlate(w, e, list, links);
 }
 
 template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, CheckList& list, std::vector<UsLink>& links) {

@@ -21,7 +21,9 @@ bool isActing(const ResolvedSide& s, bool isReversed, const FaceForces& f) {
 /// Square to a column's flange, by welds or by bolts of a class that has strengths.
 bool isSquare(const ResolvedJoint& joint, const ResolvedSide& s) {
     if (!joint.hasColumn || !s.isInPlane() || s.spec.slope != 0 || s.isHaunched()) return false;
-    return s.kind == ConnectionKind::DirectWeld || (s.kind == ConnectionKind::EndPlate && s.boltClass.F_nt > 0);
+    if (s.kind == ConnectionKind::DirectWeld)
+        return !s.spec.ribTop && !s.spec.ribBottom && (!s.isWebBolted || s.boltClass.F_nt > 0);
+    return (s.kind == ConnectionKind::EndPlate && s.boltClass.F_nt > 0);
 }
 
 } // namespace

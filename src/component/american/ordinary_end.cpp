@@ -1,5 +1,7 @@
 #include "catalogue/friction.h"
 #include "component/american/end.h"
+#include "component/haunch.h"
+#include "component/reduced_section.h"
 #include "joint/bolt_strength.h"
 #include "joint/geometry.h"
 #include <algorithm>
@@ -188,25 +190,16 @@ private:
 template <class Num> void slip(Workings<Num>& w, const UsEnd& e, double axial, CheckList& list) {
     const ResolvedSide& s = *e.side;
     if (!mustNotSlip(s)) return;
-    const char* clause = "AISC 360-16 J3.8, J3.9";
     w.heading(2, "Slip of the bolts", "us slip");
     int count = 0;
     for (const BoltRowSpec& row : s.spec.rows) count += row.bolts;
     const bool isOversize = s.spec.bolts.holes == HoleKind::Oversize;
-    const Num F_u = w.given("F_ub", "tensile strength of the bolt", Quantity::Stress, s.boltClass.f_ub);
-    const Num A_s = w.given("A_s", "its stress area", Quantity::Area, s.bolt.A_s);
-    const Num T_b = w.let("T_b", "pretension of one bolt, before the table rounds it", Quantity::Force, "AISC 360-16 table J3.1",
-                          0.7 * F_u * A_s);
-    const Num mu =
-        w.given("mu", "slip factor of the friction class", Quantity::Ratio,
-                slipFactor(EnumNames<FrictionClass>::names[static_cast<int>(s.spec.bolts.surface)]), "EN 1090-2:2018 table 17");
-    const Num n_b = w.given("n_b", "bolts of the plate", Quantity::None, count);
-    const Num D_u = w.given("D_u", "mean over specified pretension", Quantity::Ratio, 1.13, clause);
-    Num R = factorOf(w, e.format, isOversize ? factors::slipOversize : factors::slip) * mu * D_u * T_b * n_b;
+    const auto [strength, clamping] = usSlip(w, e, s.spec.bolts.surface, isOversize, count);
+    Num R = strength;
     if (axial > 0) {
         const Num T = w.given("T", "axial tension, which nothing balances", Quantity::Force, axial);
         const Num k_sc = w.let("k_sc", "clamping left", Quantity::Ratio, "AISC 360-16 (J3-5a), (J3-5b)",
-                               larger(Num(0), 1 - (e.format == UsFormat::Asd ? 1.5 : 1.0) * T / (D_u * T_b * n_b)));
+                               larger(Num(0), 1 - (e.format == UsFormat::Asd ? 1.5 : 1.0) * T / clamping));
         R = R * k_sc;
     }
     R = w.result(available<Num>(e.format, "phi_R_n_s"), "all bolts against slip", Quantity::Force, "AISC 360-16 (J3-4)", R);
@@ -249,6 +242,54 @@ template <class Num> void webWeld(Workings<Num>& w, const UsEnd& e, double lengt
         .add({PartKind::WeldWeb, e.side->id});
 }
 
+/// A section of the beam in bending with axial force. `isAtFace`: where a bolted web takes no part.
+template <class Num>
+void beamBending(Workings<Num>& w, const UsEnd& e, const Section& b, CheckCode code, double M, double N, bool isAtFace,
+                 CheckList& list) {
+    const ResolvedSide& s = *e.side;
+    const Num F_y = w.given("F_yb", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y);
+    const Num Z = w.given("Z_x", "plastic modulus of the beam", Quantity::Modulus, b.W_pl_y);
+    const Num phi = factorOf(w, e.format, factors::flexure);
+    Num M_n = w.let("M_p", "plastic moment", Quantity::Moment, "AISC 360-16 (F2-1)", F_y * Z);
+    // Flange local buckling of rolled and welded I sections; slender flanges and webs beyond their plastic limit by their reduced
+    // moments.
+    const double lambda = b.b / (2 * b.t_f), e_y = std::sqrt(usModulus / s.beam.steel.f_y);
+    const double k_c = std::clamp(4 / std::sqrt(clearWebDepth(b) / b.t_w), 0.35, 0.76);
+    const double plastic = 0.38 * e_y, elastic = b.isWelded ? 0.95 * std::sqrt(k_c * usModulus / (0.7 * s.beam.steel.f_y)) : e_y;
+    if (lambda > plastic) {
+        const Num S = w.given("S_x", "elastic modulus of the beam", Quantity::Modulus, b.W_el_y);
+        const Num l =
+            w.given("lambda_f", "outstand of the flange over its thickness", Quantity::Ratio, lambda, "AISC 360-16 table B4.1b");
+        if (lambda <= elastic) {
+            const Num l_p = w.given("lambda_pf", "compact to here", Quantity::Ratio, plastic),
+                      l_r = w.given("lambda_rf", "noncompact to here", Quantity::Ratio, elastic);
+            M_n = w.let("M_n", "flange local buckling", Quantity::Moment, "AISC 360-16 (F3-1)",
+                        M_n - (M_n - 0.7 * F_y * S) * (l - l_p) / (l_r - l_p));
+        } else {
+            const Num E = w.given("E", "AISC 360-16", Quantity::Stress, usModulus);
+            M_n = w.let("M_n", "slender flange", Quantity::Moment, "AISC 360-16 (F3-2)", 0.9 * Num(k_c) * E * S / square(l));
+        }
+    }
+    if (isAtFace && s.isWebBolted)
+        M_n = w.let("M_n_f", "no more than the flanges by themselves: the web is bolted", Quantity::Moment, "AISC 360-16 (D2-1)",
+                    smaller(M_n, F_y * w.given("b_bf", "beam flange width", Quantity::Length, b.b) *
+                                     w.given("t_bf", "beam flange", Quantity::Length, b.t_f) *
+                                     w.given("d_m", "between the centres of the beam's flanges", Quantity::Length, b.h - b.t_f)));
+    const Num M_c =
+        w.result(available<Num>(e.format, "phi_M_n"), "beam in bending", Quantity::Moment, "AISC 360-16 F2, F3", phi * M_n);
+    const Num P_c = w.let(available<Num>(e.format, "phi_P_y"), "its yield load", Quantity::Force, "AISC 360-16 (D2-1)",
+                          factorOf(w, e.format, factors::yielding) * F_y * w.given("A_g", "beam area", Quantity::Area, b.A));
+    const double share = std::abs(N) / valueOf(P_c);
+    Num rest = M_c;
+    if (share > 0) {
+        const Num P = w.given("P_r", "axial force of the beam", Quantity::Force, std::abs(N));
+        const Num left = share < 0.2 ? 1 - P / (2 * P_c) : 9 * (1 - P / P_c) / 8;
+        rest = w.result("M_left", "what the axial force leaves", Quantity::Moment, "AISC 360-16 (H1-1a), (H1-1b)",
+                        larger(Num(0), left) * M_c);
+    }
+    list.add(code, M, valueOf(rest), Quantity::Moment, "AISC 360-16 F2, F3, H1.1").add(e.part(PartKind::BeamTopFlange));
+}
+
 } // namespace
 
 template <class Num> void verifyUsPlate(Workings<Num>& w, const UsEnd& e, double Y_c, double axial, CheckList& list) {
@@ -274,50 +315,21 @@ template <class Num> void verifyUsPlate(Workings<Num>& w, const UsEnd& e, double
 
 template <class Num> void verifyUsWeldedFlanges(Workings<Num>& w, const UsEnd& e, CheckList& list) {
     flangeWelds(w, e, list);
-    webWeld(w, e, e.model->webs.front().d, "web between its roots", list);
+    std::vector<UsLink> links;
+    if (e.side->isWebBolted)
+        verifyUsWebPlate(w, e, list, links);
+    else
+        webWeld(w, e, e.model->webs.front().d, "web between its roots", list);
 }
 
 template <class Num> void verifyUsOrdinaryBeam(Workings<Num>& w, const UsEnd& e, const FaceForces& face, CheckList& list) {
-    const ResolvedSide& s = *e.side;
-    const Section& b = s.beam.section;
     w.heading(2, "Beam in bending", "us beam");
-    const Num F_y = w.given("F_yb", "beam's yield strength", Quantity::Stress, s.beam.steel.f_y);
-    const Num Z = w.given("Z_x", "plastic modulus of the beam", Quantity::Modulus, b.W_pl_y);
-    const Num phi = factorOf(w, e.format, factors::flexure);
-    Num M_n = w.let("M_p", "plastic moment", Quantity::Moment, "AISC 360-16 (F2-1)", F_y * Z);
-    // Flange local buckling of rolled and welded I sections; slender flanges and webs beyond their plastic limit by their reduced
-    // moments.
-    const double lambda = b.b / (2 * b.t_f), e_y = std::sqrt(usModulus / s.beam.steel.f_y);
-    const double k_c = std::clamp(4 / std::sqrt(clearWebDepth(b) / b.t_w), 0.35, 0.76);
-    const double plastic = 0.38 * e_y, elastic = b.isWelded ? 0.95 * std::sqrt(k_c * usModulus / (0.7 * s.beam.steel.f_y)) : e_y;
-    if (lambda > plastic) {
-        const Num S = w.given("S_x", "elastic modulus of the beam", Quantity::Modulus, b.W_el_y);
-        const Num l =
-            w.given("lambda_f", "outstand of the flange over its thickness", Quantity::Ratio, lambda, "AISC 360-16 table B4.1b");
-        if (lambda <= elastic) {
-            const Num l_p = w.given("lambda_pf", "compact to here", Quantity::Ratio, plastic),
-                      l_r = w.given("lambda_rf", "noncompact to here", Quantity::Ratio, elastic);
-            M_n = w.let("M_n", "flange local buckling", Quantity::Moment, "AISC 360-16 (F3-1)",
-                        M_n - (M_n - 0.7 * F_y * S) * (l - l_p) / (l_r - l_p));
-        } else {
-            const Num E = w.given("E", "AISC 360-16", Quantity::Stress, usModulus);
-            M_n = w.let("M_n", "slender flange", Quantity::Moment, "AISC 360-16 (F3-2)", 0.9 * Num(k_c) * E * S / square(l));
-        }
+    beamBending(w, e, e.side->beam.section, CheckCode::UsBeamBending, std::abs(face.M), face.N, true, list);
+    if (const auto& cut = e.side->spec.cut) {
+        w.heading(2, "Beam in its reduced section", "us beam at cut");
+        const MemberForces f = forcesAlong(*e.side, face, cut->from + cut->length / 2);
+        beamBending(w, e, reducedSection(*e.side), CheckCode::UsBeamAtCut, std::abs(f.M), f.N, false, list);
     }
-    const Num M_c =
-        w.result(available<Num>(e.format, "phi_M_n"), "beam in bending", Quantity::Moment, "AISC 360-16 F2, F3", phi * M_n);
-    const Num P_c = w.let(available<Num>(e.format, "phi_P_y"), "its yield load", Quantity::Force, "AISC 360-16 (D2-1)",
-                          factorOf(w, e.format, factors::yielding) * F_y * w.given("A_g", "beam area", Quantity::Area, b.A));
-    const double M = std::abs(face.M), share = std::abs(face.N) / valueOf(P_c);
-    Num rest = M_c;
-    if (share > 0) {
-        const Num P = w.given("P_r", "axial force of the beam", Quantity::Force, std::abs(face.N));
-        const Num left = share < 0.2 ? 1 - P / (2 * P_c) : 9 * (1 - P / P_c) / 8;
-        rest = w.result("M_left", "what the axial force leaves", Quantity::Moment, "AISC 360-16 (H1-1a), (H1-1b)",
-                        larger(Num(0), left) * M_c);
-    }
-    list.add(CheckCode::UsBeamBending, M, valueOf(rest), Quantity::Moment, "AISC 360-16 F2, F3, H1.1")
-        .add(e.part(PartKind::BeamTopFlange));
     std::vector<UsLink> links;
     verifyUsBeamShear(w, e, list, links);
 }
