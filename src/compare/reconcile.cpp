@@ -13,6 +13,7 @@ constexpr double worthAWord = 0.15;
 PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotation& p, const ConnectionResult* byWashers) {
     if (p.M_j_Rd > c.M_j_Rd) {
         if (byWashers && byWashers->M_j_Rd - c.M_j_Rd > 0.4 * (p.M_j_Rd - c.M_j_Rd)) return PartingReason::WasherSpread;
+        if (c.limit == Limit::FlangeWidth) return PartingReason::WebTakesPart;
         if (c.limit == Limit::PanelShear || c.limit == Limit::ColumnWebCompression) return PartingReason::PanelFrame;
         for (const PartMark& mark : p.parts)
             if (mark.what == PartEvent::BoltResistance && mark.M < c.M_j_Rd + 0.5 * (p.M_j_Rd - c.M_j_Rd))
@@ -109,6 +110,7 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
     const PlateCurvePoint inside = p.at(r.M);
     const double scale = c.M_j_Rd > 0 ? r.M / c.M_j_Rd : 0;
     double most = 0, tension = 0;
+    const bool isWelded = !c.rows.empty() && c.rows.front().place < 0;
     for (const RowResult& row : c.rows) most = std::max(most, scale * row.F_tr_Rd);
     for (const RowResult& row : c.rows) {
         tension += scale * row.F_tr_Rd;
@@ -117,7 +119,8 @@ Reconciliation reconcile(const ConnectionResult& c, const PlateMomentRotation& p
         if (std::max(net, scale * row.F_tr_Rd) < 0.05 * most) continue;
         add(Counterpart::RowForce, row.place, scale * row.F_tr_Rd, net, Quantity::Force, PartingReason::PlasticSharing);
     }
-    add(Counterpart::Compression, -1, tension, inside.compression, Quantity::Force, PartingReason::SpreadCompression);
+    add(Counterpart::Compression, -1, tension, inside.compression, Quantity::Force,
+        isWelded && inside.compression < tension ? PartingReason::WebTakesPart : PartingReason::SpreadCompression);
     // The other beam is without load: the panel's shear is the sum of the rows (beta = 1).
     if (!c.hasPanel) return r;
     add(Counterpart::PanelShear, -1, tension, inside.panelShear, Quantity::Force,

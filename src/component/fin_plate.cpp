@@ -27,12 +27,7 @@ public:
     }
 
     void runBesideFlanges() {
-        forces();
-        bolts();
-        plate();
-        beamWeb();
-        weld();
-        support();
+        strengths();
         if (z_ > f_.thickness / 0.15) listNotDone(checks_, CheckCode::NotDoneFinBuckling, side_.id, practice);
     }
 
@@ -47,12 +42,7 @@ public:
         out_.classification.stiffness = StiffnessClass::Pinned;
         out_.classification.strength = StrengthClass::Pinned;
         first_ = checks_.size();
-        forces();
-        bolts();
-        plate();
-        beamWeb();
-        weld();
-        support();
+        strengths();
         proportions();
         for (std::size_t i = first_; i < checks_.size(); ++i)
             if (checks_[i].group == CheckGroup::Strength) out_.utilisation = std::max(out_.utilisation, checks_[i].utilisation);
@@ -70,6 +60,15 @@ private:
 
     void use(CheckCode code, const Num& demand, const Num& resistance, const char* clause, PartRef part) {
         list_.add(code, valueOf(demand), valueOf(resistance), Quantity::Force, clause).add(part);
+    }
+
+    void strengths() {
+        forces();
+        bolts();
+        plate();
+        beamWeb();
+        weld();
+        support();
     }
 
     void forces() {

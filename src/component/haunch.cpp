@@ -36,7 +36,7 @@ private:
 
     /// What the slopes of the flanges leave to the webs, or ask of them.
     void webAtPlate() {
-        w_.heading(2, "Webs at the plate", "haunch webs");
+        w_.heading(2, "Webs at the face", "haunch webs");
         const Num V = w_.given("V_j_Ed", "shear along the plate", Quantity::Force, face_.V);
         const Num C = w_.given("C_Ed", "compression at the flange", Quantity::Force, c_.C_Ed);
         const Num T = w_.given("T_Ed", "tension at the other flange", Quantity::Force, c_.T_Ed);
@@ -47,13 +47,13 @@ private:
         const Num V_0 = w_.given("V_w_0", "webs at yield in shear", Quantity::Force, section_.shear);
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         const Num V_Rd =
-            w_.result("V_w_Rd", "webs at the plate in shear", Quantity::Force, "EN 1993-1-1:2005 6.2.6", V_0 / gamma_M0);
+            w_.result("V_w_Rd", "webs at the face in shear", Quantity::Force, "EN 1993-1-1:2005 6.2.6", V_0 / gamma_M0);
         add(CheckCode::HaunchEndShear, magnitude(V_web), V_Rd, Quantity::Force, "EN 1993-1-1:2005 6.2.6")
             .add(m_.webs.back().part);
     }
 
     void memberAtEnd() {
-        w_.heading(2, "Haunched section at the plate", "haunched section");
+        w_.heading(2, "Haunched section at the face", "haunched section");
         const HaunchedSection& h = section_;
         const double V_web = std::abs(webShear(m_, face_.V, c_.T_Ed, c_.C_Ed));
         const Num M_c_Rd = haunchedMomentResistance(w_, m_, h, s_, std::max(std::abs(face_.V), V_web));

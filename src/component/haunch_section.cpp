@@ -147,7 +147,7 @@ Num haunchedMomentResistance(Workings<Num>& w, const SideModel& m, const Haunche
     const double V_pl = h.shear / s.gamma_M0;
     const Section& b = m.beam.section;
     w.note(
-        "Section at the plate: outer flanges and webs, the flange between neglected; forces normal to the plate. What the haunch "
+        "Section at the face: outer flanges and webs, the flange between neglected; forces normal to the face. What the haunch "
         "adds is the difference to the beam's own plates; the beam's value is the table's.",
         clause);
     const Num f_y = w.given("f_y_b", "beam's yield strength", Quantity::Stress, m.beam.steel.f_y);

@@ -62,7 +62,7 @@ public:
 private:
     /// Width and height of a side's view, mm.
     Point2 sizeOf(const ResolvedSide& s) const {
-        const double tall = s.isHaunched() ? plateTop(s) - plateBottom(s) : s.depth + s.spec.plate.above + s.spec.plate.below;
+        const double tall = plateTop(s) - plateBottom(s);
         if (s.isInPlane()) return {std::max(s.spec.plate.width, c_.joint.hasColumn ? c_.joint.column.section.b : 0.0), tall};
         return {c_.joint.column.section.b / 2 + sideViewReach(c_.joint, s), 1.24 * tall};
     }

@@ -174,12 +174,23 @@ private:
                  "flanges " + weld(s.spec.topWeld) + (s.isWebBolted ? ", web bolted" : ", web " + weld(s.spec.webWeld)),
                  textSize::label, Tone::FaintInk, Align::Centre)
             .target = PartRef{PartKind::WeldTop, s.id};
-        if (!s.isWebBolted) return;
-        d_.label({f.x, f.page(0, bottom).y + 50},
-                 std::to_string(fin.rows * fin.lines) + " " + fin.size + " " + fin.grade + ", plate " +
+        double y = f.page(0, bottom).y + 36;
+        const auto line = [&](const std::string& text, PartKind part) {
+            d_.label({f.x, y += 14}, text, textSize::label, Tone::FaintInk, Align::Centre).target = PartRef{part, s.id};
+        };
+        if (s.isWebBolted)
+            line(std::to_string(fin.rows * fin.lines) + " " + fin.size + " " + fin.grade + ", plate " +
                      shown(fin.thickness, Quantity::Length, o_.units) + " " + fin.steel,
-                 textSize::label, Tone::FaintInk, Align::Centre)
-            .target = PartRef{PartKind::FinPlate, s.id};
+                 PartKind::FinPlate);
+        const auto rib = [&](const std::optional<RibSpec>& r, const char* where, PartKind part) {
+            if (r && r->height)
+                line(std::string("rib ") + where + " " + shownNumber(r->thickness, Quantity::Length, o_.units) + " × " +
+                         shownNumber(*r->height, Quantity::Length, o_.units) + " × " +
+                         shown(r->length, Quantity::Length, o_.units) + " " + r->steel,
+                     part);
+        };
+        rib(s.spec.ribTop, "above", PartKind::RibTop);
+        rib(s.spec.ribBottom, "below", PartKind::RibBottom);
     }
 
     void faceBolts(const ResolvedSide& s, const Frame& f) {

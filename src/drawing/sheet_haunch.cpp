@@ -216,8 +216,9 @@ private:
             }
         }
         const Point2 under = f.page(0, -low);
-        d_.label({under.x, under.y + 16}, "A–A, " + length(std::round(away)) + " from the plate", textSize::label, Tone::FaintInk,
-                 Align::Centre);
+        d_.label({under.x, under.y + 16},
+                 "A–A, " + length(std::round(away)) + (s.kind == ConnectionKind::EndPlate ? " from the plate" : " from the face"),
+                 textSize::label, Tone::FaintInk, Align::Centre);
         // Where it is cut.
         const double tan = s.sinSlope / s.cosSlope, dir = s.dir();
         for (const bool isUpper : {true, false}) {

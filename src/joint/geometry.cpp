@@ -56,8 +56,8 @@ double ribHeight(const ResolvedSide& s, bool isTop) {
     return isTop ? s.spec.plate.above : s.spec.plate.below;
 }
 
-double plateTop(const ResolvedSide& s) { return levelOf(s, s.top() - s.spec.plate.above); }
-double plateBottom(const ResolvedSide& s) { return levelOf(s, s.bottom() + s.spec.plate.below); }
+double plateTop(const ResolvedSide& s) { return levelOf(s, s.top() - ribHeight(s, true)); }
+double plateBottom(const ResolvedSide& s) { return levelOf(s, s.bottom() + ribHeight(s, false)); }
 double flangeLevel(const ResolvedSide& s, bool isTop) {
     return levelOf(s, isTop ? s.top() + s.topFlange() / 2 : s.bottom() - s.bottomFlange() / 2);
 }

@@ -42,6 +42,7 @@ struct EndFace {
 /// Levels of the end plate's upper and lower end, and of the middle of the outermost flange at the top or bottom of the end.
 /// Height of a rib along the face: its own at a welded end, else what the end plate gives it.
 [[nodiscard]] double ribHeight(const ResolvedSide& side, bool isTop);
+/// Levels of the ends of what an end covers of its support: its plate, or its flanges with the ribs outside them.
 [[nodiscard]] double plateTop(const ResolvedSide& side);
 [[nodiscard]] double plateBottom(const ResolvedSide& side);
 [[nodiscard]] double flangeLevel(const ResolvedSide& side, bool isTop);

@@ -22,10 +22,8 @@ ConnectionForces::ConnectionForces(const JointModel& model, const ResolvedSide& 
         if (c.part == PartRef{PartKind::EndPlate, side.id}) contact_ = &c;
     const double tension = flangeLevel(side, !isReversed);
     compression_ = flangeLevel(side, isReversed);
-    for (const JointModel::Weld& w : model.welds) {
-        const PartKind kind = isReversed ? PartKind::WeldTop : PartKind::WeldBottom;
-        if (side.kind == ConnectionKind::DirectWeld && w.part == PartRef{kind, side.id}) flange_.push_back(&w);
-    }
+    for (const JointModel::Weld& w : model.welds)
+        if (side.kind == ConnectionKind::DirectWeld && isOfCompression(w)) flange_.push_back(&w);
     // A cut across the column web half way up the panel: shells below it, nodes on it.
     const double middle = 0.5 * (tension + compression_);
     double level = 1e9;
@@ -49,10 +47,27 @@ ConnectionForces::ConnectionForces(const JointModel& model, const ResolvedSide& 
     }
 }
 
+// The outer flange there, the haunch's where one stands, and a rib's edge on the column.
+bool ConnectionForces::isOfCompression(const JointModel::Weld& w) const {
+    const bool isBelow = !isReversed_;
+    const PartRef flange = side_.haunch(isBelow) ? PartRef{PartKind::WeldHaunchFlange, side_.id, isBelow ? 0 : 1}
+                                                 : PartRef{isBelow ? PartKind::WeldBottom : PartKind::WeldTop, side_.id};
+    const PartRef rib{isBelow ? PartKind::RibBottom : PartKind::RibTop, side_.id};
+    if (w.part == flange) return true;
+    if (!(w.part == rib)) return false;
+    double low = 1e9, high = -1e9;
+    for (int k = w.firstLink; k < w.firstLink + w.linkCount; ++k) {
+        const double x = model_.model.links[k].a.position.x;
+        low = std::min(low, x);
+        high = std::max(high, x);
+    }
+    return high - low < 1; // the other edge runs along the beam
+}
+
 void ConnectionForces::read(const fe::Analysis& a, PlateCurvePoint& p) const {
     p.rowBolts.assign(side_.spec.rows.size(), 0);
     for (const JointModel::Bolt& b : model_.bolts)
-        if (b.row.side == side_.id) p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
+        if (b.row.side == side_.id && side_.kind == ConnectionKind::EndPlate) p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
     p.rowNet = p.rowBolts;
     // Rows in the spread of the compression flange are part of the compression. Contact beyond it pries on the bolts: between
     // two rows, or a row and the compression flange, on both by the lever between them; outside them on the nearest.

@@ -21,6 +21,7 @@ public:
 
 private:
     [[nodiscard]] bool isInCompression(std::size_t row) const;
+    [[nodiscard]] bool isOfCompression(const JointModel::Weld& weld) const;
 
     const JointModel& model_;
     const ResolvedSide& side_;

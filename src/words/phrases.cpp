@@ -60,7 +60,7 @@ constexpr std::array phrases{
            "A deeper haunch, or one with a heavier flange."},
     Phrase{CheckCode::WeldInnerFlange, "weld_inner_flange", "Weld of the flange between", "Larger throat, or a butt weld."},
     Phrase{CheckCode::WeldHaunchWeb, "weld_haunch_web", "Weld of the haunch web", "Larger throat."},
-    Phrase{CheckCode::HaunchEndShear, "haunch_end_shear", "Webs at the plate in shear",
+    Phrase{CheckCode::HaunchEndShear, "haunch_end_shear", "Webs at the face in shear",
            "A thicker haunch web; a flatter haunch flange brings less."},
     Phrase{CheckCode::HaunchWebShear, "haunch_web_shear", "Haunch web in shear",
            "A longer haunch, a thicker web, or a stiffener at half its length."},
@@ -74,7 +74,7 @@ constexpr std::array phrases{
            "A heavier flange: a butt weld is as strong as it."},
     Phrase{CheckCode::MemberAtToe, "member_at_toe", "Beam at the haunch toe", "A longer haunch, or a heavier beam."},
     Phrase{CheckCode::MemberAtCut, "member_at_cut", "Beam in its reduced section", "A shallower cut, or a heavier beam."},
-    Phrase{CheckCode::MemberAtEnd, "member_at_end", "Haunched section at the plate", "A deeper haunch, or a heavier flange."},
+    Phrase{CheckCode::MemberAtEnd, "member_at_end", "Haunched section at the face", "A deeper haunch, or a heavier flange."},
     Phrase{CheckCode::PlatesReserve, "plates_reserve", "Plates: reserve of the set",
            "Look in the Plates view at what ends it: strain in a plate, elongation of a bolt, or no equilibrium."},
     Phrase{CheckCode::PlatesOverStrength, "plates_over_strength", "Plates: over-strength of the beam",
@@ -667,7 +667,8 @@ std::string derivedSentence(const ResolvedJoint& joint, const JointResult& resul
         const ResolvedSide* s = joint.side(c.side);
         if (c.set != set || set < 0 || !s || c.isForShear || (!s->isHaunched() && s->spec.slope == 0)) continue;
         const std::string which = joint.isTwoSided() && joint.hasColumn ? std::string(", ") + name(c.side) : "";
-        text += (text.empty() ? "At the plate in " + result.actions[static_cast<std::size_t>(set)].id + which
+        const char* where = s->kind == ConnectionKind::EndPlate ? "At the plate in " : "At the face in ";
+        text += (text.empty() ? where + result.actions[static_cast<std::size_t>(set)].id + which
                               : ".\nOn the " + std::string(name(c.side))) +
                 ": N_j " + shown(c.forces.N, Quantity::Force, units) + ", V_j " + shown(c.forces.V, Quantity::Force, units);
         const double turned = (c.isAxialCounted ? c.forces.N : 0) * c.z_a;

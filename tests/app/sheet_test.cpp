@@ -1,9 +1,13 @@
 #include "app/bench.h"
+#include "app/sheet/card.h"
+#include "joint/first_layout.h"
 #include <QApplication>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
 #include <QMouseEvent>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QUndoStack>
 
 using namespace zg;
@@ -61,6 +65,41 @@ TEST_CASE("every ghost of a fitting can be clicked in, and removed with Delete",
     const int steps = b.session.undoStack()->count();
     QTest::keyClick(b.window.sheet(), Qt::Key_Delete);
     CHECK(b.session.undoStack()->count() == steps);
+}
+
+TEST_CASE("a welded end takes a bolted web and ribs by their ghosts; the card of its bolts stays open and scrolls",
+          "[app][sheet]") {
+    Bench b("B2");
+    const EndId end = ends::right;
+    REQUIRE(b.session.edit(QStringLiteral("welded"), [&](Joint& j) {
+        const Section* beam = findSection(member(j, end).section);
+        findConnection(j, end)->how = weldedLayout(*beam, "S355");
+    }));
+    b.click(FittingRef{FittingKind::WebPlate, end, 0});
+    REQUIRE(findFinPlate(*b.session.current(), end));
+    b.click(FittingRef{FittingKind::RibTop, end, 0});
+    REQUIRE(findFitting<RibSpec>(*b.session.current(), Anchor{end, FlangeSide::Top}));
+    CHECK(b.session.state()->result);
+    b.window.sheet()->openCard({PartKind::BoltRow, end, 1}, {300, 200});
+    auto* card = b.window.sheet()->findChild<Card*>();
+    REQUIRE(card);
+    CHECK(card->height() <= b.window.sheet()->height());
+    const auto* scroll = card->findChild<QScrollArea*>();
+    REQUIRE(scroll);
+    CHECK(scroll->verticalScrollBar()->maximum() > 0); // its last fields are there, below
+    for (const Parameter& p : parametersOf(*b.session.current(), {PartKind::BoltRow, end, 1}))
+        if (p.key == "rows") CHECK(b.session.setParameter(p, 4.0, QStringLiteral("4 rows")));
+    QTest::qWait(1);
+    CHECK(findFinPlate(*b.session.current(), end)->rows == 4);
+    card = b.window.sheet()->findChild<Card*>();
+    REQUIRE(card);
+    CHECK(card->isVisibleTo(b.window.sheet()));
+    QTest::keyClick(card, Qt::Key_Escape);
+    b.session.selectPart(PartRef{PartKind::FinPlate, end});
+    QTest::keyClick(b.window.sheet(), Qt::Key_Delete);
+    CHECK_FALSE(findFinPlate(*b.session.current(), end));
+    for (int i = 0; i < 5; ++i) b.session.undoStack()->undo();
+    CHECK(findEndPlate(*b.session.current(), end));
 }
 
 TEST_CASE("a drag can be put back with Escape, and arrow keys move a row", "[app][sheet]") {

@@ -1,5 +1,7 @@
 #include "fe/analysis.h"
+#include "joint/edit.h"
 #include "joint/haunch_edit.h"
+#include "plates/joint_model.h"
 #include "plates/moment_rotation.h"
 #include "plates/strength.h"
 #include "plates/study.h"
@@ -67,6 +69,80 @@ TEST_CASE("a thin haunch web buckles earlier than a thick one, later with its st
     CHECK(thin < thick);
     CHECK(lowest(3, true, false) > thin * 0.999);
     CHECK(lowest(6, false, true) >= thick * 0.999);
+}
+
+TEST_CASE("stiffeners at the toe stand on the beam, and holding it there holds the beam", "[plates][haunch]") {
+    Job job = eavesJob(120e6);
+    findHaunch(job.joints[0], ends::right, true)->toeStiffener = WebStiffenerSpec{};
+    const auto r = analysed(job);
+    CHECK(r.strength.balance.left < 1e-6 * r.strength.balance.applied);
+    CHECK(r.strength.reached == 1);
+    findHaunch(job.joints[0], ends::right, true)->isToeHeld = true;
+    const auto joint = resolve(job, job.joints[0]);
+    REQUIRE(joint);
+    PlateModelSettings coarse;
+    coarse.sizeFactor = 1.6;
+    const auto model = buildJointModel(*joint, coarse);
+    REQUIRE(model);
+    std::vector<char> isOnBeam(model->model.nodes.size(), 0);
+    for (const fe::Shell& s : model->model.shells)
+        if (isOfBeam(model->parts[static_cast<std::size_t>(s.part)]))
+            for (const int n : s.nodes)
+                if (n >= 0) isOnBeam[static_cast<std::size_t>(n)] = 1;
+    int held = 0;
+    for (const fe::Constraint& c : model->model.constraints) {
+        if (c.id.find("toe held") == std::string::npos) continue;
+        ++held;
+        for (const auto& term : c.terms) CHECK(isOnBeam[static_cast<std::size_t>(term.node)]);
+    }
+    CHECK(held == 2);
+}
+
+TEST_CASE("welded ends with haunch, ribs or bolted web by plates: in equilibrium, and what strengthens stiffens",
+          "[plates][strengthened]") {
+    RecipeInput in;
+    in.column = {"HEB 240", "S355"};
+    in.beam = {"IPE 330", "S355"};
+    Job job = sample::laidOut(weldedRecipe, in, "W1");
+    Joint& j = job.joints[0];
+    j.actions = {sample::actions("U1", 20e3, 60e3, 110e6)};
+    j.plates.emplace().sizeFactor = 1.6;
+    const auto stiffness = [](const Job& of) {
+        const auto joint = resolve(of, of.joints[0]);
+        REQUIRE(joint);
+        MomentRotationSettings settings;
+        settings.model.sizeFactor = 1.6;
+        settings.largestRotation = 1e-4;
+        settings.points = 1;
+        const auto r = momentRotation(*joint, ends::right, false, settings);
+        if (!r) FAIL(joined(r.error()));
+        return r->S_j_ini;
+    };
+    const auto add = [&](Job& to, FittingKind kind) {
+        const auto now = resolve(to, to.joints[0]);
+        REQUIRE(now);
+        REQUIRE(canTake(*now, {kind, ends::right}));
+        addFitting(to.joints[0], *now, {kind, ends::right});
+    };
+    Job ribbed = job, haunched = job, bolted = job;
+    add(ribbed, FittingKind::RibTop);
+    add(ribbed, FittingKind::RibBottom);
+    add(haunched, FittingKind::HaunchBelow);
+    add(bolted, FittingKind::WebPlate);
+    for (const Job* each : {&job, &ribbed, &haunched, &bolted}) {
+        const auto r = analysed(*each);
+        CHECK(r.strength.balance.left < 1e-6 * r.strength.balance.applied);
+        CHECK(r.strength.reached == 1);
+    }
+    const double plain = stiffness(job);
+    CHECK(stiffness(ribbed) > 1.1 * plain);
+    CHECK(stiffness(haunched) > 1.1 * plain);
+    CHECK(stiffness(bolted) < plain);
+    // The bolts of the web carry the shear of the beam's web, all or nearly all of what acts.
+    const auto r = analysed(bolted);
+    double most = 0;
+    for (const BoltUse& b : r.strength.bolts) most = std::max(most, b.shear);
+    CHECK(most > 0.4 * 60e3 / static_cast<double>(r.strength.bolts.size()));
 }
 
 TEST_CASE("counted as the member's, a haunch leaves a stiffer joint, and the difference is that of the tapering beam",

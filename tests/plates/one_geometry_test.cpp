@@ -11,6 +11,7 @@
 #include <cmath>
 #include <map>
 #include <random>
+#include <set>
 
 using namespace zg;
 
@@ -128,6 +129,16 @@ void compare(const ResolvedJoint& joint, const PlateModelSettings& settings, Tal
                                     isOfHaunch(p->part.kind);
         CHECK((isRibOrBacking && !model->notes.empty()));
     }
+    // Stiffeners at a toe share their edges with the beam's web and flanges.
+    std::set<int> ofBeam, ofStiffener;
+    for (std::size_t e = 0; e < g.shells.size(); ++e) {
+        const PartRef& part = g.parts[static_cast<std::size_t>(g.partOf[e])].ref;
+        std::set<int>* into = isOfBeam(part) ? &ofBeam : part.kind == PartKind::HaunchToeStiffener ? &ofStiffener : nullptr;
+        for (const int node : g.shells[e])
+            if (into && node >= 0) into->insert(node);
+    }
+    const auto shared = std::count_if(ofStiffener.begin(), ofStiffener.end(), [&](int node) { return ofBeam.count(node) > 0; });
+    if (!ofStiffener.empty()) CHECK(shared > static_cast<std::ptrdiff_t>(ofStiffener.size()) / 6);
     CHECK(g.bolts.size() == assembly.bolts.size());
     for (const PlateGeometry::Bolt& b : g.bolts) {
         ++tally.bolts;
@@ -171,6 +182,17 @@ std::optional<ResolvedJoint> randomJoint(const Recipe& recipe, std::mt19937& ran
             const FittingRef ref{kind, end, 0};
             if (random() % 3 == 0 && canTake(*first, ref)) addFitting(joint, *first, ref);
         }
+    // What strengthens a welded end, or takes it apart; stiffeners of haunches.
+    for (const EndId end : framingEnds(joint)) {
+        const FittingKind kinds[] = {FittingKind::RibBottom, FittingKind::WebPlate, FittingKind::HaunchBelow};
+        const auto add = [&](FittingKind kind) {
+            const auto now = resolve(job, joint);
+            if (now && canTake(*now, {kind, end, 0})) addFitting(joint, *now, {kind, end, 0});
+        };
+        if (findJoining<DirectWeld>(joint, end)) add(kinds[random() % 3]);
+        if (random() % 2) add(FittingKind::ToeStiffener);
+        if (random() % 2) add(FittingKind::HaunchStiffener);
+    }
     const auto r = resolve(job, joint);
     return r ? std::optional<ResolvedJoint>(*r) : std::nullopt;
 }
@@ -200,9 +222,9 @@ TEST_CASE("what is drawn is what is meshed: position and size of every plate and
             compare(*joint, coarse, tally);
         }
     CHECK(tally.joints >= 200);
-    for (const PartKind kind :
-         {PartKind::ColumnWeb, PartKind::EndPlate, PartKind::BeamWeb, PartKind::StiffenerTop, PartKind::Doubler,
-          PartKind::Diagonal, PartKind::BackingTop, PartKind::RibTop, PartKind::FinPlate})
+    for (const PartKind kind : {PartKind::ColumnWeb, PartKind::EndPlate, PartKind::BeamWeb, PartKind::StiffenerTop,
+                                PartKind::Doubler, PartKind::Diagonal, PartKind::BackingTop, PartKind::RibTop, PartKind::FinPlate,
+                                PartKind::RibBottom, PartKind::HaunchToeStiffener, PartKind::HaunchStiffener})
         CHECK(tally.kinds[kind] > 5);
     CHECK(tally.bolts > 1000);
 }

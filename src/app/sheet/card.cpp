@@ -10,6 +10,8 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QPushButton>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QVBoxLayout>
 #include <algorithm>
 
@@ -22,6 +24,23 @@ QLabel* faint(const QString& text, QWidget* parent) {
     label->setWordWrap(true);
     return label;
 }
+
+/// As large as what it holds, and scrolled where that is taller than the room there is.
+class Scroll : public QScrollArea {
+public:
+    explicit Scroll(QWidget* parent) : QScrollArea(parent) {
+        setFrameShape(QFrame::NoFrame);
+        setWidgetResizable(true);
+        setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    }
+    [[nodiscard]] QSize sizeHint() const override {
+        if (!widget()) return {};
+        QSize size = widget()->sizeHint();
+        if (size.height() > maximumHeight()) size.rwidth() += verticalScrollBar()->sizeHint().width();
+        return size;
+    }
+    [[nodiscard]] QSize minimumSizeHint() const override { return {sizeHint().width(), std::min(80, sizeHint().height())}; }
+};
 
 bool isOfColumn(PartKind kind) { return kind == PartKind::ColumnWeb || kind == PartKind::ColumnFlange; }
 
@@ -47,6 +66,9 @@ Card::Card(Session& session, Theme& theme, const PartRef& part, ParameterForm::C
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(12, 9, 12, 10);
     layout->setSizeConstraint(QLayout::SetFixedSize);
+    scroll_ = new Scroll(this);
+    scroll_->setMaximumHeight(std::max(120, parent->height() - 36));
+    layout->addWidget(scroll_);
     build();
 }
 
@@ -54,7 +76,7 @@ void Card::build() {
     const Joint* joint = session_.current();
     const JointState* state = session_.state();
     if (!joint || !state) return;
-    body_ = new QWidget(this);
+    body_ = new QWidget(scroll_);
     body_->setObjectName(QStringLiteral("cardPaper"));
     auto* column = new QVBoxLayout(body_);
     column->setContentsMargins(0, 0, 0, 0);
@@ -141,7 +163,8 @@ void Card::build() {
         form(parameters);
     }
     if (const QString remark = remarkOf(*state, part_); !remark.isEmpty()) column->addWidget(faint(remark, body_));
-    layout()->addWidget(body_);
+    scroll_->setWidget(body_);
+    scroll_->updateGeometry();
 }
 
 void Card::refresh() {
@@ -152,7 +175,7 @@ void Card::refresh() {
     }
     if (part_.kind == PartKind::BoltRow) {
         const EndPlate* side = findEndPlate(*joint, part_.side);
-        if (!side || part_.index >= static_cast<int>(side->rows.size())) {
+        if (side && part_.index >= static_cast<int>(side->rows.size())) {
             Q_EMIT closed();
             return;
         }
@@ -161,7 +184,7 @@ void Card::refresh() {
     const QString name = focused && isAncestorOf(focused) && focused->hasFocus() ? focused->objectName() : QString();
     const bool hadStripFocus = strip_ && strip_->hasFocus(), hadMapFocus = map_ && map_->hasFocus();
     // The editor that made this change may still be on the call stack: it goes later.
-    layout()->removeWidget(body_);
+    scroll_->takeWidget();
     body_->hide();
     body_->setObjectName({});
     for (QWidget* child : body_->findChildren<QWidget*>()) {

@@ -2,6 +2,8 @@
 #include "app/sheet/parameter_form.h"
 #include <QFrame>
 
+class QScrollArea;
+
 namespace zg {
 
 class Session;
@@ -33,6 +35,7 @@ private:
     ParameterForm::ChooseSection chooseSection_;
     StockStripWidget* strip_ = nullptr;
     HaunchMapWidget* map_ = nullptr;
+    QScrollArea* scroll_ = nullptr;
     QWidget* body_ = nullptr;
 };
 
