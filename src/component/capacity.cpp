@@ -5,6 +5,7 @@
 #include "component/classification.h"
 #include "component/column_zone.h"
 #include "component/haunch_section.h"
+#include "joint/bolt_strength.h"
 #include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
@@ -257,8 +258,8 @@ private:
                             Quantity::None, "EN 1998-1:2004 table 6.3");
         CheckList::asRule(c);
         c.add({PartKind::BeamWeb, s.id});
-        if (s.kind != ConnectionKind::EndPlate) return;
-        const bool isPreloaded = s.spec.bolts.slip && s.boltClass.isPreloadable;
+        if (s.kind == ConnectionKind::DirectWeld && !s.isWebBolted) return;
+        const bool isPreloaded = slipLimitOf(s) && s.boltClass.isPreloadable;
         Check& p = list.add(CheckCode::BoltsPreloaded, isPreloaded ? 0 : 2, 1, Quantity::None, "EN 1998-1:2004 6.5.5(5)");
         CheckList::asRule(p);
         p.add({PartKind::BoltRow, s.id, 0});

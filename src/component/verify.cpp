@@ -199,7 +199,7 @@ private:
         if (usesService && !hasService) say(CheckCode::NotDoneSlipNoSets, "EN 1993-1-8:2005 3.9");
         if (hasService && !usesService) say(CheckCode::NotDoneServiceability, "EN 1993-1-8:2005 3.9");
         const bool isSlipDone = std::all_of(joint_.sides.begin(), joint_.sides.end(), [](const ResolvedSide& s) {
-            return (s.kind == ConnectionKind::DirectWeld && !s.isWebBolted) || slipLimitOf(s);
+            return s.isPartner || (s.kind == ConnectionKind::DirectWeld && !s.isWebBolted) || slipLimitOf(s);
         });
         if (!isSlipDone) say(CheckCode::NotDoneBoltSlip, "EN 1993-1-8:2005 3.9");
         say(CheckCode::NotDoneFatigue, "EN 1993-1-9:2005");

@@ -117,8 +117,10 @@ private:
             w_.note("The axis of the beam is not that of the haunched end: its axial force is counted, however small.",
                     "EN 1993-1-8:2005 6.2.7.1(3)");
         else if (a_.forces.N != 0)
-            w_.note(out_.isAxialCounted ? "The axial force is counted: half of it in each flange."
-                                        : "The axial force is not above the limit: it is left out.",
+            w_.note(out_.isAxialCounted
+                        ? isRibbed() ? "The axial force is counted: shared by the flanges with their ribs about the beam's axis."
+                                     : "The axial force is counted: half of it in each flange."
+                        : "The axial force is not above the limit: it is left out.",
                     "EN 1993-1-8:2005 6.2.7.1(3)");
     }
 

@@ -223,8 +223,7 @@ enum class CheckCode {
     NotDoneUsContinuityWeld,
     NotDoneUsOrdinary,
     NotDoneUsForm,
-    NotDoneUsPanel,
-    NotDoneUsAxial
+    NotDoneUsPanel
 };
 
 enum class CheckState { Within, Close, Over, NotDone, NotApplicable };

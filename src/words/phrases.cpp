@@ -336,8 +336,6 @@ constexpr std::array phrases{
            "and fin-plate ends are verified by EN 1993 or by plates."},
     Phrase{CheckCode::NotDoneUsPanel, "not_done_us_panel", "American rules, column web panel",
            "Not every beam in the plane of the column is known to these rules: the panel's shear is not summed."},
-    Phrase{CheckCode::NotDoneUsAxial, "not_done_us_axial", "American rules, shear of bolts that pull",
-           "Axial tension outweighs the moment and pulls at all bolts: shear with tension in one bolt (J3.7) is not verified."},
     Phrase{CheckCode::NotDoneUsOrdinary, "not_done_us_ordinary", "American rules, ordinary action sets",
            "The joint's own sets are verified by EN 1993 alone, as the settings say; American rules answer for the hinges, in "
            "LRFD."},

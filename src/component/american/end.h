@@ -67,6 +67,7 @@ struct UsEnd {
     double M_f = 0;              ///< at the face; of given sets about the compression flange, axial force included
     double F_fu = 0;             ///< of the tension flange
     double F_press = 0;          ///< of the compression flange
+    bool carriesShear = false;   ///< axial tension pulls at both flanges, at this one less: its bolts carry the shear as well
     bool isPressedTwice = false; ///< another beam presses at the same flange of the column
     double P_r = 0;              ///< compression of the column, tension not credited
     double toEndTension = 1e9,

@@ -98,9 +98,9 @@ void AmericanSets<Num>::end(const ResolvedSide& s, bool isReversed, const std::o
     e.M_f = e.F_fu * betweenFlanges(s);
     e.V_face = std::abs(f.V);
     e.V_u = e.V_face;
-    // Under axial tension that outweighs the moment both flanges pull: each is looked at about the other.
-    if (valueOf(press) < -1e-9 * std::max(1.0, std::abs(valueOf(pull))))
-        listNotDone(out_.checks, CheckCode::NotDoneUsAxial, s.id, "AISC 360-16 J3, J10", isReversed);
+    // Under axial tension that outweighs the moment both flanges pull: each is looked at about the other, and the bolts of the
+    // one that pulls less carry the shear.
+    e.carriesShear = set && valueOf(press) < 0 && valueOf(pull) > 0 && (f.M < 0) != isReversed;
     if (const ResolvedSide* other = joint_.opposite(s.id); other && set) {
         const FaceForces o = faceForces(joint_, other->id, *set);
         const double otherPress = (isReversed ? -o.M : o.M) / betweenFlanges(*other) - o.N / 2;

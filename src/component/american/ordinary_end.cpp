@@ -44,7 +44,7 @@ public:
     void run() {
         bolts();
         if (p_.outer > 0 && !p_.isStiffened) extendedPart();
-        shear();
+        if (!e_.carriesShear) shear(); // of such an end the other sense has the check
     }
 
 private:
@@ -61,13 +61,31 @@ private:
         return before < p_.inner && r.y < m_.depth / 2;
     }
 
+    Num nominalShear() {
+        return w_.given("F_nv", "nominal shear strength", Quantity::Stress,
+                        m_.bolts.threadInShearPlane ? s_.boltClass.F_nv_thread : s_.boltClass.F_nv_shank,
+                        "AISC 360-16 table J3.2");
+    }
+    /// Tensile strength of bolts that carry the shear as well, J3.7.
+    Num besideShear(const Num& F_nt, const Num& A_b) {
+        const auto rows = std::count_if(m_.rows.begin(), m_.rows.end(), [&](const RowModel& r) { return isInPattern(r); });
+        const Num V = w_.given("V", "shear at the face", Quantity::Force, e_.V_face);
+        const Num n_b = w_.given("n_b", "bolts of this flange, which carry it", Quantity::None, 2.0 * static_cast<double>(rows));
+        const Num F_nv = nominalShear();
+        const Num f_rv = w_.let("f_rv", "shear stress of one bolt", Quantity::Stress, "AISC 360-16 J3.7", V / (n_b * A_b));
+        return w_.let("F_nt_v", "tensile strength beside it", Quantity::Stress, "AISC 360-16 (J3-3a), (J3-3b)",
+                      larger(Num(0), smaller(F_nt, 1.3 * F_nt - F_nt / (factor(factors::rupture) * F_nv) * f_rv)));
+    }
+
     void bolts() {
         w_.heading(2, "Bolts in tension", "us bolts");
         const Num M = w_.given("M_t", "of the tension flange's force about the compression flange", Quantity::Moment, e_.M_f);
         const Num F_nt =
             w_.given("F_nt", "nominal tensile strength", Quantity::Stress, s_.boltClass.F_nt, "AISC 360-16 table J3.2");
         const Num A_b = usBoltArea(w_, e_);
-        const Num P_t = w_.let("P_t", "one bolt", Quantity::Force, "AISC 360-16 (J3-1)", F_nt * A_b);
+        const Num P_t = e_.carriesShear ? w_.let("P_t", "one bolt, beside its shear", Quantity::Force, "AISC 360-16 (J3-2)",
+                                                 besideShear(F_nt, A_b) * A_b)
+                                        : w_.let("P_t", "one bolt", Quantity::Force, "AISC 360-16 (J3-1)", F_nt * A_b);
         Num arms = w_.given("h_in", "row inside the flange, lever arm", Quantity::Length, p_.h_inner);
         if (p_.inner == 2) arms = arms + w_.given("h_last", "innermost row", Quantity::Length, p_.h_last);
         if (p_.outer > 0) arms = arms + w_.given("h_out", "row outside the flange", Quantity::Length, p_.h_outer);
@@ -136,9 +154,7 @@ private:
         const Num A_b = usBoltArea(w_, e_);
         const Num n_b =
             w_.given("n_b", "bolts beside those of the tension flange", Quantity::None, 2.0 * static_cast<double>(rows.size()));
-        const Num F_nv =
-            w_.given("F_nv", "nominal shear strength", Quantity::Stress,
-                     m_.bolts.threadInShearPlane ? s_.boltClass.F_nv_thread : s_.boltClass.F_nv_shank, "AISC 360-16 table J3.2");
+        const Num F_nv = nominalShear();
         const Num phi_n = factor(factors::rupture);
         const Num R = w_.result(symbol("phi_R_n_v"), "bolt rupture in shear", Quantity::Force, "AISC 360-16 (J3-1)",
                                 phi_n * n_b * F_nv * A_b);
