@@ -267,10 +267,31 @@ TEST_CASE("bolts of a fin plate that must not slip: by hand", "[component][stren
     CHECK_REFERENCE(findCheck(r, CheckCode::BoltSlip)->resistance / 1e3,
                     (Reference{54.88, 0.01, "kN", "EN 1993-1-8:2005 (3.6)"}));
     CHECK(findCheck(r, CheckCode::NotDoneBoltSlip) == nullptr);
+    job.joints[0].seismic.emplace(); // whose bolts are to be preloaded (EN 1998-1:2004 6.5.5(5))
+    CHECK(findCheck(sample::verified(job), CheckCode::BoltsPreloaded)->state == CheckState::Within);
+    fin.slip.reset();
+    CHECK(findCheck(sample::verified(job), CheckCode::BoltsPreloaded)->state == CheckState::Over);
+    job.joints[0].seismic.reset();
     fin.slip = SlipLimit::Serviceability; // and nothing of that kind acts
     CHECK(findCheck(sample::verified(job), CheckCode::NotDoneSlipNoSets));
     fin.size = "M20";
     CHECK(isRefusedFor(job, Problem::NotPreloadable));
+}
+
+TEST_CASE("a splice whose bolts must not slip has no slip left undone", "[component][splice][slip]") {
+    RecipeInput in;
+    in.beam = {"IPE 400", "S355"};
+    Job job = sample::laidOut(spliceRecipe, in, "S1");
+    job.joints[0].actions.push_back(sample::actions("U1", 0, 40e3, 100e6));
+    CHECK(findCheck(sample::verified(job), CheckCode::NotDoneBoltSlip));
+    for (Connection& c : job.joints[0].connections) {
+        EndPlate& plate = std::get<EndPlate>(c.how);
+        plate.bolts.slip = SlipLimit::Ultimate;
+        plate.bolts.size = "M24 HV", plate.bolts.grade = "10.9";
+    }
+    const JointResult r = sample::verified(job);
+    CHECK(findCheck(r, CheckCode::BoltSlip));
+    CHECK(findCheck(r, CheckCode::NotDoneBoltSlip) == nullptr);
 }
 
 TEST_CASE("a reduced section in given sets: by hand, by both rules", "[component][strengthened][reduced]") {
