@@ -8,15 +8,28 @@ namespace zg {
 namespace {
 constexpr double root3 = 1.73205080756887729353;
 constexpr const char* strut = "equilibrium of the rib";
+constexpr const char* sharing = "equilibrium of the end";
 } // namespace
 
-RibbedFlange ribbedFlange(const FittingPlate* rib, const FlangeInput& flange, double strengthOfFlange, const Settings& s) {
+template <class Num>
+RibbedFlange ribbedFlange(Workings<Num>& w, const std::optional<FittingPlate>& rib, const FlangeInput& flange, bool isTension,
+                          double strengthOfFlange, const Settings& s) {
     RibbedFlange r;
     r.flange = strengthOfFlange;
     if (!rib || !(rib->height > 0)) return r;
-    r.rib = rib;
-    r.ribForce = rib->height * rib->thickness * rib->steel.f_y / s.gamma_M0;
-    r.offset = r.share() * (flange.along + rib->height) / 2;
+    r.rib = &*rib;
+    const Num h = w.given("h_r", isTension ? "rib in tension, its height" : "rib in compression, its height", Quantity::Length,
+                          rib->height);
+    const Num t = w.given("t_r", "its thickness", Quantity::Length, rib->thickness);
+    const Num f_y = w.given("f_y_r", "its yield strength", Quantity::Stress, rib->steel.f_y);
+    const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
+    const Num F = w.let("F_r_0", "rib at yield", Quantity::Force, sharing, h * t * f_y / gamma_M0);
+    r.ribForce = valueOf(F);
+    const Num F_f = w.given("F_f_0", "flange, with the web's part", Quantity::Force, strengthOfFlange);
+    const Num k = w.let("k_r", "rib's part of the force", Quantity::Ratio, sharing, F / (F_f + F));
+    const Num t_f = w.given("t_fb", "beam flange", Quantity::Length, flange.along);
+    r.offset = valueOf(w.result(isTension ? "e_t" : "e_c", "flange's middle to the centre of both", Quantity::Length, sharing,
+                                k * (t_f + h) / 2));
     return r;
 }
 
@@ -84,6 +97,8 @@ void verifyRibbedWeb(Workings<Num>& w, const SideModel& m, double V_, double rib
 }
 
 #define ZG_FOR(Num)                                                                                                              \
+    template RibbedFlange ribbedFlange(Workings<Num>&, const std::optional<FittingPlate>&, const FlangeInput&, bool, double,     \
+                                       const Settings&);                                                                         \
     template void verifyRib(Workings<Num>&, const SideModel&, const FittingPlate&, double, const Settings&, CheckList&);         \
     template void verifyRibbedWeb(Workings<Num>&, const SideModel&, double, double, const Settings&, CheckList&);
 ZG_FOR(double)

@@ -18,8 +18,9 @@ struct RibbedFlange {
     /// Force on both that goes with a force on the flange.
     [[nodiscard]] double whole(double ofFlange) const { return ofFlange / (1 - share()); }
 };
-[[nodiscard]] RibbedFlange ribbedFlange(const FittingPlate* rib, const FlangeInput& flange, double strengthOfFlange,
-                                        const Settings& settings);
+template <class Num>
+[[nodiscard]] RibbedFlange ribbedFlange(Workings<Num>& w, const std::optional<FittingPlate>& rib, const FlangeInput& flange,
+                                        bool isTension, double strengthOfFlange, const Settings& settings);
 
 /// Shear that the rib takes off the beam's web: its force runs straight from the middle of its edge on the flange to the middle
 /// of its edge on the column.

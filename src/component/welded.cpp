@@ -86,24 +86,9 @@ private:
         beamInCompression();
         w_.heading(2, "Flanges with their ribs at the column's face", "ribs at face");
         for (const bool isTension : {true, false}) {
-            const std::optional<FittingPlate>& rib = isTension ? m_.rib : m_.farRib;
-            RibbedFlange& r = ribbed_[isTension ? 0 : 1] =
-                ribbedFlange(rib ? &*rib : nullptr, flange(isTension), valueOf(F_c_fb_), s_);
-            z_ += r.offset;
-            if constexpr (Workings<Num>::tracing) {
-                if (!r.rib) continue;
-                const Num h = w_.given("h_r", isTension ? "rib in tension, its height" : "rib in compression, its height",
-                                       Quantity::Length, r.rib->height);
-                const Num t = w_.given("t_r", "its thickness", Quantity::Length, r.rib->thickness);
-                const Num f_y = w_.given("f_y_r", "its yield strength", Quantity::Stress, r.rib->steel.f_y);
-                const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
-                const Num F = w_.let("F_r_0", "rib at yield", Quantity::Force, lever, h * t * f_y / gamma_M0);
-                const Num F_f = w_.given("F_f_0", "flange, with the web's part", Quantity::Force, r.flange);
-                const Num k = w_.let("k_r", "rib's part of the force", Quantity::Ratio, lever, F / (F_f + F));
-                const Num t_f = w_.given("t_fb", "beam flange", Quantity::Length, flange(isTension).along);
-                (void)w_.result(isTension ? "e_t" : "e_c", "flange's middle to the centre of both", Quantity::Length, lever,
-                                k * (t_f + h) / 2);
-            }
+            ribbed_[isTension ? 0 : 1] =
+                ribbedFlange(w_, isTension ? m_.rib : m_.farRib, flange(isTension), isTension, valueOf(F_c_fb_), s_);
+            z_ += ribbed(isTension).offset;
         }
     }
 
