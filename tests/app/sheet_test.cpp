@@ -67,7 +67,7 @@ TEST_CASE("every ghost of a fitting can be clicked in, and removed with Delete",
     CHECK(b.session.undoStack()->count() == steps);
 }
 
-TEST_CASE("a welded end takes a bolted web and ribs by their ghosts; the card of its bolts stays open and scrolls",
+TEST_CASE("a welded end takes a bolted web and ribs by their ghosts, and the card of its bolts stays open and scrolls",
           "[app][sheet]") {
     Bench b("B2");
     const EndId end = ends::right;

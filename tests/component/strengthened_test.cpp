@@ -400,7 +400,7 @@ TEST_CASE("what does not go together at a welded end is refused in words", "[com
     CHECK(isRefusedFor(plate, Problem::RibHeightOfPlate));
 }
 
-TEST_CASE("strengthened welded joints drawn wide: finite with a clause, or refused in words; tracing changes no bit",
+TEST_CASE("strengthened welded joints drawn wide: finite with a clause, or refused in words, and tracing changes no bit",
           "[component][strengthened][random]") {
     std::mt19937 random(2027);
     const auto number = [&](double lo, double hi) { return std::uniform_real_distribution<double>(lo, hi)(random); };
