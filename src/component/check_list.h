@@ -10,7 +10,7 @@ void listNotDone(std::vector<Check>& checks, CheckCode code, EndId side, const c
 class CheckList {
 public:
     CheckList(std::vector<Check>& checks, EndId side, bool isReversed, int set)
-        : checks_(&checks), side_(side), isReversed_(isReversed), set_(set) {}
+        : checks_(checks), side_(side), isReversed_(isReversed), set_(set) {}
 
     Check& add(CheckCode code, double demand, double resistance, Quantity quantity, const char* clause) {
         Check c;
@@ -24,11 +24,11 @@ public:
         c.utilisation = useOf(demand, resistance);
         c.state = stateOf(c.utilisation);
         c.clause = clause;
-        checks_->push_back(c);
-        return checks_->back();
+        checks_.push_back(c);
+        return checks_.back();
     }
-    [[nodiscard]] Check& last() { return checks_->back(); }
-    [[nodiscard]] std::vector<Check>& all() { return *checks_; }
+    [[nodiscard]] Check& last() { return checks_.back(); }
+    [[nodiscard]] std::vector<Check>& all() { return checks_; }
     /// A requirement on proportions: met or not, whatever the set.
     static void asRule(Check& c) {
         c.group = CheckGroup::Rule;
@@ -36,7 +36,7 @@ public:
     }
 
 private:
-    std::vector<Check>* checks_;
+    std::vector<Check>& checks_;
     EndId side_;
     bool isReversed_;
     int set_;

@@ -13,18 +13,13 @@ constexpr const char* practice = "trade practice";
 
 template <class Num> class FinVerification {
 public:
+    /// `turns`: the end turns against its support, so that plate and bolts must let it; not so the web of an end with welded
+    /// flanges, which carry moment and axial force and leave the plate the shear alone.
     FinVerification(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ConnectionActions& a,
-                    std::vector<Check>& checks)
+                    std::vector<Check>& checks, bool isReversed = false, bool turns = true)
         : w_(w), joint_(joint), s_(joint.settings), side_(side),
           f_(side.spec.fin), bolts_{side.bolt, side.boltClass, side.spec.fin.threadInShearPlane}, a_(a), checks_(checks),
-          list_(checks, side.id, false, a.set) {}
-    /// The web of an end with welded flanges: these carry moment and axial force, the plate the shear alone.
-    FinVerification(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ConnectionActions& a,
-                    bool isReversed, std::vector<Check>& checks)
-        : FinVerification(w, joint, side, a, checks) {
-        list_ = CheckList(checks, side.id, isReversed, a.set);
-        turns_ = false;
-    }
+          list_(checks, side.id, isReversed, a.set), turns_(turns) {}
 
     void runBesideFlanges() {
         strengths();
@@ -247,9 +242,9 @@ private:
     const ConnectionActions& a_;
     std::vector<Check>& checks_;
     CheckList list_;
+    bool turns_;
     ConnectionResult out_;
     std::size_t first_ = 0;
-    bool turns_ = true; ///< the end turns against its support: plate and bolts must let it
     Num V_{0}, N_{0};
     BoltForce<Num> force_{Num(0), Num(0)};
     double z_ = 0;
@@ -294,7 +289,7 @@ ConnectionResult verifyFinPlate(Workings<Num>& w, const ResolvedJoint& joint, co
 template <class Num>
 void verifyWebPlate(Workings<Num>& w, const ResolvedJoint& joint, const ResolvedSide& side, const ConnectionActions& a,
                     bool isReversed, std::vector<Check>& checks) {
-    FinVerification<Num>(w, joint, side, a, isReversed, checks).runBesideFlanges();
+    FinVerification<Num>(w, joint, side, a, checks, isReversed, false).runBesideFlanges();
 }
 
 #define ZG_FOR(Num)                                                                                                              \

@@ -15,8 +15,6 @@ struct RibbedFlange {
     [[nodiscard]] double share() const { return rib ? ribForce / (flange + ribForce) : 0; }
     /// Middle of the flange to the centre of both, outwards.
     double offset = 0;
-    /// Force on both that goes with a force on the flange.
-    [[nodiscard]] double whole(double ofFlange) const { return ofFlange / (1 - share()); }
 };
 template <class Num>
 [[nodiscard]] RibbedFlange ribbedFlange(Workings<Num>& w, const std::optional<FittingPlate>& rib, const FlangeInput& flange,
@@ -27,7 +25,7 @@ template <class Num>
 [[nodiscard]] double shearOfRib(const FittingPlate& rib, double force);
 
 /// Checks of a rib under its force F along the beam: at the column's face, along the flange, its fillets, and the beam's web
-/// under it. `onto`: what it is welded to at the face.
+/// under it.
 template <class Num>
 void verifyRib(Workings<Num>& w, const SideModel& model, const FittingPlate& rib, double F, const Settings& settings,
                CheckList& list);

@@ -55,7 +55,7 @@ private:
     FlangeStiffener stiffenerAt(bool isTension) const { return isTension ? m_.tensionStiffener() : m_.compressionStiffener(); }
     PartRef flangePart(bool isTension) const { return flange(isTension).part; }
     /// The forces are those of a hinge in the beam beside this face: the beam's own strength is no limit here.
-    bool isBeamHinge() const { return a_.hinge > 0 && !m_.isHaunched() && !m_.isWebBolted && !isRibbed(); }
+    bool isBeamHinge() const { return a_.hinge > 0 && !m_.isWebBolted && !isUneven(); }
     bool isRibbed() const { return hasHeight(m_.rib) || hasHeight(m_.farRib); }
     static bool hasHeight(const std::optional<FittingPlate>& rib) { return rib && rib->height > 0; }
     const RibbedFlange& ribbed(bool isTension) const { return ribbed_[isTension ? 0 : 1]; }
@@ -95,8 +95,7 @@ private:
     void axialForce() {
         w_.heading(2, "Axial force", "axial force");
         out_.N_pl_Rd = valueOf(plasticAxialForce(w_, m_, s_));
-        out_.isAxialCounted =
-            std::abs(a_.forces.N) > s_.axialLimit * out_.N_pl_Rd || m_.isHaunched() || m_.isWebBolted || isRibbed();
+        out_.isAxialCounted = std::abs(a_.forces.N) > s_.axialLimit * out_.N_pl_Rd || m_.isWebBolted || isUneven();
         N_ = out_.isAxialCounted ? a_.forces.N : 0;
         if (m_.isHaunched())
             w_.note("The axis of the beam is not that of the haunched end: its axial force is counted, however small.",
@@ -179,7 +178,7 @@ private:
 
     /// The parts of the axial force that the flange in tension and the one in compression take.
     std::array<Num, 2> shares(const Num& N) {
-        if (!m_.isHaunched() && !isRibbed()) return {N / 2, N / 2};
+        if (!isUneven()) return {N / 2, N / 2};
         const Num z = w_.given("z", "between the middles of the flanges", Quantity::Length, std::max(1.0, z_));
         const Num a_c =
             w_.given("a_c", "beam's axis to the middle of the compression flange", Quantity::Length, armToCompression());

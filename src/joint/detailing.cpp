@@ -172,7 +172,7 @@ private:
         if (!s.isWebBolted) throat(s.spec.webWeld, PartKind::WeldWeb, s.beam.section.t_w);
     }
 
-    /// Ribs of a welded end, clear of the edge as an outstand is; beside the bolted web no plate stands in their plane.
+    /// Ribs of a welded end: their fillets, and their height as that of an outstand.
     void weldedRibs(const ResolvedSide& s) {
         const auto rib = [&](const std::optional<RibSpec>& spec, const SteelStrength& steel, PartKind kind) {
             if (!spec || !spec->height) return;

@@ -19,12 +19,14 @@ std::vector<int> ModelBuilder::supportShells(const ResolvedSide& s) const {
 void ModelBuilder::side(const ResolvedSide& s) {
     switch (s.kind) {
     case ConnectionKind::EndPlate: endPlate(s); break;
-    case ConnectionKind::DirectWeld:
-        beam(s, supportShells(s));
-        rib(s, true, supportShells(s));
-        rib(s, false, supportShells(s));
+    case ConnectionKind::DirectWeld: {
+        const std::vector<int> face = supportShells(s);
+        beam(s, face);
+        rib(s, true, face);
+        rib(s, false, face);
         if (s.isWebBolted) finPlate(s);
         break;
+    }
     case ConnectionKind::FinPlate:
         beam(s, {});
         finPlate(s);

@@ -113,7 +113,7 @@ private:
     void doubler();
     void diagonal();
     void acrossPanel(PartRef ref, const SteelStrength& steel, double throat);
-    void rib(const ResolvedSide& s, bool isTop, const std::vector<int>& plateShells);
+    void rib(const ResolvedSide& s, bool isTop, const std::vector<int>& faceShells);
     struct Backing {
         const PlatePart* plate = nullptr;
         std::vector<int> shells;

@@ -23,7 +23,7 @@ bool isSquare(const ResolvedJoint& joint, const ResolvedSide& s) {
     if (!joint.hasColumn || !s.isInPlane() || s.spec.slope != 0 || s.isHaunched()) return false;
     if (s.kind == ConnectionKind::DirectWeld)
         return !s.spec.ribTop && !s.spec.ribBottom && (!s.isWebBolted || s.boltClass.F_nt > 0);
-    return (s.kind == ConnectionKind::EndPlate && s.boltClass.F_nt > 0);
+    return s.kind == ConnectionKind::EndPlate && s.boltClass.F_nt > 0;
 }
 
 } // namespace

@@ -1,4 +1,3 @@
-#include "catalogue/friction.h"
 #include "component/american/end.h"
 #include "component/haunch.h"
 #include "component/reduced_section.h"

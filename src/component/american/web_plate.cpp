@@ -54,10 +54,9 @@ private:
 
     void slip() {
         const bool isOversize = f_.holes == HoleKind::Oversize;
-        const Num R = usSlip(w_, e_, f_.surface, isOversize, 1).strength;
-        const Num shown =
-            w_.result(symbol("phi_R_n_s"), "a bolt against slip", Quantity::Force, "AISC 360-16 (J3-4)", R * Num(1));
-        add(CheckCode::UsBoltSlip, F_, shown, "AISC 360-16 (J3-4)", bolts(), false);
+        const Num R = w_.result(symbol("phi_R_n_s"), "a bolt against slip", Quantity::Force, "AISC 360-16 (J3-4)",
+                                usSlip(w_, e_, f_.surface, isOversize, 1).strength);
+        add(CheckCode::UsBoltSlip, F_, R, "AISC 360-16 (J3-4)", bolts(), false);
     }
 
     /// The least clear distance of any bolt in any direction, whichever way its force acts.
