@@ -10,10 +10,17 @@ namespace {
 
 constexpr double worthAWord = 0.15;
 
+// Welded flanges whose couple the plates pass: with little strain already, or as they strain on.
+PartingReason reasonOfFlanges(const ConnectionResult& c, const PlateMomentRotation& p) {
+    for (const CurveMark& m : p.marks())
+        if (m.by == MomentRule::OnePercent && m.M - c.M_j_Rd < 0.5 * (p.M_j_Rd - c.M_j_Rd)) return PartingReason::FlangesHarden;
+    return PartingReason::WebTakesPart;
+}
+
 PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotation& p, const ConnectionResult* byWashers) {
     if (p.M_j_Rd > c.M_j_Rd) {
         if (byWashers && byWashers->M_j_Rd - c.M_j_Rd > 0.4 * (p.M_j_Rd - c.M_j_Rd)) return PartingReason::WasherSpread;
-        if (c.limit == Limit::FlangeWidth) return PartingReason::WebTakesPart;
+        if (c.limit == Limit::FlangeWidth) return reasonOfFlanges(c, p);
         if (c.limit == Limit::PanelShear || c.limit == Limit::ColumnWebCompression) return PartingReason::PanelFrame;
         for (const PartMark& mark : p.parts)
             if (mark.what == PartEvent::BoltResistance && mark.M < c.M_j_Rd + 0.5 * (p.M_j_Rd - c.M_j_Rd))

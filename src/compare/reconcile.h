@@ -24,6 +24,8 @@ enum class PartingReason {
     SeveralGive,    ///< in the plates no part by itself gives half of the difference
     EarlyYield,     ///< plates: as stiff at first, yielding has begun where the component method is straight still
     WebTakesPart,   ///< component: welded flanges alone carry the couple; in the plates the web takes its part
+    FlangesHarden,  ///< component: welded flanges yield at their couple; in the plates most of the difference comes beyond 1 %
+                    ///< strain
     SpreadCompression, ///< contact spreads over the plate below the flange, so the arm differs
     ColumnBeyondPanel, ///< part of the panel's force goes through the flanges' bending into the column above and below
     PanelArea,         ///< component: A_vc counts root fillets and the core of the flanges; plates have them as strips of the web

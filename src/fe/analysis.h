@@ -133,6 +133,7 @@ private:
     StepOutcome solveStep(StageRun& run, double step);
     void startStep(StageRun& run, double step);
     [[nodiscard]] bool findCorrection(StageRun& run, double step);
+    [[nodiscard]] bool findNearCorrection(StageRun& run);
     [[nodiscard]] double controlledChange(StageRun& run, double step);
     [[nodiscard]] bool goAlong(StageRun& run);
     [[nodiscard]] std::size_t openAndClosed() const;

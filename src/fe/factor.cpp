@@ -1,5 +1,6 @@
 #include "fe/factor.h"
 #include "base/elapsed.h"
+#include "fe/substitution.h"
 #include <Eigen/SparseCholesky>
 #include <algorithm>
 #include <cholmod.h>
@@ -77,6 +78,8 @@ struct Factor::Parts {
     int size = 0;
     bool isIndefiniteAnalysed = false;
     mutable Times times;
+    mutable Substitution rough;
+    mutable bool isRoughCurrent = false;
 
     Parts() {
         cholmod_start(&common);
@@ -111,6 +114,7 @@ void Factor::analyse(const SparseSymmetric& pattern) {
     parts_->release();
     parts_->size = pattern.size;
     parts_->isIndefiniteAnalysed = false;
+    parts_->rough = {};
     oneLibraryThread();
     cholmod_sparse a = view(pattern);
     // Of a large matrix nested dissection is tried beside minimum degree and the one with less fill taken. It draws numbers of
@@ -135,6 +139,7 @@ FactorState Factor::factorise(const SparseSymmetric& matrix) {
     const Elapsed elapsed;
     Parts& p = *parts_;
     p.diagonal.resize(matrix.size);
+    p.isRoughCurrent = false;
     for (int j = 0; j < matrix.size; ++j) p.diagonal[j] = matrix.value[matrix.columnStart[j]];
     oneLibraryThread();
     cholmod_sparse a = view(matrix);
@@ -177,6 +182,15 @@ void Factor::solve(const double* b, double* x) const {
         const Eigen::VectorXd answer = p.indefinite->solve(Eigen::Map<const Eigen::VectorXd>(b, p.size));
         std::copy_n(answer.data(), p.size, x);
     }
+    p.times.solve += elapsed.seconds();
+}
+
+void Factor::solveRoughly(const double* b, double* x) const {
+    const Elapsed elapsed;
+    Parts& p = *parts_;
+    if (!p.isRoughCurrent) p.rough.take(*p.cholesky);
+    p.isRoughCurrent = true;
+    p.rough.solve(b, x);
     p.times.solve += elapsed.seconds();
 }
 

@@ -21,6 +21,8 @@ public:
     [[nodiscard]] bool isPositiveDefinite(const SparseSymmetric& matrix);
     /// x = A^-1 b after a successful factorise(); b and x may be the same.
     void solve(const double* b, double* x) const;
+    /// The same in single precision, for preconditioning; after Cholesky only.
+    void solveRoughly(const double* b, double* x) const;
     /// Smallest pivot over the diagonal entry of its equation; below 1e-11 the matrix is suspect. After Cholesky only.
     [[nodiscard]] double smallestPivot() const;
     /// Wall seconds spent inside the libraries since the start of this object.

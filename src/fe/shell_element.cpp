@@ -48,6 +48,26 @@ __attribute__((target_clones("avx512f", "avx2", "default"))) void weigh(const do
     }
 }
 
+// f = k u for a packed matrix of nodal freedoms.
+__attribute__((target_clones("avx512f", "avx2", "default"))) void multiplyPacked(const double* k, const double* u, double* f) {
+    for (int i = 0; i < nodeColumns; ++i) {
+        const double* line = k + packedAt(i, 0);
+        double sums[4] = {};
+        int j = 0;
+        for (; j + 4 <= i; j += 4)
+            for (int m = 0; m < 4; ++m) sums[m] += line[j + m] * u[j + m];
+        for (; j <= i; ++j) sums[0] += line[j] * u[j];
+        for (j = 0; j < i; ++j) f[j] += line[j] * u[i];
+        f[i] = (sums[0] + sums[1]) + (sums[2] + sums[3]);
+    }
+}
+
+double halfInner(const ElementVector& u, const ElementVector& forces) {
+    double sum = 0;
+    for (int i = 0; i < nodeColumns; ++i) sum += u[i] * forces[i];
+    return sum / 2;
+}
+
 // Solves the small symmetric system of the internal modes; they are independent of each other up to the shape, always regular.
 struct ModeFactor {
     double l[modeCount][modeCount];
@@ -71,6 +91,9 @@ struct ModeFactor {
         }
     }
 };
+
+// Of a point that never yielded.
+constexpr std::array<double, 8 * maxLayers> noHistory{};
 
 bool hasPlasticStrain(const double* history, int layers) {
     for (int i = 0; i < layers; ++i)
@@ -110,6 +133,14 @@ ShellElement::ShellElement(const ShellKinematics& kinematics, const LayeredSecti
         }
     }
     condense(full, elastic_);
+    // Stresses at the faces f^2 = sum q (k (e + c t/2))^2 <= max(q k) (1/t + t^2/4I) sum k (t e^2 + I c^2), the last sum twice
+    // the energy per area (Cauchy's inequality).
+    const EllipsoidLaw& law = section.law();
+    double most = 0, area = points_[0].area;
+    for (int i = 0; i < 3; ++i) most = std::max(most, law.weight[i] * law.stiffness[i]);
+    for (int i = 1; i < pointCount_; ++i) area = std::min(area, points_[i].area);
+    const double t = section.thickness(), reach = 1 / section.membraneFactor() + t * t / (4 * section.bendingFactor());
+    surelyElastic_ = 0.999 * area * law.limit * law.limit / (2 * most * reach);
 }
 
 void ShellElement::elasticTangent(SectionMatrix& tangent) const {
@@ -164,27 +195,22 @@ SectionVector ShellElement::strainAt(int point, const ElementVector& u, const St
 void ShellElement::respond(const ElementVector& u, const double* before, double* after, State& state, ElementVector& forces,
                            ElementMatrix* stiffness) const {
     const int perPoint = section_->historySize();
-    const unsigned hadYielded = [&] {
-        unsigned bits = 0;
-        for (int i = 0; i < pointCount_; ++i)
-            if (hasPlasticStrain(before + i * perPoint, section_->layerCount())) bits |= 1U << i;
-        return bits;
-    }();
+    unsigned hadYielded = 0;
+    for (int i = 0; before && i < pointCount_; ++i)
+        if (hasPlasticStrain(before + i * perPoint, section_->layerCount())) hadYielded |= 1U << i;
     // The elastic answer, when it is one.
     State elastic;
     for (int m = 0; m < modeCount; ++m)
         for (int j = 0; j < nodeColumns; ++j) elastic.modes[m] += elasticModes_[m * nodeColumns + j] * u[j];
     bool isElastic = hadYielded == 0;
-    for (int i = 0; i < pointCount_ && isElastic; ++i) isElastic = section_->staysElastic(strainAt(i, u, elastic));
     if (isElastic) {
+        multiplyPacked(elastic_.data(), u.data(), forces.data());
+        if (!(halfInner(u, forces) <= surelyElastic_))
+            for (int i = 0; i < pointCount_ && isElastic; ++i) isElastic = section_->staysElastic(strainAt(i, u, elastic));
+    }
+    if (isElastic) {
+        if (!state.isElastic) std::fill_n(after, pointCount_ * perPoint, 0.0);
         state = elastic; // settled: in closed form
-        std::fill_n(after, pointCount_ * perPoint, 0.0);
-        for (int i = 0; i < nodeColumns; ++i) {
-            double sum = 0;
-            for (int j = 0; j < nodeColumns; ++j) sum += elastic_[packedAt(i, j)] * u[j];
-            forces[i] = sum;
-        }
-        if (stiffness) *stiffness = elastic_;
         return;
     }
 
@@ -212,7 +238,7 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
         state.yielded = 0;
         for (int i = 0; i < pointCount_; ++i) {
             const SectionVector strain = strains[i] = strainAt(i, u, state);
-            const double* old = before + i * perPoint;
+            const double* old = before ? before + i * perPoint : noHistory.data();
             double* now = after + i * perPoint;
             if ((hadYielded & (1U << i)) == 0 && section_->staysElastic(strain)) {
                 std::fill_n(now, perPoint, 0.0);
@@ -274,6 +300,11 @@ void ShellElement::respond(const ElementVector& u, const double* before, double*
 }
 
 double ShellElement::storedEnergy(const ElementVector& u, const double* history, const State& state) const {
+    if (state.isElastic) {
+        ElementVector forces;
+        multiplyPacked(elastic_.data(), u.data(), forces.data());
+        return halfInner(u, forces);
+    }
     const int perPoint = section_->historySize();
     double energy = 0;
     std::array<double, shellColumns> all{};

@@ -39,8 +39,9 @@ public:
         bool isElastic = true; ///< the last response was the elastic one throughout
         bool isSettled = true; ///< its internal modes came to equilibrium at the last response
     };
-    /// Forces (N, N mm) at the nodes for displacements `u`, and the stiffness when `stiffness` is given. Internal modes are
-    /// brought to equilibrium inside, so the answer is a function of `u` and the history `before` alone.
+    /// Forces (N, N mm) at the nodes for displacements `u`, and the stiffness when `stiffness` is given and the answer is not
+    /// elastic: then it is elasticStiffness(). Internal modes are brought to equilibrium inside, so the answer is a function of
+    /// `u` and the history `before` alone (null: never yielded). `state` comes with `after`, as the last response left the two.
     void respond(const ElementVector& u, const double* before, double* after, State& state, ElementVector& forces,
                  ElementMatrix* stiffness) const;
 
@@ -71,6 +72,7 @@ private:
     std::array<Point, 4> points_;
     std::array<double, packedSize(shellColumns)> constant_{}; ///< shear and drilling
     ElementMatrix elastic_{};
+    double surelyElastic_ = 0; ///< stored energy, N mm, up to which no point can have come to the yield surface
     std::array<double, nodeColumns*(shellColumns - nodeColumns)> elasticModes_{}; ///< modes = elasticModes_ u, [4][24]
 };
 

@@ -229,7 +229,8 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
         const StepOutcome outcome = solveStep(run, size);
         const double beyond = outcome == StepOutcome::Converged ? overshoot() : 0;
         const bool isTooFar = beyond > 1e-3 && size > smallest;
-        if (outcome != StepOutcome::Converged || isTooFar) {
+        run.hasFailed = outcome != StepOutcome::Converged;
+        if (run.hasFailed || isTooFar) {
             if (stage.tightens) now_.springs = springsBefore;
             isTangentCurrent_ = isFactored_ = run.keepsFactor = false;
             if (outcome == StepOutcome::Cancelled)

@@ -60,6 +60,9 @@ struct Analysis::StageRun {
     double trialTau = 0, tauChange = 0;
     int iterations = 0, tangents = 0;
     bool keepsFactor = false;         // the next iteration goes with the factor at hand
+    bool hasNearCorrection = false;   // `correction` answers the present tangent, by a factor of another
+    bool hasFailed = false;           // the last step did, and a shorter one is tried
+    bool isFactorStale = false;       // the tangent has moved on from the factor at hand
     bool isTangentialCurrent = false; // `tangential` is that of the factor at hand
     std::size_t factoredContacts = 0;
 };

@@ -46,6 +46,8 @@ std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, i
     else
         for (int i = 0; i < static_cast<int>(model.links.size()); ++i) s->prepareLink(i);
     s->stiffness_.resize(model.shells.size());
+    s->isTangentElastic_.assign(model.shells.size(), 1);
+    s->isBufferElastic_.assign(model.shells.size(), 0);
     s->forces_.resize(model.shells.size());
     s->linkTangent_.resize(model.links.size());
     for (const LoadCase& c : model.cases) {
@@ -236,9 +238,11 @@ std::array<double, 3> System::deflection(int link, const std::vector<double>& fr
 void System::evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent) {
     if (carried_) return evaluateMoved(before, after, internal, withTangent);
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
-        for (int i = begin; i < end; ++i)
-            shells_[i].respond(nodal(i, after.freedoms), &before.history[historyStart_[i]], &after.history[historyStart_[i]],
+        for (int i = begin; i < end; ++i) {
+            shells_[i].respond(nodal(i, after.freedoms), historyBefore(before, i), &after.history[historyStart_[i]],
                                after.shells[i], forces_[i], withTangent ? &stiffness_[i] : nullptr);
+            if (withTangent) isTangentElastic_[i] = after.shells[i].isElastic;
+        }
     });
     internal.assign(map_.freedomCount(), 0);
     unsettled_ = 0;
@@ -309,7 +313,11 @@ void System::gather(const std::vector<double>& buffer, std::vector<double>& valu
 
 const SparseSymmetric& System::assemble() {
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
-        for (int i = begin; i < end; ++i) expand(blocks_[i], stiffness_[i].data(), &buffer_[shellStart_[i]]);
+        for (int i = begin; i < end; ++i) {
+            if (isTangentElastic_[i] && isBufferElastic_[i]) continue;
+            isBufferElastic_[i] = isTangentElastic_[i];
+            expand(blocks_[i], tangentOf(i).data(), &buffer_[shellStart_[i]]);
+        }
     });
     if (carried_) {
         for (std::size_t i = 0; i < links_.size(); ++i)
@@ -348,7 +356,7 @@ SparseSymmetric System::assembleShellMatrices(const std::vector<ElementMatrix>& 
 
 std::vector<double> System::stiffnessTimesGiven(const std::vector<double>& movement) const {
     std::vector<double> out(map_.freedomCount(), 0);
-    for (std::size_t i = 0; i < shells_.size(); ++i) timesGiven(blocks_[i], stiffness_[i].data(), movement, out);
+    for (std::size_t i = 0; i < shells_.size(); ++i) timesGiven(blocks_[i], tangentOf(static_cast<int>(i)).data(), movement, out);
     if (carried_) {
         for (const Carried::Spring& spring : carried_->springs) timesGiven(spring.block, spring.stiffness.data(), movement, out);
         return out;

@@ -112,6 +112,14 @@ private:
     static void expand(const Block& block, const double* k, double* out);
     static void timesGiven(const Block& block, const double* k, const std::vector<double>& movement, std::vector<double>& out);
     void gather(const std::vector<double>& buffer, std::vector<double>& values) const;
+    /// Tangent of a shell on nodal freedoms.
+    [[nodiscard]] const ElementMatrix& tangentOf(int shell) const {
+        return isTangentElastic_[shell] ? shells_[shell].elasticStiffness() : stiffness_[shell];
+    }
+    /// History that a shell's answer starts from; null where it has none.
+    [[nodiscard]] const double* historyBefore(const State& before, int shell) const {
+        return before.shells[shell].isElastic ? nullptr : &before.history[historyStart_[shell]];
+    }
 
     const Model* model_ = nullptr;
     int threads_ = 1;
@@ -122,9 +130,10 @@ private:
     std::vector<Block> blocks_; ///< of shells
     std::unique_ptr<Carried> carried_;
     std::vector<LinkData> links_;
-    std::vector<std::size_t> shellStart_, linkStart_; ///< where each one's values lie in the buffer
-    std::vector<double> buffer_;                      ///< element matrices on equations, packed
-    std::vector<ElementMatrix> stiffness_;            ///< of shells, on nodal freedoms
+    std::vector<std::size_t> shellStart_, linkStart_;      ///< where each one's values lie in the buffer
+    std::vector<double> buffer_;                           ///< element matrices on equations, packed
+    std::vector<ElementMatrix> stiffness_;                 ///< of shells, on nodal freedoms, where it is not the elastic one
+    std::vector<char> isTangentElastic_, isBufferElastic_; ///< by shell, at the last evaluate() and assemble()
     std::vector<std::array<double, 9>> linkTangent_;
     std::vector<ElementVector> forces_;
     double largestSpringForce_ = 0;

@@ -144,16 +144,18 @@ void System::carryShells(const State& before, State& after, bool withTangent) {
             body.follow(c.displacements.data(), c.rotations.data(), c.motion);
             ElementVector u{}, f{};
             std::copy(c.motion.local.begin(), c.motion.local.end(), u.begin());
-            shells_[i].respond(u, &before.history[historyStart_[i]], &after.history[historyStart_[i]], after.shells[i], f,
+            shells_[i].respond(u, historyBefore(before, i), &after.history[historyStart_[i]], after.shells[i], f,
                                withTangent ? &stiffness_[i] : nullptr);
             body.forces(c.motion, f.data(), forces_[i].data());
             if (!withTangent) continue;
+            const ElementMatrix& local = after.shells[i].isElastic ? shells_[i].elasticStiffness() : stiffness_[i];
             full.resize(static_cast<std::size_t>(size) * size);
             tangent.resize(full.size());
             for (int p = 0; p < size; ++p)
-                for (int q = 0; q < size; ++q) full[p * size + q] = stiffness_[i][packedAt(p, q)];
+                for (int q = 0; q < size; ++q) full[p * size + q] = local[packedAt(p, q)];
             body.tangent(c.motion, f.data(), full.data(), tangent.data());
             packSymmetric(tangent, size, stiffness_[i].data());
+            isTangentElastic_[i] = 0; // carried along, it is another at every place
         }
     });
 }

@@ -21,15 +21,19 @@ constexpr double pi = 3.14159265358979323846;
 class StageProgress : public Progress {
 public:
     explicit StageProgress(Progress* whole) : whole_(whole) {}
-    void set(double from, double part, std::string text) { from_ = from, part_ = part, text_ = std::move(text); }
+    void set(double from, double part, std::string text) {
+        from_ = from, part_ = part, text_ = std::move(text);
+        leg(0, 1);
+    }
+    void leg(double from, double to) { legFrom_ = from, legTo_ = to; }
     void report(double fraction, const std::string&) override {
-        if (whole_) whole_->report(from_ + part_ * fraction, text_);
+        if (whole_) whole_->report(from_ + part_ * (legFrom_ + (legTo_ - legFrom_) * fraction), text_);
     }
     [[nodiscard]] bool isCancelled() const override { return whole_ && whole_->isCancelled(); }
 
 private:
     Progress* whole_;
-    double from_ = 0, part_ = 0;
+    double from_ = 0, part_ = 0, legFrom_ = 0, legTo_ = 1;
     std::string text_;
 };
 
@@ -253,8 +257,7 @@ private:
         for (const DriftLevel& level : levels) {
             for (int c = 0; c < level.cycles; ++c) {
                 const double weight = weightOf(level);
-                progress.set(done / whole, weight / whole / 4,
-                             "cyclic run, drift " + significant(1000 * level.drift, 6) + " mrad");
+                progress.set(done / whole, weight / whole, "cyclic run, drift " + significant(1000 * level.drift, 6) + " mrad");
                 if (!cycle(level.drift, c == 0, progress)) {
                     out_.isComplete = !wasCancelled_;
                     return {};
@@ -299,6 +302,7 @@ private:
     bool cycle(double drift, bool isFirst, StageProgress& progress) {
         const double before = analysis_->steps().back().externalWork;
         const std::size_t from = out_.path.size();
+        progress.leg(0, 0.25);
         if (!sway(drift, hasYielded_ ? 1.0 / 4 : 1, progress)) return false;
         PlateCycle c;
         c.drift = drift;
@@ -307,11 +311,15 @@ private:
         if (isFirst && isMarked(drift)) out_.marks.push_back({drift, out_.path.back().M, yieldedParts()});
         const std::size_t turned = out_.path.size();
         // A little way back, which is elastic, for the stiffness in unloading: once a level.
+        progress.leg(0.25, 0.25);
         if (isFirst && !sway((1 - turnedBack) * drift, 1, progress)) return false;
-        const auto turnTo = [&](double end, double to, double step) {
-            return hasYielded_ ? sway(unloaded(end), 1, progress) && sway(to, step, progress) : sway(to, 1, progress);
+        const auto turnTo = [&](double end, double to, double step, double begin, double finish) {
+            progress.leg(begin, begin);
+            if (hasYielded_ && !sway(unloaded(end), 1, progress)) return false;
+            progress.leg(begin, finish);
+            return sway(to, hasYielded_ ? step : 1, progress);
         };
-        if (!turnTo(drift, -drift, 1.0 / 5) || !turnTo(-drift, 0, 1.0 / 2)) return false;
+        if (!turnTo(drift, -drift, 1.0 / 5, 0.25, 0.75) || !turnTo(-drift, 0, 1.0 / 2, 0.75, 1)) return false;
         c.unloading = isFirst ? fe::unlimited : out_.cycles.back().unloading;
         double elastic = 0;
         for (std::size_t i = 0; i < tips_.size(); ++i) {

@@ -315,8 +315,9 @@ private:
             out_.notes.emplace_back(
                 "Tightened bolts were asked for, but no end plate's bolts must not slip (no_slip_at): none was tightened.");
         if (!joint_.plates.isPreloaded && isTightened)
-            out_.notes.emplace_back(
-                "Bolts that must not slip: not tightened in the plates (not asked for); they bear from the start.");
+            out_.notes.push_back(
+                std::string("Bolts that must not slip: not tightened in the plates (not asked for); they bear from the start") +
+                (wantsCyclic() ? ", but in the cyclic run, which tightens them." : "."));
         if (!wantsStability())
             out_.notes.emplace_back(
                 "Moved geometry with imperfections: not asked for; buckling factors and slenderness stand for it.");

@@ -84,6 +84,8 @@ const char* sentenceOf(PartingReason reason) {
         return "As stiff at first; in the plates yielding has begun where the component method is still straight.";
     case PartingReason::WebTakesPart:
         return "The rules let the welded flanges alone carry the couple; in the plates the web takes its part.";
+    case PartingReason::FlangesHarden:
+        return "Up to 1 % strain the plates give little more; beyond it the flanges harden, which the rules do not count.";
     case PartingReason::SpreadCompression: return "Contact spreads round the compression flange and prying is taken off by rows.";
     case PartingReason::ColumnBeyondPanel: return "Part of the force leaves the panel through the bending of the column flanges.";
     case PartingReason::PanelArea:

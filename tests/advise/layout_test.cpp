@@ -144,7 +144,8 @@ TEST_CASE("a target is met, or what is short of it is the nearest", "[advise][la
     LayoutOptions full;
     full.target = LayoutTarget::FullStrength;
     const LayoutOutcome strong = findLayout(job, b2, full);
-    for (const ConnectionResult& c : verify(job, strong.joint)->connections)
+    const JointResult atFullStrength = *verify(job, strong.joint);
+    for (const ConnectionResult& c : atFullStrength.connections)
         CHECK((!strong.holds || c.classification.strength == StrengthClass::Full));
 }
 

@@ -1,6 +1,7 @@
 #include "build.h"
 #include "fe/buckling.h"
 #include "fe/connect.h"
+#include "fe/near_solve.h"
 #include "fe/results.h"
 #include <catch2/catch.hpp>
 #include <cstdlib>
@@ -675,4 +676,87 @@ TEST_CASE("a very thin plate is soft, not a mechanism", "[fe]") {
         INFO(r.message);
         CHECK(r.reason != StopReason::Mechanism);
     }
+}
+
+TEST_CASE("the factor of another state answers the present tangent, to the part that is asked for or not at all",
+          "[fe][properties]") {
+    const Tee t = tee();
+    const auto before = loaded(t.b.model, 0.3 * pull), after = loaded(t.b.model, pull);
+    const SparseSymmetric far = before->tangent(), k = after->tangent();
+    REQUIRE(far.value != k.value);
+    Factor of, exactly;
+    of.analyse(far);
+    REQUIRE(of.factorise(far) == FactorState::PositiveDefinite);
+    exactly.analyse(k);
+    REQUIRE(exactly.factorise(k) == FactorState::PositiveDefinite);
+    std::vector<double> b(k.size), x(k.size), exact(k.size), near(k.size), rest(k.size);
+    unsigned seed = 11;
+    for (double& v : b) seed = seed * 1664525U + 1013904223U, v = static_cast<double>(seed >> 8) / (1U << 24) - 0.5;
+    // The rough answer is the exact one, but for single precision.
+    exactly.solve(b.data(), exact.data());
+    exactly.solveRoughly(b.data(), near.data());
+    const auto inner = [](const std::vector<double>& u, const std::vector<double>& v) {
+        return std::inner_product(u.begin(), u.end(), v.begin(), 0.0);
+    };
+    const auto gap = [&](const std::vector<double>& from) {
+        std::vector<double> d(k.size), kd(k.size);
+        for (int i = 0; i < k.size; ++i) d[i] = from[i] - exact[i];
+        k.multiply(d.data(), kd.data());
+        return std::sqrt(inner(d, kd) / inner(exact, b));
+    };
+    CHECK(gap(near) < 1e-3);
+    double last = 1;
+    for (const double part : {0.3, 0.03, 1e-3, 1e-5}) {
+        REQUIRE(solveNear(k, of, b, x, part, 200));
+        CHECK(gap(x) < 10 * part); // the measure is that of the other matrix
+        CHECK(gap(x) <= last);
+        last = gap(x);
+    }
+    CHECK_FALSE(solveNear(k, of, b, x, 1e-5, 1));
+    // A matrix that is not positive definite is not answered.
+    SparseSymmetric bad = k;
+    for (double& v : bad.value) v = -v;
+    CHECK_FALSE(solveNear(bad, of, b, x, 0.1, 20));
+    // New values, the same pattern.
+    REQUIRE(of.factorise(k) == FactorState::PositiveDefinite);
+    REQUIRE(solveNear(k, of, b, x, 1e-4, 2));
+    CHECK(gap(x) < 1e-3);
+}
+
+TEST_CASE("an element is elastic when every point is, at whatever size of movement", "[fe][properties]") {
+    Material m;
+    m.f_y = 355;
+    m.E_t = 210;
+    const LayeredSection section(m, 8, {});
+    ShellKinematics kinematics;
+    REQUIRE(makeShellKinematics({Vec3{0, 0, 0}, Vec3{22, 1, 0.5}, Vec3{20, 19, -0.3}, Vec3{-1, 18, 0.4}}, false, kinematics) ==
+            ShellShape::Good);
+    const ShellElement e(kinematics, section);
+    unsigned seed = 5;
+    const auto random = [&] {
+        seed = seed * 1664525U + 1013904223U;
+        return static_cast<double>(seed >> 8) / (1U << 24) - 0.5;
+    };
+    int elastic = 0, yielded = 0;
+    for (int trial = 0; trial < 300; ++trial) {
+        ElementVector direction{}, u{}, f{};
+        for (int i = 0; i < 24; ++i) direction[i] = (i % 6 < 3 ? 1 : 0.1) * random() * (random() > 0.2 ? 5 : 1);
+        double most = 0; // movement at which it just yields, by halving
+        for (double low = 0, high = 1; high - low > 1e-9;) {
+            const double middle = (low + high) / 2;
+            for (int i = 0; i < 24; ++i) u[i] = middle * direction[i];
+            std::vector<double> history(e.historyLength(), 0);
+            ShellElement::State state;
+            e.respond(u, nullptr, history.data(), state, f, nullptr);
+            bool isEach = true;
+            for (int p = 0; p < e.pointCount(); ++p) isEach = isEach && section.staysElastic(e.strainAt(p, u, state));
+            REQUIRE(state.isElastic == isEach);
+            ++(state.isElastic ? elastic : yielded);
+            (state.isElastic ? low : high) = middle;
+            most = low;
+        }
+        CHECK(most > 0);
+    }
+    CHECK(elastic > 1000);
+    CHECK(yielded > 1000);
 }

@@ -204,7 +204,20 @@ TEST_CASE("a reduced section takes the yielding away from the column", "[plates]
 }
 
 TEST_CASE("equal beams on both sides sway against each other, alike but for the sense", "[plates][cyclic]") {
-    const PlateCyclic run = runOf(welded(0.015, "IPE 300"));
+    struct Listener : Progress {
+        double last = 0;
+        bool hasFallen = false;
+        void report(double fraction, const std::string&) override {
+            hasFallen = hasFallen || fraction < last - 1e-12;
+            last = fraction;
+        }
+        [[nodiscard]] bool isCancelled() const override { return false; }
+    } listener;
+    const auto computed = cyclicRun(resolvedOf(welded(0.015, "IPE 300")), 2, &listener);
+    REQUIRE(computed);
+    const PlateCyclic& run = *computed;
+    CHECK_FALSE(listener.hasFallen);
+    CHECK(listener.last > 0.98); // the way back of the last cycle counts as well
     REQUIRE(run.beams.size() == 2);
     CHECK(run.beams[1].stiffness == Approx(-run.beams[0].stiffness).epsilon(1e-3));
     for (const PlateCyclic::Point& p : run.path) CHECK(std::abs(p.M[0] + p.M[1]) < 0.01 * run.beams[0].M_pl);
