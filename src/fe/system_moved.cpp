@@ -148,7 +148,8 @@ void System::carryShells(const State& before, State& after, bool withTangent) {
                                withTangent ? &stiffness_[i] : nullptr);
             body.forces(c.motion, f.data(), forces_[i].data());
             if (!withTangent) continue;
-            const ElementMatrix& local = after.shells[i].isElastic ? shells_[i].elasticStiffness() : stiffness_[i];
+            isTangentElastic_[i] = after.shells[i].isElastic;
+            const ElementMatrix& local = tangentOf(i);
             full.resize(static_cast<std::size_t>(size) * size);
             tangent.resize(full.size());
             for (int p = 0; p < size; ++p)
