@@ -36,6 +36,8 @@ public:
                 fitting(kind, id);
             for (auto& [text, changed] : haunchCandidates(job_, joint_, id)) add(text + suffix(id), std::move(changed));
         }
+        buttWelded<StiffenerSpec>("stiffeners butt welded onto the column's flanges");
+        buttWelded<RibSpec>("ribs butt welded at their ends");
         for (const SizeStep& step : sizeSteps(joint_, true))
             if (!isOfConnection(step.part)) add(step.text, step.joint);
         return std::move(out_);
@@ -54,6 +56,18 @@ private:
         addFitting(changed, *resolved_, ref);
         const bool isOfColumn = kind == FittingKind::Doubler || kind == FittingKind::Diagonal;
         add("add " + wordOf(ref) + (isOfColumn ? "" : suffix(side)), std::move(changed));
+    }
+
+    /// The ends of all fittings of a kind butt welded.
+    template <class Spec> void buttWelded(const std::string& text) {
+        Joint changed = joint_;
+        bool isChanged = false;
+        for (Fitting& f : changed.fittings)
+            if (Spec* spec = std::get_if<Spec>(&f.how); spec && spec->endWeld != WeldKind::Butt) {
+                spec->endWeld = WeldKind::Butt;
+                isChanged = true;
+            }
+        if (isChanged) add(text, std::move(changed));
     }
 
     void column() {

@@ -40,9 +40,11 @@ void showView(MainWindow& window, const QString& view) {
 
 void openCard(Session& session, MainWindow& window, const QString& card) {
     if (card.isEmpty()) return;
-    const PartRef part{card == QLatin1String("plate")    ? PartKind::EndPlate
-                       : card == QLatin1String("haunch") ? PartKind::HaunchWeb
-                                                         : PartKind::BoltRow};
+    const PartRef part{card == QLatin1String("plate")       ? PartKind::EndPlate
+                       : card == QLatin1String("haunch")    ? PartKind::HaunchWeb
+                       : card == QLatin1String("rib")       ? PartKind::RibTop
+                       : card == QLatin1String("stiffener") ? PartKind::StiffenerTop
+                                                            : PartKind::BoltRow};
     session.selectPart(part);
     window.sheet()->openCard(part, {330, 200});
 }
@@ -71,7 +73,8 @@ int main(int argc, char** argv) {
     option("size", "Size of the window.", "wxh", "1280x800");
     option("joint", "Joint to show.", "mark");
     option("view", "sheet, springs, plates, comparison, stiffness (is computed first) or workings.", "view");
-    option("card", "Open the card of the end plate, of a bolt row, or of the haunch.", "plate|bolts|haunch");
+    option("card", "Open the card of the end plate, a bolt row, the haunch, the top rib or stiffener.",
+           "plate|bolts|haunch|rib|stiffener");
     option("gallery", "Open the gallery and type a word into its search.", "word");
     option("mode", "Show this buckling mode.", "number");
     option("run", "Show this run of the plates, by its name.", "name");

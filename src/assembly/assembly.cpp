@@ -222,7 +222,12 @@ private:
 
     /// Fillets on both sides of a plate's edge.
     void edgeFillets(PartRef part, Point3 from, Point3 to, double throat, double thickness, PartRef on) {
-        out_.welds.push_back({part, from, to, WeldKind::Fillet, throat, part, on, thickness, 2 * length(to - from)});
+        edgeWeld(part, from, to, {WeldKind::Fillet, throat}, thickness, on);
+    }
+    /// The same, or a butt weld through the plate.
+    void edgeWeld(PartRef part, Point3 from, Point3 to, const WeldSpec& weld, double thickness, PartRef on) {
+        const double sides = weld.kind == WeldKind::Fillet ? 2 : 1;
+        out_.welds.push_back({part, from, to, weld.kind, weld.throat, part, on, thickness, sides * length(to - from)});
     }
 
     void topPlate() {
@@ -336,11 +341,10 @@ private:
               {{0, 0}, {spec->length, 0}, {0, std::abs(height)}}, spec->thickness, spec->steel,
               plateText(spec->thickness, std::abs(height), spec->length));
         const PlatePart& made = out_.plates.back();
-        const auto edge = [&](Point2 to, PartRef on) {
-            edgeFillets({kind, s.id}, made.origin, pointOf(made, to, 0), spec->throat, spec->thickness, on);
-        };
-        edge({spec->length, 0}, {kind == PartKind::RibTop ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id});
-        edge({0, std::abs(height)}, s.kind == ConnectionKind::EndPlate ? PartRef{PartKind::EndPlate, s.id} : columnFace(s));
+        edgeFillets({kind, s.id}, made.origin, pointOf(made, {spec->length, 0}, 0), spec->throat, spec->thickness,
+                    {kind == PartKind::RibTop ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id});
+        edgeWeld({kind, s.id}, made.origin, pointOf(made, {0, std::abs(height)}, 0), spec->onFace(), spec->thickness,
+                 s.kind == ConnectionKind::EndPlate ? PartRef{PartKind::EndPlate, s.id} : columnFace(s));
     }
 
     void backing(const Place& p, const std::optional<BackingSpec>& spec, PartKind kind, bool atTop) {
@@ -363,21 +367,22 @@ private:
             const double length = std::sqrt(1 + pair.tan * pair.tan);
             acrossColumn({pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side},
                          {0, 0, pair.level}, length > 1 ? Point3{1 / length, 0, pair.tan / length} : ex, -inner * length,
-                         inner * length, stiffenerWidth(pair.spec->width, col_), *pair.spec);
+                         inner * length, stiffenerWidth(pair.spec->width, col_), *pair.spec, pair.spec->onFlange());
         }
     }
 
     /// Two plates beside the column's web, from one flange to the other along u.
     template <class Spec>
-    void acrossColumn(PartRef part, Point3 origin, Point3 u, double from, double to, double width, const Spec& spec) {
+    void acrossColumn(PartRef part, Point3 origin, Point3 u, double from, double to, double width, const Spec& spec,
+                      const WeldSpec& ends) {
         for (const double sign : {-1.0, 1.0}) {
             const double y0 = sign * col_.t_w / 2, y1 = y0 + sign * width;
             plate(part, origin, u, ey, rectangle(from, std::min(y0, y1), to, std::max(y0, y1)), spec.thickness, spec.steel,
                   plateText(spec.thickness, width, to - from));
             const auto at = [&](double x, double y) { return origin + x * u + y * ey; };
             edgeFillets(part, at(from, y0), at(to, y0), spec.throat, spec.thickness, {PartKind::ColumnWeb});
-            edgeFillets(part, at(from, y0), at(from, y1), spec.throat, spec.thickness, {PartKind::ColumnFlange, ends::left});
-            edgeFillets(part, at(to, y0), at(to, y1), spec.throat, spec.thickness, {PartKind::ColumnFlange, ends::right});
+            edgeWeld(part, at(from, y0), at(from, y1), ends, spec.thickness, {PartKind::ColumnFlange, ends::left});
+            edgeWeld(part, at(to, y0), at(to, y1), ends, spec.thickness, {PartKind::ColumnFlange, ends::right});
         }
     }
 
@@ -414,7 +419,7 @@ private:
         const double length = std::hypot(2 * inner, top - bottom);
         const Point3 from{-inner, 0, rises ? bottom : top};
         const Point3 u{2 * inner / length, 0, (rises ? top - bottom : bottom - top) / length};
-        acrossColumn({PartKind::Diagonal}, from, u, 0, length, stiffenerWidth(d.width, col_), d);
+        acrossColumn({PartKind::Diagonal}, from, u, 0, length, stiffenerWidth(d.width, col_), d, {WeldKind::Fillet, d.throat});
     }
 
     const ResolvedJoint& joint_;

@@ -91,8 +91,7 @@ template <class Num> void ColumnZone<Num>::compressionStiffener(CheckList& list,
     const Num C_Ed = w_.given("C_Ed", "compression at the flange", Quantity::Force, C);
     const Num k_s = w_.given("k_s", "share of the stiffeners", Quantity::Ratio, valueOf(stiffened_->stiffenerShare));
     const Num F_Ed = w_.let("F_w_Ed", "force through the welds", Quantity::Force, "EN 1993-1-8:2005 6.2.6.2(4)", C_Ed * k_s);
-    list.add(CheckCode::CompressionStiffenerWeld, valueOf(F_Ed), std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)),
-             Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
+    list.add(CheckCode::CompressionStiffenerWeld, valueOf(F_Ed), welds.least(), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
         .add(line.part);
 }
 

@@ -471,9 +471,9 @@ private:
                                          out_.rows[static_cast<std::size_t>(i)].F_r_Ed);
                 const Num m = w_.given(Indexed{"m_c", row, ""}, "row to the column web", Quantity::Length,
                                        valueOf(zone_.m_c[static_cast<std::size_t>(i)]));
-                const Num m_2 = w_.given(
-                    Indexed{"m_s", row, ""}, "row to the stiffener", Quantity::Length,
-                    std::max(0.1, std::abs(r.y - line.y) - line.thickness / 2 - 0.8 * 1.41421356237309504880 * line.throat));
+                const Num m_2 = w_.given(Indexed{"m_s", row, ""}, "row to the stiffener", Quantity::Length,
+                                         std::max(0.1, std::abs(r.y - line.y) - line.thickness / 2 -
+                                                           0.8 * 1.41421356237309504880 * legOf(line.onFlange)));
                 const Num share = F_t * m / (m + m_2);
                 F_Ed = i == leaning.front() ? share : F_Ed + share;
             }
@@ -483,8 +483,7 @@ private:
             const Num F_t_s_Rd = stiffenerTension(w_, m_.column, s_, line);
             const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_.column, s_, line);
             add(CheckCode::TensionStiffener, force, valueOf(F_t_s_Rd), Quantity::Force, "EN 1993-1-1:2005 6.2.3").add(line.part);
-            add(CheckCode::TensionStiffenerWeld, force, std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force,
-                "EN 1993-1-8:2005 4.5.3.2")
+            add(CheckCode::TensionStiffenerWeld, force, welds.least(), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
                 .add(line.part);
         }
     }
@@ -509,9 +508,9 @@ private:
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         const Num V_r_Rd = w_.result("V_r_Rd", "rib in shear along the flange", Quantity::Force, "EN 1993-1-1:2005 6.2.6",
                                      l_r * t_r * f_y / (constant<Num>(1.73205080756887729353, "√3") * gamma_M0));
-        const WeldStrength strength = jointStrength(m_.rib->steel, m_.plateSteel);
-        const Num toPlate = transverseFillets(w_, m_.rib->throat, Num(2 * std::max(0.0, m_.projectionTension)), strength, s_);
-        const Num toFlange = longitudinalFillets(w_, m_.rib->throat, 2 * l_r, strength, s_);
+        const Num toPlate = acrossEdge(w_, m_.rib->onFace, Num(std::max(0.0, m_.projectionTension)), m_.rib->thickness,
+                                       m_.rib->steel, m_.plateSteel, s_);
+        const Num toFlange = longitudinalFillets(w_, m_.rib->throat, 2 * l_r, jointStrength(m_.rib->steel, m_.beam.steel), s_);
         add(CheckCode::RibShear, force, valueOf(V_r_Rd), Quantity::Force, "EN 1993-1-1:2005 6.2.6").add(m_.rib->part);
         add(CheckCode::RibWeld, force, std::min(valueOf(toPlate), valueOf(toFlange)), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
             .add(m_.rib->part);

@@ -158,6 +158,7 @@ private:
             line.thickness = h.spec.toeStiffener->thickness;
             line.width = stiffenerWidth(h.spec.toeStiffener->width, b);
             line.throat = h.spec.toeStiffener->throat;
+            line.onFlange = {WeldKind::Fillet, line.throat};
             line.steel = h.toeSteel;
             line.part = part(PartKind::HaunchToeStiffener, h);
         }
@@ -192,8 +193,8 @@ private:
                 c.add(line.part);
                 const StiffenerWelds<Num> welds = stiffenerWelds(w_, beam, s_, line);
                 list_
-                    .add(CheckCode::HaunchToeStiffenerWeld, pushes * valueOf(share),
-                         std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)), Quantity::Force, "EN 1993-1-8:2005 4.5.3.2")
+                    .add(CheckCode::HaunchToeStiffenerWeld, pushes * valueOf(share), welds.least(), Quantity::Force,
+                         "EN 1993-1-8:2005 4.5.3.2")
                     .add(line.part);
             }
         }

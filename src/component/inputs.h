@@ -76,8 +76,9 @@ struct FlangeForceInput {
 
 /// Pair of column stiffeners at a level.
 struct StiffenerLine {
-    double y = 0; ///< of its mid-plane
-    double thickness = 0, width = 0, throat = 0;
+    double y = 0;                                ///< of its mid-plane
+    double thickness = 0, width = 0, throat = 0; ///< throat along the web
+    WeldSpec onFlange;
     double cos = 1; ///< of its slope against square to the column
     SteelStrength steel;
     PartRef part;

@@ -61,10 +61,16 @@ void verifyRib(Workings<Num>& w, const SideModel& m, const FittingPlate& rib, do
     list.add(CheckCode::RibShear, valueOf(along), valueOf(R_along), Quantity::Force, "EN 1993-1-1:2005 6.2.1(5), 6.2.6")
         .add(rib.part);
 
-    w.heading(3, "Fillets at the column's face", "rib weld");
-    const WebWeld<Num> toFace = doubleFillets(w, rib.throat, h, F, V, jointStrength(rib.steel, m.plateSteel), s);
-    list.add(CheckCode::RibWeld, valueOf(toFace.demand), valueOf(toFace.resistance), Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
-        .add(rib.part);
+    w.heading(3, "Weld at the column's face", "rib weld");
+    if (rib.onFace.kind == WeldKind::Butt) {
+        const Num R_weld = acrossEdge(w, rib.onFace, h, rib.thickness, rib.steel, m.plateSteel, s);
+        list.add(CheckCode::RibWeld, valueOf(atFace), valueOf(R_weld), Quantity::Force, "EN 1993-1-8:2005 4.7.1").add(rib.part);
+    } else {
+        const WebWeld<Num> toFace = doubleFillets(w, rib.onFace.throat, h, F, V, jointStrength(rib.steel, m.plateSteel), s);
+        list.add(CheckCode::RibWeld, valueOf(toFace.demand), valueOf(toFace.resistance), Quantity::Stress,
+                 "EN 1993-1-8:2005 4.5.3")
+            .add(rib.part);
+    }
     w.heading(3, "Fillets along the flange", "rib weld flange");
     const WebWeld<Num> toFlange = doubleFillets(w, rib.throat, l, V, F, jointStrength(rib.steel, m.beam.steel), s);
     list.add(CheckCode::RibWeld, valueOf(toFlange.demand), valueOf(toFlange.resistance), Quantity::Stress,

@@ -10,10 +10,10 @@ namespace {
 constexpr double root2 = 1.41421356237309504880;
 
 FittingPlate fitting(const BackingSpec& spec, const SteelStrength& steel, PartRef part) {
-    return {spec.thickness, 0, 0, 0, steel, part};
+    return {spec.thickness, 0, 0, {}, 0, steel, part};
 }
 FittingPlate fitting(const RibSpec& spec, const SteelStrength& steel, PartRef part) {
-    return {spec.thickness, spec.throat, spec.length, spec.height.value_or(0), steel, part};
+    return {spec.thickness, spec.length, spec.throat, spec.onFace(), spec.height.value_or(0), steel, part};
 }
 
 void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& owner) {
@@ -25,6 +25,7 @@ void addStiffeners(SideModel& m, const ResolvedSide& own, const ResolvedSide& ow
         line.thickness = spec->thickness;
         line.width = stiffenerWidth(spec->width, m.column.section);
         line.throat = spec->throat;
+        line.onFlange = spec->onFlange();
         line.steel = steel;
         line.part = {kind, owner.id};
         if (spec->isInLine) {
@@ -47,6 +48,7 @@ void addTopPlate(SideModel& m, const ResolvedSide& own, const ResolvedJoint& joi
     line.thickness = plate.thickness;
     line.width = stiffenerWidth(std::nullopt, m.column.section);
     line.throat = plate.throat;
+    line.onFlange = {WeldKind::Fillet, plate.throat};
     line.steel = joint.topPlateSteel;
     line.part = {PartKind::TopPlate};
     m.stiffeners.push_back(line);

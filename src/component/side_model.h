@@ -17,7 +17,9 @@ struct RowModel {
 };
 
 struct FittingPlate {
-    double thickness = 0, throat = 0, length = 0;
+    double thickness = 0, length = 0;
+    double throat = 0; ///< of a rib's fillets on the beam's flange
+    WeldSpec onFace;   ///< of a rib
     double height = 0; ///< of a rib at a welded end, along the face
     SteelStrength steel;
     PartRef part;

@@ -97,11 +97,10 @@ Num stiffenerTension(Workings<Num>& w, const ColumnInput& column, const Settings
 template <class Num>
 StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const ColumnInput& column, const Settings& s, const StiffenerLine& line) {
     StiffenerWelds<Num> r{Num(0), Num(0)};
-    const WeldStrength strength = jointStrength(line.steel, column.steel);
     const Num b_net = w.given("b_net", "stiffener width clear of the root", Quantity::Length, clearOfRoot(column, line.width));
     const Num d_wc = w.given("d_wc", "clear web depth", Quantity::Length, clearWebDepth(column.section));
-    r.toFlange = transverseFillets(w, line.throat, 4 * b_net, strength, s);
-    r.toWeb = longitudinalFillets(w, line.throat, 4 * d_wc, strength, s);
+    r.toFlange = acrossEdge(w, line.onFlange, 2 * b_net, line.thickness, line.steel, column.steel, s);
+    r.toWeb = longitudinalFillets(w, line.throat, 4 * d_wc, jointStrength(line.steel, column.steel), s);
     if (line.cos < 1) {
         r.toFlange = acrossColumn(w, line, "F_w_n_Rd", r.toFlange);
         r.toWeb = acrossColumn(w, line, "F_w_n_Rd", r.toWeb);

@@ -3,6 +3,7 @@
 #include "component/column_web.h"
 #include "component/inputs.h"
 #include "joint/settings.h"
+#include <algorithm>
 
 namespace zg {
 
@@ -24,7 +25,10 @@ template <class Num>
 template <class Num>
 [[nodiscard]] Num stiffenerTension(Workings<Num>& w, const ColumnInput& column, const Settings& s, const StiffenerLine& line);
 /// Welds of a stiffener pair: to the flange (across) and to the web (along), N.
-template <class Num> struct StiffenerWelds { Num toFlange, toWeb; };
+template <class Num> struct StiffenerWelds {
+    Num toFlange, toWeb;
+    [[nodiscard]] double least() const { return std::min(valueOf(toFlange), valueOf(toWeb)); }
+};
 template <class Num>
 [[nodiscard]] StiffenerWelds<Num> stiffenerWelds(Workings<Num>& w, const ColumnInput& column, const Settings& s,
                                                  const StiffenerLine& line);

@@ -109,7 +109,7 @@ private:
         if (const StiffenerLine* line = nearestStiffener(m_, rows_, i)) {
             place.isBesideStiffener = true;
             place.table = "EN 1993-1-8:2005 table 6.5";
-            place.m_2 = std::max(0.1, std::abs(row(i).y - line->y) - line->thickness / 2 - 0.8 * root2 * line->throat);
+            place.m_2 = std::max(0.1, std::abs(row(i).y - line->y) - line->thickness / 2 - 0.8 * root2 * legOf(line->onFlange));
         }
         if (i == 0 && m_.columnEnd < continues && !stiffenerAbove(0)) place.e_1 = std::max(0.1, m_.columnEnd + row(0).y);
         return place;
@@ -274,7 +274,7 @@ private:
                 "EN 1993-1-8:2005 table 6.5");
         const double m_2 = valueOf(in.m);
         const Num t_r = w_.given("t_r", "rib", Quantity::Length, m_.rib->thickness);
-        const Num a_r = w_.given("a_r", "throat of its weld", Quantity::Length, m_.rib->throat);
+        const Num a_r = w_.given("a_r", "throat of its weld", Quantity::Length, legOf(m_.rib->onFace));
         in.m = w_.let("m_r", "bolt to the rib", Quantity::Length, "EN 1993-1-8:2005 figure 6.10",
                       (gauge - t_r) / 2 - 0.8 * constant<Num>(root2, "√2") * a_r);
         RowPlace place{true, m_2, toEdge, 1, "EN 1993-1-8:2005 table 6.5, by analogy"};

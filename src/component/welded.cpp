@@ -405,9 +405,7 @@ private:
                                  T * (F_s / (F_s + F_w)));
         const StiffenerWelds<Num> welds = stiffenerWelds(w_, m_.column, s_, line);
         add(CheckCode::TensionStiffener, valueOf(force), valueOf(*F_stiffener_), "EN 1993-1-1:2005 6.2.3").add(line.part);
-        add(CheckCode::TensionStiffenerWeld, valueOf(force), std::min(valueOf(welds.toFlange), valueOf(welds.toWeb)),
-            "EN 1993-1-8:2005 4.5.3.2")
-            .add(line.part);
+        add(CheckCode::TensionStiffenerWeld, valueOf(force), welds.least(), "EN 1993-1-8:2005 4.5.3.2").add(line.part);
     }
 
     /// Proportions whatever the set: the welds carry the whole flange (4.10(5)); a flange whose effective breadth is too small

@@ -42,6 +42,17 @@ Num longitudinalFillets(Workings<Num>& w, double a_, const Num& length, const We
                  a * length * f_u / (constant<Num>(root3, "√3") * beta_w * gamma_M2));
 }
 
+template <class Num>
+Num acrossEdge(Workings<Num>& w, const WeldSpec& weld, const Num& length, double thickness, const SteelStrength& a,
+               const SteelStrength& b, const Settings& s) {
+    if (weld.kind == WeldKind::Fillet) return transverseFillets(w, weld.throat, 2 * length, jointStrength(a, b), s);
+    const Num t = w.given("t", "thickness at the butt weld", Quantity::Length, thickness);
+    const Num f_y = w.given("f_y", "weaker yield strength", Quantity::Stress, std::min(a.f_y, b.f_y));
+    const Num gamma_M0 = w.given("gamma_M0", "partial factor", Quantity::None, s.gamma_M0);
+    return w.let("F_w_Rd", "full-penetration butt weld: as the plate", Quantity::Force, "EN 1993-1-8:2005 4.7.1(1)",
+                 length * t * f_y / gamma_M0);
+}
+
 namespace {
 
 /// One fillet of a flange on a slope: its throat halves the corner of `angle` between flange and face. Normal to the face, N.
@@ -160,6 +171,8 @@ double fullStrengthThroat(double thickness, double f_y, const WeldStrength& stre
 #define ZG_FOR(Num)                                                                                                              \
     template Num transverseFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                    \
     template Num longitudinalFillets(Workings<Num>&, double, const Num&, const WeldStrength&, const Settings&);                  \
+    template Num acrossEdge(Workings<Num>&, const WeldSpec&, const Num&, double, const SteelStrength&, const SteelStrength&,     \
+                            const Settings&);                                                                                    \
     template Num flangeWeldResistance(Workings<Num>&, const FlangeInput&, const SteelStrength&, const Settings&);                \
     template WebWeld<Num> webWeldStress(Workings<Num>&, const WebInput&, const SteelStrength&, const Settings&, double, double,  \
                                         double);                                                                                 \

@@ -23,6 +23,12 @@ template <class Num>
 [[nodiscard]] Num longitudinalFillets(Workings<Num>& w, double a, const Num& length, const WeldStrength& strength,
                                       const Settings& s);
 
+/// An edge of this length and thickness on another part, pulled off it: fillets on both sides, or a butt weld as strong as the
+/// weaker of both (4.7.1(1)), N.
+template <class Num>
+[[nodiscard]] Num acrossEdge(Workings<Num>& w, const WeldSpec& weld, const Num& length, double thickness, const SteelStrength& a,
+                             const SteelStrength& b, const Settings& s);
+
 /// Weld of one flange to the face, both sides of the flange, as force normal to the face, N. The force acts along the flange: on
 /// a slope one fillet stands in the acute corner and one in the obtuse, and their throats, half way between flange and face, see
 /// it at different angles (EN 1993-1-8:2005 4.5.3.2(6) with the stresses resolved on each throat).

@@ -91,12 +91,17 @@ struct StiffenerSpec {
     double thickness = 12;
     std::optional<double> width; ///< of one plate; to the edge of the column flange when absent
     double throat = 5;
+    WeldKind endWeld = WeldKind::Fillet;
     std::string steel = "S355";
     bool isInLine = false;
+    /// What holds its ends on the column's flanges; fillets of the throat hold it on the web.
+    [[nodiscard]] WeldSpec onFlange() const { return {endWeld, throat}; }
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"thickness", Quantity::Length, 3, 120, "stiffener thickness"}, s.thickness);
         v(Field{"width", Quantity::Length, 20, 700, "width of one stiffener plate"}, s.width);
         v(Field{"throat", Quantity::Length, 1, 40, "throat of its fillets, both sides"}, s.throat);
+        v(Field{"end_weld", Quantity::None, 0, 0, "onto the column's flanges: fillets of the throat, or full-penetration butt"},
+          s.endWeld);
         v(Field{"in_line", Quantity::None, 0, 0, "in line with the flange it faces; else square to the column"}, s.isInLine);
         v(Field{"steel", Quantity::None, 0, 0, "steel grade"}, s.steel);
     }
@@ -168,7 +173,10 @@ struct RibSpec {
     double length = 120;
     std::optional<double> height; ///< at a welded end, along the column's face; on an end plate it goes to the plate's edge
     double throat = 5;
+    WeldKind endWeld = WeldKind::Fillet;
     std::string steel = "S355";
+    /// What holds it on the end plate or on the column's face; fillets of the throat hold it on the beam's flange.
+    [[nodiscard]] WeldSpec onFace() const { return {endWeld, throat}; }
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"thickness", Quantity::Length, 3, 80, "rib thickness"}, s.thickness);
         v(Field{"length", Quantity::Length, 20, 1000, "rib length along the beam flange"}, s.length);
@@ -176,6 +184,9 @@ struct RibSpec {
                 "height of the rib at a column's face that the beam is welded to; an end plate's projection gives it there"},
           s.height);
         v(Field{"throat", Quantity::Length, 1, 40, "throat of its fillets, both sides"}, s.throat);
+        v(Field{"end_weld", Quantity::None, 0, 0,
+                "onto the end plate or the column's face: fillets of the throat, or full-penetration butt"},
+          s.endWeld);
         v(Field{"steel", Quantity::None, 0, 0, "steel grade"}, s.steel);
     }
 };

@@ -273,7 +273,7 @@ private:
         const double level = levelOf(s, s.spec.rows[i].position);
         const auto clash = [&](const ResolvedSide& owner, const std::optional<StiffenerSpec>& spec, double at, PartKind part) {
             if (!spec) return;
-            const double clear = std::abs(level - at) - spec->thickness / 2 - spec->throat * root2;
+            const double clear = std::abs(level - at) - spec->thickness / 2 - legOf(spec->onFlange()) * root2;
             Check& c = rows(atLeast(CheckCode::BoltAtStiffener, s.id, clear, s.bolt.acrossCorners / 2,
                                     "bolt head clear of the stiffener's weld"),
                             i, i);

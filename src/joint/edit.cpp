@@ -175,8 +175,15 @@ bool hasFitting(const Joint& joint, const FittingRef& ref) {
 
 namespace {
 
+/// Butt welds where the American rules of capacity design want them: everything thicker than 3/8 in.
+WeldKind usualEndWeld(const ResolvedJoint& joint, double thickness) {
+    const bool wantsButt = joint.seismic && isAmerican(joint.seismic->rules) && thickness > 9.6;
+    return wantsButt ? WeldKind::Butt : WeldKind::Fillet;
+}
+
 void usual(StiffenerSpec& s, const ResolvedJoint& joint, const ResolvedSide& side, FlangeSide) {
     s = usualStiffener(joint, side);
+    s.endWeld = usualEndWeld(joint, s.thickness);
 }
 void usual(BackingSpec& s, const ResolvedJoint& joint, const ResolvedSide&, FlangeSide) {
     s.thickness = stockUp(0.8 * joint.column.section.t_f);
@@ -188,6 +195,8 @@ void usual(RibSpec& s, const ResolvedJoint& joint, const ResolvedSide& side, Fla
     if (side.kind == ConnectionKind::DirectWeld) s.height = height = std::max(60.0, roundTo(side.beam.section.h / 4, 5));
     s.length = roundTo(1.6 * height, 5);
     s.steel = joint.main().spec.beam.steel;
+    s.throat = std::max(5.0, std::ceil(0.5 * s.thickness)); // as strong as the rib
+    s.endWeld = usualEndWeld(joint, s.thickness);
 }
 void usual(DoublerSpec& d, const ResolvedJoint& joint, const ResolvedSide&, FlangeSide) {
     d.thickness = stockUp(joint.column.section.t_w);

@@ -143,7 +143,7 @@ void ModelBuilder::columnStiffeners(const std::vector<double>& xs, const std::ve
     for (const StiffenerPair& pair : zg::columnStiffeners(joint_)) {
         if (pair.tan != 0) {
             acrossPanel({pair.flange == FlangeSide::Top ? PartKind::StiffenerTop : PartKind::StiffenerBottom, pair.side},
-                        *pair.steel, pair.spec->throat);
+                        *pair.steel, pair.spec->throat, pair.spec->endWeld);
             continue;
         }
         const double z = *std::min_element(

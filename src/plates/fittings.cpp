@@ -29,13 +29,11 @@ void ModelBuilder::doubler() {
 }
 
 void ModelBuilder::diagonal() {
-    if (joint_.diagonal) acrossPanel({PartKind::Diagonal}, joint_.diagonalSteel, joint_.diagonal->throat);
+    if (joint_.diagonal) acrossPanel({PartKind::Diagonal}, joint_.diagonalSteel, joint_.diagonal->throat, WeldKind::Fillet);
 }
 
 // One plate on each side of the web from flange to flange at a slope, fillets along web and flanges: diagonals, stiffeners in
-// line with a sloping flange.
-void ModelBuilder::acrossPanel(PartRef ref, const SteelStrength& steel, double throat) {
-    const WeldSpec fillet{WeldKind::Fillet, throat};
+void ModelBuilder::acrossPanel(PartRef ref, const SteelStrength& steel, double throat, WeldKind ends) {
     const std::vector<int> web = columnWeb(), right = columnFlange(Direction::Right), left = columnFlange(Direction::Left);
     for (const PlatePart* plate : built(ref)) {
         const Box box = boxOf(*plate);
@@ -46,12 +44,12 @@ void ModelBuilder::acrossPanel(PartRef ref, const SteelStrength& steel, double t
         const Vec3 along = vec(plate->u), across = isPositive ? vec(plate->v) : -vec(plate->v);
         const auto place = [&](double a, double b) { return on(*plate, a, b); };
         grid(part(ref, plate->thickness, steel.f_y), us, vs, place);
-        const auto line = [&](const std::vector<int>& edge, Vec3 into, const std::vector<int>& face) {
-            weld({ref, edge, plate->thickness, into, &face}, fillet, steel, joint_.column.steel);
+        const auto line = [&](WeldKind kind, const std::vector<int>& edge, Vec3 into, const std::vector<int>& face) {
+            weld({ref, edge, plate->thickness, into, &face}, {kind, throat}, steel, joint_.column.steel);
         };
-        line(chain(us, [&](double a) { return place(a, nearWeb); }), across, web);
-        line(chain(vs, [&](double b) { return place(box.u0, b); }), along, left);
-        line(chain(vs, [&](double b) { return place(box.u1, b); }), -along, right);
+        line(WeldKind::Fillet, chain(us, [&](double a) { return place(a, nearWeb); }), across, web);
+        line(ends, chain(vs, [&](double b) { return place(box.u0, b); }), along, left);
+        line(ends, chain(vs, [&](double b) { return place(box.u1, b); }), -along, right);
     }
 }
 
@@ -74,14 +72,13 @@ void ModelBuilder::rib(const ResolvedSide& s, bool isTop, const std::vector<int>
     const auto place = [&](fe::Point2 p) { return on(plate, p.x, p.y); };
     const int index = flatPlate(ref, plate.thickness, steel.f_y,
                                 {{0, 0}, {box.u1, 0}, {box.u1, blunt}, {blunt, box.v1}, {0, box.v1}}, 1.5 * fine_, place);
-    const WeldSpec fillet{WeldKind::Fillet, spec->throat};
     const PartRef own{isTop ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange, s.id},
         ofHaunch{PartKind::HaunchFlange, s.id, isTop ? 1 : 0};
     const std::vector<int> flange = shellsOfPart(s.haunch(!isTop) ? ofHaunch : own);
-    weld({ref, nodesBetween(index, place({0, 0}), place({0, box.v1})), plate.thickness, {s.dir(), 0, 0}, &faceShells}, fillet,
-         steel, s.plateSteel);
-    weld({ref, nodesBetween(index, place({0, 0}), place({box.u1, 0})), plate.thickness, vec(plate.v), &flange}, fillet, steel,
-         s.beam.steel);
+    weld({ref, nodesBetween(index, place({0, 0}), place({0, box.v1})), plate.thickness, {s.dir(), 0, 0}, &faceShells},
+         spec->onFace(), steel, s.plateSteel);
+    weld({ref, nodesBetween(index, place({0, 0}), place({box.u1, 0})), plate.thickness, vec(plate.v), &flange},
+         {WeldKind::Fillet, spec->throat}, steel, s.beam.steel);
 }
 
 // Loose plates behind the column flange, held by the bolts and by contact. Nothing but friction keeps one with a single bolt from

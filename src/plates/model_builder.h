@@ -112,7 +112,7 @@ private:
     // fittings.cpp
     void doubler();
     void diagonal();
-    void acrossPanel(PartRef ref, const SteelStrength& steel, double throat);
+    void acrossPanel(PartRef ref, const SteelStrength& steel, double throat, WeldKind ends);
     void rib(const ResolvedSide& s, bool isTop, const std::vector<int>& faceShells);
     struct Backing {
         const PlatePart* plate = nullptr;

@@ -469,6 +469,9 @@ std::string anchorOf(const Check& c) {
     case CheckCode::UsPlateShearRupture: return "us plate shear";
     case CheckCode::UsRibThickness:
     case CheckCode::UsRibSlender:
+    case CheckCode::UsRibEndWeld:
+    case CheckCode::UsRibWeldEnd:
+    case CheckCode::UsRibWeldFlange:
     case CheckCode::UsRibLength: return "us rib";
     case CheckCode::UsBoltShear:
     case CheckCode::UsBearing: return "us shear";

@@ -237,6 +237,8 @@ constexpr std::array phrases{
     Phrase{CheckCode::UsContinuityStrength, "us_continuity_strength", "Continuity plates", "Thicker or wider plates."},
     Phrase{CheckCode::UsContinuityWeldFlange, "us_continuity_weld_flange", "Continuity plate weld, flange", "Larger throat."},
     Phrase{CheckCode::UsContinuityWeldWeb, "us_continuity_weld_web", "Continuity plate weld, web", "Larger throat."},
+    Phrase{CheckCode::UsRibWeldEnd, "us_rib_weld_end", "Fillets of the rib at the end plate", "Larger throat, or a butt weld."},
+    Phrase{CheckCode::UsRibWeldFlange, "us_rib_weld_flange", "Fillets of the rib along the flange", "Larger throat."},
     Phrase{CheckCode::UsPanel, "us_panel", "Column web panel", "A supplementary web plate, or a heavier column."},
     Phrase{CheckCode::UsColumnsOverBeams, "us_columns_over_beams", "Column-beam moment ratio",
            "A heavier column, or a lighter beam."},
@@ -265,10 +267,14 @@ constexpr std::array phrases{
     Phrase{CheckCode::UsContinuityThickness, "us_continuity_thickness", "Continuity plate thickness", "Thicker plates."},
     Phrase{CheckCode::UsContinuityWidth, "us_continuity_width", "Continuity plates over the beam flange", "Wider plates."},
     Phrase{CheckCode::UsContinuitySlender, "us_continuity_slender", "Continuity plate outstand", "Thicker or narrower plates."},
+    Phrase{CheckCode::UsContinuityEndWeld, "us_continuity_end_weld", "Butt welds of thick continuity plates",
+           "Butt weld the plates onto the column's flanges."},
     Phrase{CheckCode::UsPanelThickness, "us_panel_thickness", "Panel thickness", "A thicker web or supplementary plate."},
     Phrase{CheckCode::UsRibThickness, "us_rib_thickness", "Rib thickness", "Thicker rib, or a stronger steel."},
     Phrase{CheckCode::UsRibSlender, "us_rib_slender", "Rib outstand", "Thicker rib."},
     Phrase{CheckCode::UsRibLength, "us_rib_length", "Rib length at 30 degrees", "Longer rib."},
+    Phrase{CheckCode::UsRibEndWeld, "us_rib_end_weld", "Butt weld of a thick rib at the end plate",
+           "Butt weld the rib onto the end plate."},
     Phrase{CheckCode::UsFlangeWeld, "us_flange_weld", "Butt welds of the beam flanges", "Choose butt welds for both flanges."},
     Phrase{CheckCode::UsWebWeld, "us_web_weld", "Web weld as strong as the web", "Larger throat, or a butt weld."},
     Phrase{CheckCode::UsBoltsPretensioned, "us_bolts_pretensioned", "Pretensioned high-strength bolts",
@@ -325,9 +331,6 @@ constexpr std::array phrases{
     Phrase{CheckCode::NotDoneUsPrying, "not_done_us_prying", "American rules, prying beyond the moment at the face",
            "The plate is thick enough for the moment at the face, not for all that its bolts carry: beyond it they would see "
            "prying."},
-    Phrase{CheckCode::NotDoneUsContinuityWeld, "not_done_us_continuity_weld", "Butt welds of thick continuity plates and of ribs",
-           "Plates above 3/8 in, and ribs at the end plate, are butt welded by these rules (thinner ribs by fillets that develop "
-           "them); the fillets drawn are verified for strength only, those of ribs by EN 1993 alone."},
     Phrase{CheckCode::NotDoneUsForm, "not_done_us_form", "Connection by American rules",
            "Known are beams square to a column's flange: end plates with one gauge and, at the tension flange, one or two rows "
            "inside and "
@@ -423,7 +426,8 @@ std::string numbersOf(const Check& c, UnitSystem units) {
     }
     if (c.code == CheckCode::BoltsPreloaded || c.code == CheckCode::UsBoltsPretensioned)
         return c.utilisation > 1 ? "not preloaded" : "preloaded";
-    if (c.code == CheckCode::UsFlangeWeld || (c.code == CheckCode::UsWebWeld && c.quantity == Quantity::None))
+    if (c.code == CheckCode::UsFlangeWeld || c.code == CheckCode::UsContinuityEndWeld || c.code == CheckCode::UsRibEndWeld ||
+        (c.code == CheckCode::UsWebWeld && c.quantity == Quantity::None))
         return c.utilisation > 1 ? "fillets" : "butt weld";
     if (c.code == CheckCode::UsHoles) return c.utilisation > 1 ? "oversize" : "normal";
     if (c.code == CheckCode::HingeClass || (c.group == CheckGroup::Rule && isLimit(c.code)))

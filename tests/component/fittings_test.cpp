@@ -84,7 +84,7 @@ TEST_CASE("backing plates help a thin column flange, a rib helps the outer row",
     Job plain = sample::jobOf(sample::workedExtended());
     endPlate(plain.joints[0], ends::right).plate.thickness = 12;
     const double outer = *sample::verified(plain).connections[0].rows[0].at(Limit::EndPlate).alone;
-    fitting<RibSpec>(plain.joints[0], ends::right, FlangeSide::Top) = RibSpec{10, 140, std::nullopt, 5, "S275"};
+    fitting<RibSpec>(plain.joints[0], ends::right, FlangeSide::Top) = RibSpec{10, 140, std::nullopt, 5, WeldKind::Fillet, "S275"};
     const JointResult ribbed = sample::verified(plain);
     CHECK(*ribbed.connections[0].rows[0].at(Limit::EndPlate).alone > outer);
 }

@@ -20,9 +20,9 @@ Job fitted() {
     Job job = sample::extendedJob();
     Joint& j = job.joints[0];
     through(j).endAbove = 150;
-    fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top) = StiffenerSpec{15, 100.0, 6, "S275", false};
+    fitting<StiffenerSpec>(j, ends::right, FlangeSide::Top) = StiffenerSpec{15, 100.0, 6, WeldKind::Fillet, "S275", false};
     fitting<BackingSpec>(j, ends::right, FlangeSide::Bottom) = BackingSpec{12, "S275"};
-    fitting<RibSpec>(j, ends::right, FlangeSide::Top) = RibSpec{10, 140, std::nullopt, 5, "S275"};
+    fitting<RibSpec>(j, ends::right, FlangeSide::Top) = RibSpec{10, 140, std::nullopt, 5, WeldKind::Fillet, "S275"};
     endPlate(j, ends::right).topWeld.throat = 9;
     endPlate(j, ends::right).bottomWeld.throat = 6;
     return job;

@@ -54,6 +54,13 @@ TEST_CASE("tension stiffener and welds by hand", "[verification][4.5.3]") {
     // to the flange: 7·4·117·490/(√2·0.9·1.25) = 1 008 953; to the web: 7·4·208·490/(√3·0.9·1.25) = 1 464 546
     CHECK_REFERENCE(welds.toFlange / 1e3, (Reference{1008.95, 0.05, "kN", "EN 1993-1-8:2005 4.5.3.2, by hand"}));
     CHECK_REFERENCE(welds.toWeb / 1e3, (Reference{1464.55, 0.05, "kN", "EN 1993-1-8:2005 4.5.3.2, by hand"}));
+    CHECK(welds.least() == welds.toFlange);
+
+    StiffenerLine butt = *line;
+    butt.onFlange.kind = WeldKind::Butt;
+    const auto through = stiffenerWelds(s.w, s.model.column, s.settings, butt);
+    CHECK_REFERENCE(through.toFlange / 1e3, (Reference{1246.05, 0.005, "kN", "EN 1993-1-8:2005 4.7.1(1), 2·117·15·355"}));
+    CHECK(through.toWeb == welds.toWeb);
 }
 
 TEST_CASE("a diagonal's slope and resistance by hand, in tension and in compression", "[verification][6.2.6.1]") {

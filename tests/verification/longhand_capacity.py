@@ -130,6 +130,11 @@ def american(joint):
         fyp, fup, _ = STEELS[con["plate"]["steel"]]
         check(mark, side, "top", "us_plate_bending", m_f, fyp * t_p ** 2 * y_p / 1.11)
         say("φ F_yp t_p² Y_p/1.11", "plate", fyp * t_p ** 2 * y_p / 1.11e6, "kNm", "6.8.1 step 5")
+        if rib:
+            fys, t_s, l_s, a_s = STEELS[rib["steel"]][0], rib["thickness_mm"], rib["length_mm"], rib["throat_mm"]
+            say("V_s", "0.6 F_ys t_s L_st", 0.6 * fys * t_s * l_s / 1e3, "kN", "6.8.1 step 9")
+            say("φ R_n", "0.75·0.6 F_EXX·2 a L_st", 0.75 * 0.6 * 70 * KSI * 2 * a_s * l_s / 1e3, "kN", "360-16 J2-4")
+            check(mark, side, "top", "us_rib_weld_flange", 0.6 * fys * t_s * l_s, 0.75 * 0.6 * 70 * KSI * 2 * a_s * l_s)
         f_fu = say("F_fu", "M_f/(d − t_bf)", m_f / (b["h"] - b["tf"]) / 1e3, "kN", "6.8.1 step 6") * 1e3
         if kind == "4E":
             check(mark, side, "top", "us_plate_shear_yield", f_fu / 2, 0.6 * fyp * b_p * t_p)

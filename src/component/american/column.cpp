@@ -250,6 +250,7 @@ private:
                          const Num& phi) {
         const bool isSeismic = isCapacity();
         const Num throat = w_.given("a", "throat of the plate's fillets", Quantity::Length, line.throat);
+        const bool isButt = line.onFlange.kind == WeldKind::Butt;
         const Num F_EXX = w_.given("F_EXX", "electrode, 70 ksi", Quantity::Stress, electrode, "AISC 360-16 table J2.5");
         const Num plate = w_.let("F_pl", "one plate on the flange at yield", Quantity::Force,
                                  isSeismic ? "AISC 341-16 E3.6f.3(a)" : "AISC 360-16 J4.1", b_c * t_s * F_ys);
@@ -257,14 +258,20 @@ private:
                                 isSeismic ? "AISC 341-16 E3.6f.3(b)" : "AISC 360-16 J10.8",
                                 isSeismic ? smaller(F_su / 2, phi * plate) : F_su / 2);
         const Num phi_w = factor(factors::welds);
-        const Num toFlange = w_.result(symbol("phi_R_n_wf"), "its fillets, across their length", Quantity::Force,
-                                       "AISC 360-16 (J2-4), (J2-5)", phi_w * 0.6 * 1.5 * F_EXX * 2 * throat * b_c);
-        list_
-            .add(CheckCode::UsContinuityWeldFlange, valueOf(isSeismic ? plate : half), valueOf(toFlange), Quantity::Force,
-                 isSeismic ? "AISC 341-16 E3.6f.3(a); 360-16 J2.4" : "AISC 360-16 J10.8, J2.4")
-            .add(line.part);
-        if (isSeismic && line.thickness > 0.375 * inch + 0.1)
-            listNotDone(list_.all(), CheckCode::NotDoneUsContinuityWeld, e_.side->id, "AISC 341-16 E3.6f.3(a)", e_.isReversed);
+        if (isButt) {
+            w_.note("Butt welds through the plate onto the column's flanges are as strong as the plate.",
+                    "AISC 360-16 table J2.5");
+        } else {
+            const Num toFlange = w_.result(symbol("phi_R_n_wf"), "its fillets, across their length", Quantity::Force,
+                                           "AISC 360-16 (J2-4), (J2-5)", phi_w * 0.6 * 1.5 * F_EXX * 2 * throat * b_c);
+            list_
+                .add(CheckCode::UsContinuityWeldFlange, valueOf(isSeismic ? plate : half), valueOf(toFlange), Quantity::Force,
+                     isSeismic ? "AISC 341-16 E3.6f.3(a); 360-16 J2.4" : "AISC 360-16 J10.8, J2.4")
+                .add(line.part);
+        }
+        if (isSeismic && line.thickness > thickestFilleted)
+            addUsRule(list_, CheckCode::UsContinuityEndWeld, isButt ? 0 : 2, 1, false, Quantity::None, "AISC 341-16 E3.6f.3(a)")
+                .add(line.part);
         const Num length =
             w_.given("L_w", "web less both clips", Quantity::Length, std::max(0.0, c_.h - 2 * c_.t_f - 2 * rootDistance(c_)));
         const Num toWeb = w_.result(symbol("phi_R_n_ww"), "its fillets along the web", Quantity::Force, "AISC 360-16 (J2-4)",

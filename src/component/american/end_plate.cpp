@@ -98,6 +98,33 @@ template <class Num> void verifyUsReduced(Workings<Num>& w, const UsEnd& e, Chec
     verifyUsWebPlate(w, e, list, links);
 }
 
+/// Welds of a rib, 358-16 6.8.1 step 9: they develop it in tension at the end plate (a butt weld; up to 3/8 in fillets do) and in
+/// shear along the beam's flange.
+template <class Num>
+void verifyUsRibWelds(Workings<Num>& w, const UsEnd& e, const FittingPlate& rib, double height, CheckList& list) {
+    const char* clause = "AISC 358-16 6.8.1 step 9";
+    const bool isButt = rib.onFace.kind == WeldKind::Butt;
+    const Num a = w.given("a", "throat of the rib's fillets", Quantity::Length, rib.throat);
+    const Num t_s = w.given("t_s", "rib", Quantity::Length, rib.thickness);
+    const Num F_ys = w.given("F_ys", "rib's yield strength", Quantity::Stress, rib.steel.f_y);
+    const Num F_EXX = w.given("F_EXX", "electrode, 70 ksi", Quantity::Stress, electrode, "AISC 360-16 table J2.5");
+    const Num phi_w = factorOf(w, e.format, factors::welds);
+    if (rib.thickness > thickestFilleted)
+        addUsRule(list, CheckCode::UsRibEndWeld, isButt ? 0 : 2, 1, false, Quantity::None, clause).add(rib.part);
+    if (!isButt) {
+        const Num h_st = w.given("h_st", "height of the rib", Quantity::Length, height);
+        const Num N = w.let("N_s", "rib in tension at the end plate", Quantity::Force, clause, F_ys * t_s * h_st);
+        const Num N_w = w.result("phi_R_n_s", "its fillets there, across their length", Quantity::Force,
+                                 "AISC 360-16 (J2-4), (J2-5)", phi_w * 0.6 * 1.5 * F_EXX * 2 * a * h_st);
+        list.add(CheckCode::UsRibWeldEnd, valueOf(N), valueOf(N_w), Quantity::Force, clause).add(rib.part);
+    }
+    const Num L_st = w.given("L_st", "length of the rib", Quantity::Length, rib.length);
+    const Num V = w.let("V_s", "rib in shear along the beam's flange", Quantity::Force, clause, 0.6 * F_ys * t_s * L_st);
+    const Num V_w = w.result("phi_R_n_sf", "its fillets there, along their length", Quantity::Force, "AISC 360-16 (J2-4)",
+                             phi_w * 0.6 * F_EXX * 2 * a * L_st);
+    list.add(CheckCode::UsRibWeldFlange, valueOf(V), valueOf(V_w), Quantity::Force, clause).add(rib.part);
+}
+
 template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, CheckList& list, std::vector<UsLink>& links) {
     const ResolvedSide& s = *e.side;
     const SideModel& m = *e.model;
@@ -172,7 +199,7 @@ template <class Num> void verifyUsEndPlate(Workings<Num>& w, const UsEnd& e, Che
         addUsRule(list, CheckCode::UsRibLength, rib.length, height / std::tan(pi / 6), true, Quantity::Length,
                   "AISC 358-16 (6.7-1)")
             .add(rib.part);
-        listNotDone(list.all(), CheckCode::NotDoneUsContinuityWeld, s.id, "AISC 358-16 6.7", e.isReversed);
+        verifyUsRibWelds(w, e, rib, height, list);
     }
 
     w.heading(2, "Bolts at the compression flange in shear and bearing", "us shear");
