@@ -13,6 +13,7 @@
 #include "words/set_words.h"
 #include "words/verdict.h"
 #include <algorithm>
+#include <map>
 #include <set>
 
 namespace zg {
@@ -412,6 +413,12 @@ private:
         return text;
     }
 
+    /// Headings of a name in one section are told apart, for jumps.
+    std::string unique(const std::string& anchor) {
+        const int count = ++anchors_[anchor];
+        return count == 1 ? anchor : anchor + "~" + std::to_string(count);
+    }
+
     void workings() {
         d_.heading(2, "Workings", "workings");
         d_.text(std::string(units_ == UnitSystem::US ? "Numbers in the formulas are in kip, in and ksi. Of"
@@ -421,11 +428,12 @@ private:
                                                         : "shown; the table of sets above has the others."),
                 true);
         bool isFull = o_.depth == Depth::Full, isLeftOut = false;
-        std::string inputs;
+        std::string inputs, section;
         for (const WorkingLine& line : lines_) {
             if (line.kind == WorkingLine::Kind::Heading && line.level == 1) {
                 isFull = o_.depth == Depth::Full && isWorkedOut(line.anchor);
                 isLeftOut = o_.depth == Depth::ByPart && !isWorkedOut(line.anchor);
+                section = line.anchor;
             }
             if (isLeftOut) continue;
             if (!isFull && line.depth == Depth::Full) continue;
@@ -435,7 +443,8 @@ private:
             }
             flushInputs(inputs);
             if (line.kind == WorkingLine::Kind::Heading)
-                d_.heading(std::min(4, line.level + 1), line.text, line.anchor);
+                d_.heading(std::min(4, line.level + 1), line.text,
+                           unique(line.level == 1 ? section : section + "/" + line.anchor));
             else
                 d_.blocks.emplace_back(FormulaBlock{line});
         }
@@ -450,112 +459,11 @@ private:
     const ReportOptions& o_;
     UnitSystem units_;
     std::set<std::string> explained_;
+    std::map<std::string, int> anchors_;
     Document d_;
 };
 
 } // namespace
-
-std::string anchorOf(const Check& c) {
-    switch (c.code) {
-    case CheckCode::ColumnWebShear: return "panel";
-    case CheckCode::DuctileFirst: return "ladder";
-    case CheckCode::HingeShear:
-    case CheckCode::HingeAxial: return "hinge forces";
-    case CheckCode::ColumnsOverBeams:
-    case CheckCode::ColumnsOverBeamsAxis: return "columns";
-    case CheckCode::UsBoltTension: return "us bolts";
-    case CheckCode::UsPlateBending: return "us plate";
-    case CheckCode::UsPlateShearYield:
-    case CheckCode::UsPlateShearRupture: return "us plate shear";
-    case CheckCode::UsRibThickness:
-    case CheckCode::UsRibSlender:
-    case CheckCode::UsRibEndWeld:
-    case CheckCode::UsRibWeldEnd:
-    case CheckCode::UsRibWeldFlange:
-    case CheckCode::UsRibLength: return "us rib";
-    case CheckCode::UsBoltShear:
-    case CheckCode::UsBearing: return "us shear";
-    case CheckCode::UsBeamShear: return "us beam shear";
-    case CheckCode::UsBoltPrying: return "us prying";
-    case CheckCode::UsBoltSlip: return "us slip";
-    case CheckCode::UsWeldTensionFlange: return "us flange weld";
-    case CheckCode::UsWeldCompressionFlange: return "us flange weld compression";
-    case CheckCode::UsWebPlateYield:
-    case CheckCode::UsWebPlateRupture:
-    case CheckCode::UsWebPlateBlock: return "us web plate";
-    case CheckCode::UsWebPlateFillet:
-    case CheckCode::UsWebPlateWeld: return "us web plate weld";
-    case CheckCode::UsBeamAtCut: return "us beam at cut";
-    case CheckCode::UsBeamBending: return "us beam";
-    case CheckCode::UsWeldWeb:
-    case CheckCode::UsFlangeWeld:
-    case CheckCode::UsWebWeld: return "us web weld";
-    case CheckCode::UsColumnFlange:
-    case CheckCode::UsWebYielding:
-    case CheckCode::UsWebBuckling:
-    case CheckCode::UsFlangeBending:
-    case CheckCode::UsWebCrippling: return "us column";
-    case CheckCode::UsContinuityStrength:
-    case CheckCode::UsContinuityWeldFlange:
-    case CheckCode::UsContinuityWeldWeb: return "us continuity tension";
-    case CheckCode::UsPanel: return "us panel";
-    case CheckCode::UsColumnsOverBeams: return "us columns";
-    case CheckCode::DiagonalStrut: return "diagonal";
-    case CheckCode::ColumnWebCompression: return "compression";
-    case CheckCode::ColumnWebCompressionStiffener: return "compression stiffener";
-    case CheckCode::CompressionStiffenerWeld: return "stiffener welds";
-    case CheckCode::HaunchCompression:
-    case CheckCode::BeamFlangeCompression: return "beam compression";
-    case CheckCode::HaunchEndShear: return "haunch webs";
-    case CheckCode::MemberAtEnd: return "haunched section";
-    case CheckCode::HaunchWebShear: return "haunch web";
-    case CheckCode::HaunchWeld: return "haunch weld";
-    case CheckCode::HaunchToeCompression:
-    case CheckCode::HaunchToeTension:
-    case CheckCode::HaunchToeStiffenerWeld: return "haunch toe";
-    case CheckCode::HaunchToeWeld: return "haunch toe weld";
-    case CheckCode::MemberAtToe: return "beam at toe";
-    case CheckCode::JointMoment: return "moment";
-    case CheckCode::BoltTension:
-    case CheckCode::BoltPunching: return "bolts";
-    case CheckCode::TensionStiffener:
-    case CheckCode::TensionStiffenerWeld: return "tension stiffener";
-    case CheckCode::RibShear:
-    case CheckCode::RibAtFace:
-    case CheckCode::RibWeld: return "rib";
-    case CheckCode::RibOnWeb: return "rib on web";
-    case CheckCode::RibbedWebShear: return "ribbed web";
-    case CheckCode::MemberAtCut: return "beam at cut";
-    case CheckCode::WeldTensionFlange:
-    case CheckCode::WeldCompressionFlange:
-    case CheckCode::WeldInnerFlange:
-    case CheckCode::WeldHaunchWeb:
-    case CheckCode::WeldWeb: return "welds";
-    case CheckCode::DoublerWeld: return "doubler weld";
-    case CheckCode::BoltShearGroup: return "shear";
-    case CheckCode::FlangeBreadth:
-    case CheckCode::FlangeBreadthLeast: return "flange breadth";
-    case CheckCode::FinBearingPlate:
-    case CheckCode::FinBearingWeb: return "fin bearing";
-    case CheckCode::FinPlateGross:
-    case CheckCode::FinPlateNet:
-    case CheckCode::FinPlateBlock:
-    case CheckCode::FinPlateBending:
-    case CheckCode::FinPlateAxial: return "fin plate";
-    case CheckCode::FinWebGross:
-    case CheckCode::FinWebNet:
-    case CheckCode::FinWebAxial: return "fin web";
-    case CheckCode::FinWeld:
-    case CheckCode::FinWeldFull: return "fin weld";
-    case CheckCode::FinSupportShear:
-    case CheckCode::FinPunching: return "fin support";
-    case CheckCode::ColumnWebTension:
-    case CheckCode::ColumnFlangeBending:
-    case CheckCode::EndPlateBending:
-    case CheckCode::BeamWebTension: return "rows";
-    default: return c.group == CheckGroup::NotDone ? "not-done" : "checks";
-    }
-}
 
 Document jointReport(const Job& job, const Joint& joint, const ResolvedJoint& resolved, const TracedVerification& traced,
                      const ReportOptions& options) {

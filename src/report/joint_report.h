@@ -20,7 +20,4 @@ struct ReportOptions {
 /// Either of the two: looks up, verifies with tracing, and reports.
 [[nodiscard]] Document jointReport(const Job& job, const Joint& joint, const ReportOptions& options);
 
-/// Anchor of the workings of a check: the heading it jumps to.
-[[nodiscard]] std::string anchorOf(const Check& check);
-
 } // namespace zg

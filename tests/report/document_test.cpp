@@ -1,8 +1,12 @@
+#include "exchange/file.h"
+#include "exchange/job_file.h"
+#include "report/anchors.h"
 #include "report/document.h"
 #include "report/html.h"
 #include "report/job_report.h"
 #include "report/joint_report.h"
 #include "support/joints.h"
+#include "words/phrases.h"
 #include <algorithm>
 
 /// The document model: what stands in it, whatever the medium.
@@ -45,15 +49,34 @@ TEST_CASE("every table is whole: a width and a cell for each head", "[report]") 
 }
 
 TEST_CASE("every check of the ledger has a place in the workings to jump to", "[report]") {
-    const Job job = sample::demo();
-    for (std::size_t i = 0; i < job.joints.size(); ++i) {
-        const Document d = documentOf(job, i, Depth::Full);
-        const auto headings = blocksOf<HeadingBlock>(d);
-        for (const Check& c : ledger(sample::verified(job, i))) {
-            INFO(job.joints[i].mark << ", check " << static_cast<int>(c.code) << ", anchor " << anchorOf(c));
-            CHECK(std::any_of(headings.begin(), headings.end(), [&](const HeadingBlock* h) { return h->anchor == anchorOf(c); }));
-        }
+    std::vector<Job> jobs{sample::demo()};
+    for (const char* file : {"joints", "ordinary", "strengthened"}) {
+        const auto text = readFile(std::string(ZG_SOURCE_DIR) + "/tests/verification/capacity/" + file + ".zgj");
+        REQUIRE(text);
+        const auto read = readJob(*text);
+        REQUIRE(read);
+        jobs.push_back(read->job);
     }
+    for (const Job& job : jobs)
+        for (std::size_t i = 0; i < job.joints.size(); ++i) {
+            const Document d = documentOf(job, i, Depth::Full);
+            for (const Check& c : ledger(sample::verified(job, i))) {
+                const std::string anchor = anchorIn(d, c);
+                INFO(job.joints[i].mark << ", check " << titleOf(c, true) << ", anchor " << anchor);
+                const auto headings = blocksOf<HeadingBlock>(d);
+                CHECK(std::count_if(headings.begin(), headings.end(),
+                                    [&](const HeadingBlock* h) { return h->anchor == anchor; }) == 1);
+                // In the workings of its own beam, where they have such a heading.
+                const auto own = [&](const std::string& text) {
+                    return text.substr(text.find('/') + 1, text.find('~') - text.find('/') - 1);
+                };
+                const auto isOfBeam = [&](const std::string& text) { return text.rfind(name(c.side) + "-", 0) == 0; };
+                if (std::any_of(headings.begin(), headings.end(),
+                                [&](const HeadingBlock* h) { return isOfBeam(h->anchor) && own(h->anchor) == own(anchor); }))
+                    CHECK(isOfBeam(anchor));
+                if (c.group == CheckGroup::Strength) CHECK(anchor != "checks");
+            }
+        }
 }
 
 TEST_CASE("every formula of the full depth carries its clause, and its numbers give its value", "[report]") {

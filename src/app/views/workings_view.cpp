@@ -1,5 +1,6 @@
 #include "app/views/workings_view.h"
 #include "app/theme/theme.h"
+#include "report/anchors.h"
 #include "report/html.h"
 #include "report/joint_report.h"
 #include "session/session.h"
@@ -52,6 +53,8 @@ WorkingsView::WorkingsView(Session& session, Theme& theme, QWidget* parent)
     connect(&theme, &Theme::changed, this, [stale] { stale(~0U); });
 }
 
+WorkingsView::~WorkingsView() = default;
+
 void WorkingsView::setDepth(Depth depth) {
     depth_ = depth;
     depths_->button(static_cast<int>(depth))->setChecked(true);
@@ -72,24 +75,25 @@ void WorkingsView::showEvent(QShowEvent* event) {
 void WorkingsView::rebuild() {
     isStale_ = false;
     const Joint* joint = session_.current();
+    document_.reset();
     if (!joint) return page_->clear();
     const int at = page_->verticalScrollBar()->value();
     ReportOptions options;
     options.depth = depth_;
     options.withFigures = false;
-    const Document document = jointReport(session_.job(), *joint, options);
+    document_ = std::make_unique<Document>(jointReport(session_.job(), *joint, options));
     page_->document()->setDefaultStyleSheet(
         QStringLiteral("h1{font-size:18px} h2{font-size:15px;margin-top:14px} h3{font-size:13px;margin-top:10px} "
                        "h4{font-size:12px;margin-top:8px} "
                        "td,th{font-size:11.5px;padding-right:6px} p{margin-top:3px;margin-bottom:3px}"));
-    page_->setHtml(QString::fromStdString(htmlBody(document, theme_.palette(), session_.job().settings.units)));
+    page_->setHtml(QString::fromStdString(htmlBody(*document_, theme_.palette(), session_.job().settings.units)));
     page_->verticalScrollBar()->setValue(at);
 }
 
 void WorkingsView::jumpTo(const Check& check) {
     if (depth_ == Depth::Brief) setDepth(Depth::ByPart);
     if (isStale_) rebuild();
-    page_->scrollToAnchor(QString::fromStdString(anchorOf(check)));
+    if (document_) page_->scrollToAnchor(QString::fromStdString(anchorIn(*document_, check)));
 }
 
 void WorkingsView::find(bool forward) {

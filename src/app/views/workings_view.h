@@ -2,6 +2,7 @@
 #include "base/workings.h"
 #include <QTimer>
 #include <QWidget>
+#include <memory>
 
 class QLineEdit;
 class QButtonGroup;
@@ -10,6 +11,7 @@ class QTextBrowser;
 namespace zg {
 
 struct Check;
+struct Document;
 
 class Session;
 class Theme;
@@ -19,6 +21,7 @@ class WorkingsView : public QWidget {
     Q_OBJECT
 public:
     WorkingsView(Session& session, Theme& theme, QWidget* parent = nullptr);
+    ~WorkingsView() override;
     void setDepth(Depth depth);
     [[nodiscard]] Depth depth() const { return depth_; }
     void jumpTo(const Check& check);
@@ -35,6 +38,7 @@ private:
     Theme& theme_;
     Depth depth_ = Depth::ByPart;
     bool isStale_ = true;
+    std::unique_ptr<Document> document_; ///< what the page shows
     QTimer later_; ///< the page follows a moment after an edit, so that drawing and ledger are never held up
     QButtonGroup* depths_;
     QLineEdit* search_;
