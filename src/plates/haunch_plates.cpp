@@ -95,6 +95,23 @@ void ModelBuilder::haunches(const ResolvedSide& s, const std::vector<int>& faceS
     }
 }
 
+namespace {
+
+/// A cutting's root fillets: a strip of its web beside its flange, so much thicker that it has their area less what the web
+/// counts within half the flange's thickness.
+struct RootStrip {
+    double reach = 0; ///< along the plate from the flange's middle
+    double thickness = 0;
+};
+RootStrip rootStrip(const ResolvedHaunch& h) {
+    if (!(h.r > 0)) return {};
+    const double square = h.t_f / 2 + 0.8 * h.r; // to the flange
+    const double area = (2 - 1.57079632679489662) * h.r * h.r - h.t_w * h.t_f / 2;
+    return {square / h.cos, h.t_w + area / square};
+}
+
+} // namespace
+
 // A tapering web on the member's face and a flange at its angle, welded to plate, member and, at the toe, to the member's flange.
 // Flange and web share their nodes; the web ends 12 mm blunt before the toe, the flange where its middle plane meets the face.
 void ModelBuilder::haunch(const ResolvedSide& s, const ResolvedHaunch& h, const std::vector<int>& faceShells) {
@@ -118,6 +135,8 @@ void ModelBuilder::haunch(const ResolvedSide& s, const ResolvedHaunch& h, const 
     y.through(rootHalf);
     y.through(-rootHalf);
     if (h.spec.midStiffener) x.through(L / 2);
+    const RootStrip strip = rootStrip(h);
+    if (strip.thickness > 0) v.through(strip.reach / std::abs(face - middle));
     const std::vector<double> xs = x.positions(), ys = y.positions(), vs = v.positions();
     const double f_y = settings_.beamStrength * h.steel.f_y;
     const auto onFlange = [&](double a, double c) { return axes.at(away + a, c, middle + a * h.tan); };
@@ -129,7 +148,18 @@ void ModelBuilder::haunch(const ResolvedSide& s, const ResolvedHaunch& h, const 
         if (a <= blunt + 1e-6) webXs.push_back(a);
     const PartRef flangeRef{PartKind::HaunchFlange, s.id, index}, webRef{PartKind::HaunchWeb, s.id, index};
     const std::vector<int> flangeEdge = grid(part(flangeRef, h.t_f, f_y), xs, ys, onFlange);
-    std::vector<int> webEdge = grid(part(webRef, h.t_w, f_y), webXs, vs, onWeb);
+    const int web = part(webRef, h.t_w, f_y);
+    std::vector<int> webEdge = grid(web, webXs, vs, onWeb);
+    if (strip.thickness > 0) {
+        const int root = part(webRef, strip.thickness, f_y, ".root");
+        for (fe::Shell& shell : out_.model.shells) {
+            if (shell.part != web) continue;
+            Vec3 centre;
+            for (const int n : shell.nodes) centre = centre + 0.25 * out_.model.nodes[n];
+            const double a = dot(centre, axes.out) - dot(axes.at(away, 0, 0), axes.out);
+            if (std::abs(centre.z - (middle + a * h.tan)) < strip.reach) shell.part = root;
+        }
+    }
     if (!faceShells.empty()) {
         flangeWeld({PartKind::WeldHaunchFlange, s.id, index}, s, {flangeEdge, ys, h.t_f, rootHalf, !h.isBelow}, h.spec.flangeWeld,
                    h.steel, faceShells);

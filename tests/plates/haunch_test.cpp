@@ -170,6 +170,31 @@ TEST_CASE("counted as the member's, a haunch leaves a stiffer joint, and the dif
     CHECK(joint.haunchFlexibility > 0.1 * L / EI);
 }
 
+TEST_CASE("a haunch cut from a rolled section has its root fillets in the plates, one of plates has none", "[plates][haunch]") {
+    for (const bool isCutting : {true, false}) {
+        Job job = eavesJob(120e6);
+        HaunchSpec& spec = *findHaunch(job.joints[0], ends::right, true);
+        if (!isCutting) spec.made = HaunchPlates{160, 15, 8};
+        const auto joint = resolve(job, job.joints[0]);
+        REQUIRE(joint);
+        const auto built = buildJointModel(*joint, {});
+        REQUIRE(built);
+        const ResolvedHaunch& h = *joint->sides[0].haunch(true);
+        REQUIRE((h.r > 0) == isCutting);
+        double more = 0; // beyond a web as thick throughout
+        for (const fe::Shell& s : built->model.shells) {
+            const PartRef& ref = built->parts[static_cast<std::size_t>(s.part)];
+            if (ref.kind != PartKind::HaunchWeb) continue;
+            const auto at = [&](std::size_t i) { return built->model.nodes[static_cast<std::size_t>(s.nodes[i])]; };
+            const fe::Vec3 across = cross(at(2) - at(0), at(3) - at(1));
+            more += norm(across) / 2 * (built->model.parts[static_cast<std::size_t>(s.part)].thickness - h.t_w);
+        }
+        // Two fillets of (1 - pi/4) r² less the web within half the flange, along the flange as far as the web goes.
+        const double area = isCutting ? 2 * (1 - 3.14159265358979 / 4) * h.r * h.r - h.t_w * h.t_f / 2 : 0;
+        CHECK(more == Approx(area * h.spec.length / h.cos).epsilon(0.15).margin(1));
+    }
+}
+
 TEST_CASE("a slender haunch web buckles between the bounds of a hinged and a clamped plate", "[plates][haunch][buckling]") {
     // The web beside the haunch's flange is compressed along it: sigma_cr = k sigma_E, sigma_E = pi^2 E/(12 (1 - nu^2)) (t/c)^2
     // (EN 1993-1-5 annex A.1). Hinged on both long edges under uniform compression k = 4 on the greatest depth is a lower bound;
