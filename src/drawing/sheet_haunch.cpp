@@ -166,7 +166,8 @@ private:
                 y = paragraph(d_, {24, y}, line, textSize::small, Tone::FaintInk, 0.26 * o_.width) + 5;
             return;
         }
-        const double left = std::max(24.0, elevation_.page(joint_.faceOf(s), 0).x + 24);
+        // Beside a column's lower end; two members leave room from the margin on.
+        const double left = joint_.hasColumn ? std::max(24.0, elevation_.page(joint_.faceOf(s), 0).x + 24) : 24;
         double y = o_.height - 16 - 15 * static_cast<double>(lines.size() - 1);
         for (const std::string& line : lines) {
             d_.label({left, y}, line, textSize::small, Tone::FaintInk, Align::Left).target =

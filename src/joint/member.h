@@ -48,7 +48,7 @@ struct Framing {
     template <class Self, class V> static void fields(Self& s, V& v) {
         v(Field{"direction", Quantity::None, 0, 0, "where it goes: right, left, front (towards the reader) or back"},
           s.direction);
-        v(Field{"slope", Quantity::Angle, -0.7854, 0.7854, "slope of the beam, positive rising away from the column"}, s.slope);
+        v(Field{"slope", Quantity::Angle, -0.96, 0.96, "slope of the beam, positive rising away from the column"}, s.slope);
         v(Field{"level", Quantity::Length, -3000, 3000, "top flange above the node's level"}, s.level);
         v(Field{"span", Quantity::Length, 200, 200000, "beam span between column centres, for the class by stiffness"}, s.span);
         v(Field{"far_end", Quantity::None, 0, 0, "what its far end carries in the plate model; by its forces when absent"},
