@@ -195,7 +195,15 @@ private:
     std::vector<Joint> seeds() const {
         std::vector<Joint> list;
         const Recipe* recipe = findRecipe(given_.recipe);
-        if (!recipe) return list;
+        if (!recipe) { // as it stands, with each bolt of the stock
+            for (const StockBolt& bolt : bolts_) {
+                Joint joint = given_;
+                for (Connection& c : joint.connections)
+                    if (EndPlate* p = std::get_if<EndPlate>(&c.how)) p->bolts.size = bolt.size, p->bolts.grade = bolt.grade;
+                if (!(joint == given_)) list.push_back(std::move(joint));
+            }
+            return list;
+        }
         RecipeInput in = inputOf(*recipe, given_);
         std::vector<PlateReach> reaches{in.reach};
         if (recipe->asksReach) reaches = {PlateReach::Flush, PlateReach::ExtendedTop, PlateReach::ExtendedBoth};
@@ -364,7 +372,7 @@ private:
     Preferences preferences_;
     std::vector<StockBolt> bolts_;
     int tried_ = 0;
-    int unverified_ = 0;    ///< connections of the given joint that American rules do not know
+    int unverified_ = 0;    ///< connections of the given joint that nothing verifies as asked
     bool areTwins_ = false; ///< both ends have the same members: what is changed at one is changed at the other
 };
 

@@ -29,7 +29,7 @@ std::optional<Measure> measure(const Job& job, const Joint& joint, LayoutTarget 
     m.utilisation = result.utilisation;
     m.state = result.state;
     m.governing = limitingCheck(result)->code;
-    m.unverified = unknownToAmericanRules(result);
+    m.unverified = leftUnverified(result);
     // The worst of each kind: a kind that is over in every set and row is one thing to mend.
     struct Kind {
         const Check* check;

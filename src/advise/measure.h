@@ -18,7 +18,7 @@ struct Measure {
     /// 0 where the joint holds.
     double excess = 0;
     double cost = 0; ///< at the job's prices, members left out
-    int unverified = 0; ///< connections that American rules were asked to verify and do not know
+    int unverified = 0; ///< connections left without the verification that is asked
     [[nodiscard]] bool holds() const { return excess == 0; }
 };
 /// Nothing where the joint is not complete or nothing of it can be verified.

@@ -28,7 +28,7 @@ public:
         const auto resolved = resolve(job, joint);
         if (!resolved) return;
         resolved_ = *resolved, cost_ = costOf(job, *resolved).total();
-        if (isAmerican(job.settings.rules)) unknown_ = unknownToAmericanRules(verify(*resolved, 0));
+        if (isAmerican(job.settings.rules) || joint.seismic) unknown_ = leftUnverified(verify(*resolved, 0));
     }
     [[nodiscard]] const std::optional<ResolvedJoint>& resolved() const { return resolved_; }
 
@@ -37,7 +37,7 @@ public:
         if (!resolved) return std::nullopt;
         const JointResult result = verify(*resolved, 0);
         // A change after which less is verified relieves nothing.
-        if (result.governing < 0 || unknownToAmericanRules(result) > unknown_) return std::nullopt;
+        if (result.governing < 0 || leftUnverified(result) > unknown_) return std::nullopt;
         Remedy r{change.text, change.joint};
         r.utilisation = result.utilisation;
         r.state = result.state;

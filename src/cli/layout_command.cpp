@@ -39,7 +39,7 @@ int layout(const LayoutCommand& c) {
         const Joint& before = *findJoint(job, ids[i]);
         haveAll = haveAll && o.holds;
         std::cout << before.mark << ": ";
-        if (before.actions.empty()) std::cout << "(no action sets: rules of detailing only) ";
+        if (before.actions.empty() && !before.seismic) std::cout << "(no action sets: rules of detailing only) ";
         if (o.holds)
             std::cout << "holds at " << fixedDecimals(o.measure.utilisation, 2) << ", " << title(o.measure.governing) << "; "
                       << fixedDecimals(o.measure.cost, 2) << " " << currency;

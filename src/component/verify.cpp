@@ -231,6 +231,9 @@ private:
             out_.utilisation = 0;
         }
         out_.state = out_.governing < 0 ? CheckState::NotDone : stateOf(out_.utilisation);
+        // What is asked for and not verified leaves no verdict, unless the rest fails already.
+        const bool isLeftOut = capacityLeftOut(out_) || (!isEuropean(out_.rules) && unknownToAmericanRules(out_) > 0);
+        if (isLeftOut && out_.state != CheckState::Over) out_.state = CheckState::NotDone;
     }
 
     Workings<Num>& w_;
@@ -265,6 +268,21 @@ tl::expected<JointResult, Diagnostics> verify(const Job& job, const Joint& joint
 int unknownToAmericanRules(const JointResult& result) {
     return static_cast<int>(std::count_if(result.checks.begin(), result.checks.end(),
                                           [](const Check& c) { return c.code == CheckCode::NotDoneUsForm; }));
+}
+
+std::optional<CheckCode> capacityLeftOut(const JointResult& result) {
+    const bool isEuropeanThere = std::any_of(result.ladders.begin(), result.ladders.end(),
+                                             [](const Ladder& l) { return l.rules == LadderRules::European; });
+    for (const Check& c : result.checks)
+        if ((c.code == CheckCode::NotDoneHingeSpan || c.code == CheckCode::NotDoneUsLayout) && !isEuropeanThere) return c.code;
+    return std::nullopt;
+}
+
+int leftUnverified(const JointResult& result) {
+    return static_cast<int>(std::count_if(result.checks.begin(), result.checks.end(), [](const Check& c) {
+        return c.code == CheckCode::NotDoneUsForm || c.code == CheckCode::NotDoneUsLayout ||
+               c.code == CheckCode::NotDoneHingeSpan;
+    }));
 }
 
 bool sameKind(const Check& a, const Check& b) {

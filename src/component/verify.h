@@ -17,6 +17,11 @@ struct TracedVerification {
 
 /// Connections that American rules were asked to verify and do not know.
 [[nodiscard]] int unknownToAmericanRules(const JointResult& result);
+/// Why a joint that is designed for capacity has no verdict on it: its connections are none that the rules know, or a span is not
+/// given. American rules may be silent beside European ones that answer.
+[[nodiscard]] std::optional<CheckCode> capacityLeftOut(const JointResult& result);
+/// Connections left without the verification that is asked, by whatever rules.
+[[nodiscard]] int leftUnverified(const JointResult& result);
 
 /// Look-up and verification in one step.
 [[nodiscard]] tl::expected<JointResult, Diagnostics> verify(const Job& job, const Joint& joint);

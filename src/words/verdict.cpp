@@ -69,14 +69,20 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
             v.head = r.mark + " cannot be built like this.";
             v.rest = what + ": " + numbersOf(g, units) + ". " + adviceOf(g) + " ";
         } else {
-            v.head = r.mark + (r.state != CheckState::Over                   ? " holds."
+            v.head = r.mark + (r.state == CheckState::NotDone                ? " is not verified in full."
+                               : r.state != CheckState::Over                 ? " holds."
                                : isForHinges && isOfCapacity(g, r.givenSets) ? " gives way before its beam has done yielding."
                                                                              : " fails.");
-            v.rest = what + " governs at " + (g.utilisation >= farOver ? "no resistance" : fixedDecimals(g.utilisation, 2)) +
-                     (!set.empty()                   ? " in set " + set
-                      : isOfCapacity(g, r.givenSets) ? " by American rules"
-                                                     : "") +
-                     ". ";
+            if (const auto why = capacityLeftOut(r); why && r.state == CheckState::NotDone)
+                v.rest = *why == CheckCode::NotDoneHingeSpan ? "Capacity design needs the beam's span. "
+                                                             : "American rules of capacity design do not know its connections. ";
+            else if (r.state == CheckState::NotDone)
+                v.rest = "American rules do not know one of its connections. ";
+            v.rest += what + " governs at " + (g.utilisation >= farOver ? "no resistance" : fixedDecimals(g.utilisation, 2)) +
+                      (!set.empty()                   ? " in set " + set
+                       : isOfCapacity(g, r.givenSets) ? " by American rules"
+                                                      : "") +
+                      ". ";
         }
     }
     if (r.governing >= 0 && !isForHinges && v.head != r.mark + " cannot be built like this.") v.rest += otherSense(r);

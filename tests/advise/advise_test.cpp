@@ -1,5 +1,8 @@
+#include "advise/layout_search.h"
 #include "advise/remedies.h"
 #include "advise/stock_strip.h"
+#include "exchange/file.h"
+#include "exchange/job_file.h"
 #include "joint/edit.h"
 #include "joint/recipes/recipe.h"
 #include "support/joints.h"
@@ -95,6 +98,31 @@ TEST_CASE("remedies, stock strips and places for fittings answer for the joints 
                 CHECK(resolve(after, changed).has_value());
             }
         }
+    }
+}
+
+TEST_CASE("no remedy and no layout takes a joint out of capacity design by American rules", "[advise][american][capacity]") {
+    const auto text = readFile(std::string(ZG_SOURCE_DIR) + "/tests/verification/capacity/joints.zgj");
+    REQUIRE(text);
+    const auto read = readJob(*text);
+    REQUIRE(read);
+    const Job& job = read->job;
+    for (const char* mark : {"U2", "U3", "U6"}) {
+        CAPTURE(mark);
+        const Joint& joint = *findJoint(job, mark);
+        const auto before = verify(job, joint);
+        REQUIRE(before);
+        REQUIRE(leftUnverified(*before) == 0);
+        for (const Remedy& r : remedies(job, joint, *governingCheck(*before), 12)) {
+            CAPTURE(r.text);
+            CHECK(leftUnverified(*verify(job, r.joint)) == 0);
+        }
+        LayoutOptions options;
+        options.depth = LayoutDepth::Quick;
+        const LayoutOutcome found = findLayout(job, joint, options);
+        CHECK(found.tried > 20); // U2's bolts are larger than the stock's, and no recipe made it
+        CHECK(leftUnverified(*verify(job, found.joint)) == 0);
+        CHECK(found.measure.utilisation > 0.5);
     }
 }
 

@@ -5,6 +5,7 @@
 #include "support/laid_out.h"
 #include "words/ladder_words.h"
 #include "words/phrases.h"
+#include "words/verdict.h"
 #include <cmath>
 #include <random>
 
@@ -426,4 +427,31 @@ TEST_CASE("restraint by American rules: the secant at service over the beam's st
     framing(j, ends::right).span = 14400;
     CHECK(ladder().first.restraint == Approx(2 * once).epsilon(1e-9));
     CHECK(restraintWords(ladder().first, UnitSystem::SI).find(2 * once >= 20 ? "(FR)" : "(PR)") != std::string::npos);
+}
+
+TEST_CASE("capacity design that the rules cannot do leaves no verdict that the joint holds", "[component][capacity][words]") {
+    const auto head = [](const Job& job) {
+        const JointResult r = sample::verified(job);
+        CHECK((r.state == CheckState::NotDone) == (capacityLeftOut(r).has_value() && r.utilisation <= 1));
+        return verdictOf(r, false, FrameKind::Unbraced, UnitSystem::SI).head;
+    };
+    Job job = seismicJob();
+    Joint& j = job.joints[0];
+    j.actions = {sample::actions("U1", 0, 10e3, 5e6)};
+    framing(j, ends::right).span.reset();
+    CHECK(head(job) == "F1 is not verified in full.");
+    framing(j, ends::right).span = 7000;
+    j.seismic->rules = RuleSet::American;
+    endPlate(j, ends::right).rows.pop_back(); // three rows are no pattern of theirs
+    CHECK(head(job) == "F1 is not verified in full.");
+    // European rules that answer give a verdict; what the American ones do not know is listed.
+    j.seismic->rules = RuleSet::Both;
+    const JointResult both = sample::verified(job);
+    CHECK_FALSE(capacityLeftOut(both));
+    CHECK(both.state != CheckState::NotDone);
+    CHECK(leftUnverified(both) == 1);
+    // What fails already fails.
+    j.seismic->rules = RuleSet::American;
+    j.actions = {sample::actions("U1", 0, 10e3, 900e6)};
+    CHECK(head(job) == "F1 fails.");
 }

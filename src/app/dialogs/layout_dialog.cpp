@@ -134,7 +134,7 @@ void LayoutDialog::show_() {
             const bool isNew = now && !(*now == o.joint);
             item->setCheckState(0, isNew ? Qt::Checked : Qt::Unchecked);
             hasAny = hasAny || isNew;
-            if (now && now->actions.empty()) remark(tr("It has no action set: only the rules of detailing were asked."));
+            if (now && now->actions.empty() && !now->seismic) remark(tr("It has no action set: only the rules of detailing were asked."));
             for (const std::string& step : o.steps) remark(QString::fromStdString(step));
             for (std::size_t i = 0; i < o.reasons.size() && i < 8; ++i) remark(QString::fromStdString(sentenceOf(o.reasons[i])));
         } else if (!isVerified) {
