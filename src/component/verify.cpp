@@ -232,8 +232,7 @@ private:
         }
         out_.state = out_.governing < 0 ? CheckState::NotDone : stateOf(out_.utilisation);
         // What is asked for and not verified leaves no verdict, unless the rest fails already.
-        const bool isLeftOut = capacityLeftOut(out_) || (!isEuropean(out_.rules) && unknownToAmericanRules(out_) > 0);
-        if (isLeftOut && out_.state != CheckState::Over) out_.state = CheckState::NotDone;
+        if (out_.state != CheckState::Over && leftOut(out_)) out_.state = CheckState::NotDone;
     }
 
     Workings<Num>& w_;
@@ -270,11 +269,22 @@ int unknownToAmericanRules(const JointResult& result) {
                                           [](const Check& c) { return c.code == CheckCode::NotDoneUsForm; }));
 }
 
-std::optional<CheckCode> capacityLeftOut(const JointResult& result) {
-    const bool isEuropeanThere = std::any_of(result.ladders.begin(), result.ladders.end(),
-                                             [](const Ladder& l) { return l.rules == LadderRules::European; });
-    for (const Check& c : result.checks)
-        if ((c.code == CheckCode::NotDoneHingeSpan || c.code == CheckCode::NotDoneUsLayout) && !isEuropeanThere) return c.code;
+std::optional<CheckCode> leftOut(const JointResult& result) {
+    const bool isHingedByEurope = std::any_of(result.ladders.begin(), result.ladders.end(),
+                                              [](const Ladder& l) { return l.rules == LadderRules::European; });
+    for (const Check& c : result.checks) switch (c.code) {
+        case CheckCode::NotDoneProcedure:
+        case CheckCode::NotDoneFinMoment:
+        case CheckCode::NotDoneHingeKind: return c.code;
+        case CheckCode::NotDoneHingeSpan:
+        case CheckCode::NotDoneUsLayout:
+            if (!isHingedByEurope) return c.code;
+            break;
+        case CheckCode::NotDoneUsForm:
+            if (!isEuropean(result.rules)) return c.code;
+            break;
+        default: break;
+        }
     return std::nullopt;
 }
 

@@ -17,9 +17,9 @@ struct TracedVerification {
 
 /// Connections that American rules were asked to verify and do not know.
 [[nodiscard]] int unknownToAmericanRules(const JointResult& result);
-/// Why a joint that is designed for capacity has no verdict on it: its connections are none that the rules know, or a span is not
-/// given. American rules may be silent beside European ones that answer.
-[[nodiscard]] std::optional<CheckCode> capacityLeftOut(const JointResult& result);
+/// Why there is no verdict that a joint holds, whatever its checks come to: capacity design is asked and cannot be done, a
+/// connection or its moment has no rule. American rules may be silent beside European ones that answer.
+[[nodiscard]] std::optional<CheckCode> leftOut(const JointResult& result);
 /// Connections left without the verification that is asked, by whatever rules.
 [[nodiscard]] int leftUnverified(const JointResult& result);
 

@@ -26,6 +26,18 @@ bool isOfCapacity(const Check& c, int givenSets) {
     return (c.group == CheckGroup::Strength && c.set >= givenSets) || isAmericanStrength(c);
 }
 
+/// Why there is no verdict, in a sentence.
+const char* reasonOf(CheckCode leftOut) {
+    switch (leftOut) {
+    case CheckCode::NotDoneHingeSpan: return "Capacity design needs the beam's span. ";
+    case CheckCode::NotDoneHingeKind: return "Capacity design knows no beam here. ";
+    case CheckCode::NotDoneUsLayout: return "American rules of capacity design do not know its connections. ";
+    case CheckCode::NotDoneUsForm: return "American rules do not know one of its connections. ";
+    case CheckCode::NotDoneFinMoment: return "The moment on its fin plate waits for the plates. ";
+    default: return "One of its connections has no rule and waits for the plates. ";
+    }
+}
+
 /// What the other sense of action comes to, where sets act in both.
 std::string otherSense(const JointResult& r) {
     const Senses s = sensesOf(r);
@@ -73,11 +85,7 @@ Verdict verdictOf(const JointResult& r, bool isTwoSided, FrameKind frame, UnitSy
                                : r.state != CheckState::Over                 ? " holds."
                                : isForHinges && isOfCapacity(g, r.givenSets) ? " gives way before its beam has done yielding."
                                                                              : " fails.");
-            if (const auto why = capacityLeftOut(r); why && r.state == CheckState::NotDone)
-                v.rest = *why == CheckCode::NotDoneHingeSpan ? "Capacity design needs the beam's span. "
-                                                             : "American rules of capacity design do not know its connections. ";
-            else if (r.state == CheckState::NotDone)
-                v.rest = "American rules do not know one of its connections. ";
+            if (const auto why = leftOut(r); why && r.state == CheckState::NotDone) v.rest = reasonOf(*why);
             v.rest += what + " governs at " + (g.utilisation >= farOver ? "no resistance" : fixedDecimals(g.utilisation, 2)) +
                       (!set.empty()                   ? " in set " + set
                        : isOfCapacity(g, r.givenSets) ? " by American rules"

@@ -432,7 +432,7 @@ TEST_CASE("restraint by American rules: the secant at service over the beam's st
 TEST_CASE("capacity design that the rules cannot do leaves no verdict that the joint holds", "[component][capacity][words]") {
     const auto head = [](const Job& job) {
         const JointResult r = sample::verified(job);
-        CHECK((r.state == CheckState::NotDone) == (capacityLeftOut(r).has_value() && r.utilisation <= 1));
+        CHECK((r.state == CheckState::NotDone) == (leftOut(r).has_value() && r.utilisation <= 1));
         return verdictOf(r, false, FrameKind::Unbraced, UnitSystem::SI).head;
     };
     Job job = seismicJob();
@@ -447,7 +447,7 @@ TEST_CASE("capacity design that the rules cannot do leaves no verdict that the j
     // European rules that answer give a verdict; what the American ones do not know is listed.
     j.seismic->rules = RuleSet::Both;
     const JointResult both = sample::verified(job);
-    CHECK_FALSE(capacityLeftOut(both));
+    CHECK_FALSE(leftOut(both));
     CHECK(both.state != CheckState::NotDone);
     CHECK(leftUnverified(both) == 1);
     // What fails already fails.
