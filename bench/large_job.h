@@ -16,7 +16,8 @@ inline Job largeJob(const Job& of) {
         joint.actions.clear();
         for (std::size_t k = 0; k < 20; ++k) {
             ActionSet set = own[k % own.size()];
-            set.id += "." + std::to_string(k);
+            if (k >= own.size())
+                set.id += "." + std::to_string(k); // the first of each keeps the name that capacity design looks up
             set.kind = SetKind::Ultimate;
             for (EndForces& f : set.forces) {
                 const double factor = 0.5 + 0.025 * static_cast<double>(k);

@@ -38,7 +38,7 @@ int main() {
     const Job large = largeJob(job);
     const double all = medianSeconds(3, [&] {
         for (const Joint& joint : large.joints)
-            if (verify(large, joint)->utilisation < 0) std::abort();
+            if (!verify(large, joint)) std::abort();
     });
     std::printf("%zu joints of 20 sets: all verified in %.2f s\n", large.joints.size(), all);
     std::vector<JointOutcome> outcomes;

@@ -68,7 +68,7 @@ int check(const CheckCommand& c) {
     const Depth depth = c.depth == "brief" ? Depth::Brief : c.depth == "full" ? Depth::Full : Depth::ByPart;
     std::vector<JointOutcome> outcomes;
     bool anyOver = false;
-    bool anyFailed = false;
+    bool anyFailed = false, anyLeftOut = false;
     for (const Joint& joint : job->joints) {
         const auto result = verify(*job, joint);
         if (!result) {
@@ -78,12 +78,13 @@ int check(const CheckCommand& c) {
             continue;
         }
         anyOver = anyOver || result->state == CheckState::Over;
+        anyLeftOut = anyLeftOut || leftOut(*result);
         outcomes.push_back({&joint, std::make_shared<const JointResult>(*result)});
         printJoint(*job, joint, *result);
     }
     if (job->joints.empty()) std::cout << "The job has no joint yet.\n";
     if (!c.json.empty() && !put(c.json, resultJson(*job, outcomes, loaded->notes, depth))) return couldNot;
-    return anyFailed ? couldNot : anyOver ? somethingOver : allWithin;
+    return anyFailed ? couldNot : anyOver ? somethingOver : anyLeftOut ? couldNot : allWithin;
 }
 
 int sheet(const SheetCommand& c) {

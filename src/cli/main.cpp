@@ -65,7 +65,7 @@ int main(int argc, char** argv) {
     // What comes out of a job's texts is shown, never obeyed by the terminal.
     const PrintableOutput output(std::cout), errors(std::cerr);
     CLI::App app{"Zealous Girder: moment-resisting steel joints by the component method (EN 1993-1-8) and by plates.\n"
-                 "Exit codes: 0 all checks within, 2 something over 1.00, 1 could not be done."};
+                 "Exit codes: 0 all checks within, 2 something over 1.00, 1 could not be done, or not in full."};
     app.require_subcommand(1);
     app.set_version_flag("--version", std::string(ZG_VERSION));
     app.add_option_function<std::string>("--log", &keepLog,
