@@ -136,7 +136,7 @@ void ModelBuilder::haunch(const ResolvedSide& s, const ResolvedHaunch& h, const 
     y.through(-rootHalf);
     if (h.spec.midStiffener) x.through(L / 2);
     const RootStrip strip = rootStrip(h);
-    if (strip.thickness > 0) v.through(strip.reach / std::abs(face - middle));
+    if (const double at = strip.reach / std::abs(face - middle); strip.thickness > 0 && at < 0.9) v.through(at);
     const std::vector<double> xs = x.positions(), ys = y.positions(), vs = v.positions();
     const double f_y = settings_.beamStrength * h.steel.f_y;
     const auto onFlange = [&](double a, double c) { return axes.at(away + a, c, middle + a * h.tan); };
