@@ -267,7 +267,7 @@ constexpr std::array phrases{
     Phrase{CheckCode::UsContinuityThickness, "us_continuity_thickness", "Continuity plate thickness", "Thicker plates."},
     Phrase{CheckCode::UsContinuityWidth, "us_continuity_width", "Continuity plates over the beam flange", "Wider plates."},
     Phrase{CheckCode::UsContinuitySlender, "us_continuity_slender", "Continuity plate outstand", "Thicker or narrower plates."},
-    Phrase{CheckCode::UsContinuityEndWeld, "us_continuity_end_weld", "Butt welds of thick continuity plates",
+    Phrase{CheckCode::UsContinuityEndWeld, "us_continuity_end_weld", "Butt welds of continuity plates",
            "Butt weld the plates onto the column's flanges."},
     Phrase{CheckCode::UsPanelThickness, "us_panel_thickness", "Panel thickness", "A thicker web or supplementary plate."},
     Phrase{CheckCode::UsRibThickness, "us_rib_thickness", "Rib thickness", "Thicker rib, or a stronger steel."},

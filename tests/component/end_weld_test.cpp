@@ -58,6 +58,16 @@ TEST_CASE("thick ribs and continuity plates want butt welds by American rules, t
         }
 }
 
+TEST_CASE("continuity plates of welded ends are butt welded however thin", "[component][american][limits]") {
+    for (const WeldKind kind : {WeldKind::Fillet, WeldKind::Butt}) {
+        Job job = american("R2");
+        onEach<StiffenerSpec>(job, [&](StiffenerSpec& s) { s.thickness = 9, s.endWeld = kind; });
+        const Check* rule = found(sample::verified(job), CheckCode::UsContinuityEndWeld);
+        REQUIRE(rule);
+        CHECK((rule->utilisation > 1) == (kind == WeldKind::Fillet));
+    }
+}
+
 TEST_CASE("a stiffener or rib added where American rules design for capacity is butt welded when thick",
           "[component][american]") {
     Job job = american("U5");
