@@ -27,7 +27,7 @@ class Search {
 public:
     Search(const Job& job, const Joint& joint, const LayoutOptions& options, std::vector<StockBolt> bolts)
         : job_(job), given_(joint), o_(options), preferences_(job.preferences.value_or(Preferences{})), bolts_(std::move(bolts)) {
-        const auto now = isAmerican(job.settings.rules) ? measure(job_, given_, o_.target) : std::nullopt;
+        const auto now = isAmerican(job.settings.rules) || joint.seismic ? measure(job_, given_, o_.target) : std::nullopt;
         if (now) unverified_ = now->unverified;
     }
 

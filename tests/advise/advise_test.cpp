@@ -124,6 +124,15 @@ TEST_CASE("no remedy and no layout takes a joint out of capacity design by Ameri
         CHECK(leftUnverified(*verify(job, found.joint)) == 0);
         CHECK(found.measure.utilisation > 0.5);
     }
+    // One that capacity design cannot answer from the start is laid out for its sets, and stays without a verdict.
+    Job demo = sample::demo();
+    Joint spanless = *findJoint(demo, "F1");
+    framing(spanless, ends::right).span.reset();
+    LayoutOptions options;
+    options.depth = LayoutDepth::Quick;
+    const LayoutOutcome found = findLayout(demo, spanless, options);
+    CHECK(found.holds);
+    CHECK(found.measure.state == CheckState::NotDone);
 }
 
 TEST_CASE("no remedy and no layout takes a joint out of what American rules verify", "[advise][american]") {
