@@ -17,8 +17,8 @@ struct Measure {
     /// By how much what is over is over, all kinds of checks together, each 3 at most; what is short of the target counts alike.
     /// 0 where the joint holds.
     double excess = 0;
-    double cost = 0; ///< at the job's prices, members left out
-    int unverified = 0; ///< connections left without the verification that is asked
+    double cost = 0;    ///< at the job's prices, members left out
+    int unverified = 0; ///< see leftUnverified
     [[nodiscard]] bool holds() const { return excess == 0; }
 };
 /// Nothing where the joint is not complete or nothing of it can be verified.

@@ -43,7 +43,7 @@ int layout(const LayoutCommand& c) {
         if (o.holds)
             std::cout << "holds at " << fixedDecimals(o.measure.utilisation, 2) << ", " << title(o.measure.governing) << "; "
                       << fixedDecimals(o.measure.cost, 2) << " " << currency
-                      << (o.measure.unverified > 0 ? "; not verified in full" : "");
+                      << (o.measure.state == CheckState::NotDone ? "; not verified in full" : "");
         else if (o.measure.state == CheckState::NotDone)
             std::cout << "nothing of it is verified by the rules chosen";
         else

@@ -272,7 +272,8 @@ int unknownToAmericanRules(const JointResult& result) {
 std::optional<CheckCode> leftOut(const JointResult& result) {
     const bool isHingedByEurope = std::any_of(result.ladders.begin(), result.ladders.end(),
                                               [](const Ladder& l) { return l.rules == LadderRules::European; });
-    for (const Check& c : result.checks) switch (c.code) {
+    for (const Check& c : result.checks) {
+        switch (c.code) {
         case CheckCode::NotDoneProcedure:
         case CheckCode::NotDoneFinMoment:
         case CheckCode::NotDoneHingeKind: return c.code;
@@ -285,6 +286,7 @@ std::optional<CheckCode> leftOut(const JointResult& result) {
             break;
         default: break;
         }
+    }
     return std::nullopt;
 }
 

@@ -20,7 +20,7 @@ struct TracedVerification {
 /// Why there is no verdict that a joint holds, whatever its checks come to: capacity design is asked and cannot be done, a
 /// connection or its moment has no rule. American rules may be silent beside European ones that answer.
 [[nodiscard]] std::optional<CheckCode> leftOut(const JointResult& result);
-/// Connections left without the verification that is asked, by whatever rules.
+/// Connections left without the American rules or the capacity design that is asked: what a change may bring about.
 [[nodiscard]] int leftUnverified(const JointResult& result);
 
 /// Look-up and verification in one step.

@@ -175,15 +175,14 @@ bool hasFitting(const Joint& joint, const FittingRef& ref) {
 
 namespace {
 
-/// Butt welds where the American rules of capacity design want them: everything thicker than 3/8 in.
-WeldKind usualEndWeld(const ResolvedJoint& joint, double thickness) {
-    const bool wantsButt = joint.seismic && isAmerican(joint.seismic->rules) && thickness > 9.6;
-    return wantsButt ? WeldKind::Butt : WeldKind::Fillet;
+WeldKind usualEndWeld(const ResolvedJoint& joint, double thickness, bool isWeldedEnd) {
+    const bool isAsked = joint.seismic && isAmerican(joint.seismic->rules);
+    return isAsked && wantsButtEnds(thickness, isWeldedEnd) ? WeldKind::Butt : WeldKind::Fillet;
 }
 
 void usual(StiffenerSpec& s, const ResolvedJoint& joint, const ResolvedSide& side, FlangeSide) {
     s = usualStiffener(joint, side);
-    s.endWeld = usualEndWeld(joint, s.thickness);
+    s.endWeld = usualEndWeld(joint, s.thickness, side.kind == ConnectionKind::DirectWeld);
 }
 void usual(BackingSpec& s, const ResolvedJoint& joint, const ResolvedSide&, FlangeSide) {
     s.thickness = stockUp(0.8 * joint.column.section.t_f);
@@ -196,7 +195,7 @@ void usual(RibSpec& s, const ResolvedJoint& joint, const ResolvedSide& side, Fla
     s.length = roundTo(1.6 * height, 5);
     s.steel = joint.main().spec.beam.steel;
     s.throat = std::max(5.0, std::ceil(0.5 * s.thickness)); // as strong as the rib
-    s.endWeld = usualEndWeld(joint, s.thickness);
+    s.endWeld = usualEndWeld(joint, s.thickness, false);
 }
 void usual(DoublerSpec& d, const ResolvedJoint& joint, const ResolvedSide&, FlangeSide) {
     d.thickness = stockUp(joint.column.section.t_w);

@@ -196,15 +196,11 @@ void ModelBuilder::columnEnds() {
 void ModelBuilder::thickenRoots(double webFrom, double flangeWithin) {
     const double f_y = joint_.column.steel.f_y;
     web_.push_back(part({PartKind::ColumnWeb}, col_.t_w + 0.5 * col_.r, f_y, ".root"));
-    for (std::size_t i = 0; i < 2; ++i)
+    moveShells(web_[0], web_[1], [&](Vec3 centre) { return std::abs(centre.x) > webFrom; });
+    for (std::size_t i = 0; i < 2; ++i) {
         flanges_[i].push_back(
             part({PartKind::ColumnFlange, i == 0 ? ends::right : ends::left}, col_.t_f + 0.25 * col_.r, f_y, ".root"));
-    for (fe::Shell& s : out_.model.shells) {
-        Vec3 centre;
-        for (int n : s.nodes) centre = centre + 0.25 * out_.model.nodes[n];
-        for (const std::vector<int>& flange : flanges_)
-            if (s.part == flange[0] && std::abs(centre.y) < flangeWithin) s.part = flange[1];
-        if (s.part == web_[0] && std::abs(centre.x) > webFrom) s.part = web_[1];
+        moveShells(flanges_[i][0], flanges_[i][1], [&](Vec3 centre) { return std::abs(centre.y) < flangeWithin; });
     }
 }
 

@@ -151,14 +151,10 @@ void ModelBuilder::haunch(const ResolvedSide& s, const ResolvedHaunch& h, const 
     const int web = part(webRef, h.t_w, f_y);
     std::vector<int> webEdge = grid(web, webXs, vs, onWeb);
     if (strip.thickness > 0) {
-        const int root = part(webRef, strip.thickness, f_y, ".root");
-        for (fe::Shell& shell : out_.model.shells) {
-            if (shell.part != web) continue;
-            Vec3 centre;
-            for (const int n : shell.nodes) centre = centre + 0.25 * out_.model.nodes[n];
-            const double a = dot(centre, axes.out) - dot(axes.at(away, 0, 0), axes.out);
-            if (std::abs(centre.z - (middle + a * h.tan)) < strip.reach) shell.part = root;
-        }
+        const double plate = dot(axes.at(away, 0, 0), axes.out);
+        moveShells(web, part(webRef, strip.thickness, f_y, ".root"), [&](Vec3 centre) {
+            return std::abs(centre.z - (middle + (dot(centre, axes.out) - plate) * h.tan)) < strip.reach;
+        });
     }
     if (!faceShells.empty()) {
         flangeWeld({PartKind::WeldHaunchFlange, s.id, index}, s, {flangeEdge, ys, h.t_f, rootHalf, !h.isBelow}, h.spec.flangeWeld,

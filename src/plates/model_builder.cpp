@@ -73,6 +73,15 @@ int ModelBuilder::part(PartRef ref, double thickness, double f_y, const std::str
     return out_.model.addPart(partId(ref) + suffix, thickness, out_.model.addMaterial(m));
 }
 
+void ModelBuilder::moveShells(int from, int to, const std::function<bool(Vec3)>& isThere) {
+    for (fe::Shell& s : out_.model.shells) {
+        if (s.part != from) continue;
+        Vec3 centre;
+        for (const int n : s.nodes) centre = centre + 0.25 * out_.model.nodes[n];
+        if (isThere(centre)) s.part = to;
+    }
+}
+
 // Quads over the product of two sets of lines; the nodes of the first line of `us` come back.
 std::vector<int> ModelBuilder::grid(int partIndex, const std::vector<double>& us, const std::vector<double>& vs,
                                     const Place& place) {

@@ -42,6 +42,8 @@ private:
     static Box boxOf(const PlatePart& plate);
     int node(Vec3 x);
     int part(PartRef ref, double thickness, double f_y, const std::string& suffix = {});
+    /// Elements of a part whose centre is where asked become another part's.
+    void moveShells(int from, int to, const std::function<bool(Vec3)>& isThere);
     std::vector<int> grid(int partIndex, const std::vector<double>& us, const std::vector<double>& vs, const Place& place);
     /// Chain of nodes along the lines of a grid.
     std::vector<int> chain(const std::vector<double>& at, const std::function<Vec3(double)>& place);

@@ -24,8 +24,8 @@ std::vector<std::string> headingsOf(const Check& c) {
     case CheckCode::UsRibWeldEnd:
     case CheckCode::UsRibWeldFlange:
     case CheckCode::UsRibLength: return {"us rib"};
-    case CheckCode::UsBoltShear:
-    case CheckCode::UsBearing: return {"us shear", c.code == CheckCode::UsBearing ? "us web bearing" : "us web bolts"};
+    case CheckCode::UsBoltShear: return {"us shear", "us web bolts"};
+    case CheckCode::UsBearing: return {"us shear", "us web bearing"};
     case CheckCode::UsBeamShear: return {"us beam shear"};
     case CheckCode::UsBoltPrying: return {"us prying"};
     case CheckCode::UsBoltSlip: return {"us slip", "us web bolts"};

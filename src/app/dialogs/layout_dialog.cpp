@@ -134,7 +134,7 @@ void LayoutDialog::show_() {
             const bool isNew = now && !(*now == o.joint);
             item->setCheckState(0, isNew ? Qt::Checked : Qt::Unchecked);
             hasAny = hasAny || isNew;
-            if (o.measure.unverified > 0) remark(tr("Not all that is asked of it is verified by the rules chosen."));
+            if (!isVerified) remark(tr("Not all that is asked of it is verified by the rules chosen."));
             if (now && now->actions.empty() && !now->seismic)
                 remark(tr("It has no action set: only the rules of detailing were asked."));
             for (const std::string& step : o.steps) remark(QString::fromStdString(step));

@@ -269,8 +269,7 @@ private:
                      isSeismic ? "AISC 341-16 E3.6f.3(a); 360-16 J2.4" : "AISC 360-16 J10.8, J2.4")
                 .add(line.part);
         }
-        // Fillets for thin plates are an exception of 358 for end plates.
-        if (isSeismic && (e_.isWelded || line.thickness > thickestFilleted))
+        if (isSeismic && wantsButtEnds(line.thickness, e_.isWelded))
             addUsRule(list_, CheckCode::UsContinuityEndWeld, isButt ? 0 : 2, 1, false, Quantity::None, "AISC 341-16 E3.6f.3(a)")
                 .add(line.part);
         const Num length =

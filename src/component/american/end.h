@@ -7,7 +7,6 @@
 namespace zg {
 
 inline constexpr double electrode = 70 * ksi;               ///< F_EXX
-inline constexpr double thickestFilleted = 9.525 + 0.1;     ///< 3/8 in: thicker continuity plates and ribs are butt welded, mm
 inline constexpr double phiDuctile = 1.0, phiBrittle = 0.9; ///< phi_d and phi_n of AISC 358-16 2.4.1
 
 /// How a nominal strength becomes an available one: for the hinges of capacity design with the factors of AISC 358, for given

@@ -109,7 +109,7 @@ void verifyUsRibWelds(Workings<Num>& w, const UsEnd& e, const FittingPlate& rib,
     const Num F_ys = w.given("F_ys", "rib's yield strength", Quantity::Stress, rib.steel.f_y);
     const Num F_EXX = w.given("F_EXX", "electrode, 70 ksi", Quantity::Stress, electrode, "AISC 360-16 table J2.5");
     const Num phi_w = factorOf(w, e.format, factors::welds);
-    if (rib.thickness > thickestFilleted)
+    if (wantsButtEnds(rib.thickness, false))
         addUsRule(list, CheckCode::UsRibEndWeld, isButt ? 0 : 2, 1, false, Quantity::None, clause).add(rib.part);
     if (!isButt) {
         const Num h_st = w.given("h_st", "height of the rib", Quantity::Length, height);
