@@ -12,6 +12,7 @@ std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& foun
     a->system_ = System::create(isMoved ? *a->own_ : model, found, settings.threads, settings.geometry);
     if (!a->system_) return nullptr;
     a->settings_ = settings;
+    a->factor_ = Factor(settings.threads);
     a->now_ = a->system_->initialState();
     a->next_ = a->now_;
     a->internal_.assign(a->now_.freedoms.size(), 0);

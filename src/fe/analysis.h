@@ -109,8 +109,9 @@ public:
     /// Tangent stiffness of the present state. `isElastic`: plates as if they had never yielded, springs as they are.
     const SparseSymmetric& tangent(bool isElastic = false);
     [[nodiscard]] const Factor& factor() const { return factor_; }
+    [[nodiscard]] int threads() const { return settings_.threads; }
 
-    /// Seconds spent in element work, assembly and the rest; those of the sparse library are in factor().times().
+    /// Seconds spent in element work, assembly and the rest; those of the factor are in factor().times().
     struct Times {
         double elements = 0, assembly = 0, total = 0;
     };

@@ -41,17 +41,18 @@ private:
     const Progress* progress_;
 };
 
+// The eigenproblem is turned into an ordinary one by the halves of the factor.
 class ElasticStiffness {
 public:
     using Scalar = double;
-    ElasticStiffness(const SparseSymmetric& matrix, const Factor& factor) : matrix_(&matrix), factor_(&factor) {}
-    [[nodiscard]] Eigen::Index rows() const { return matrix_->size; }
-    [[nodiscard]] Eigen::Index cols() const { return matrix_->size; }
-    void perform_op(const double* x, double* y) const { matrix_->multiply(x, y); }
-    void solve(const double* x, double* y) const { factor_->solve(x, y); }
+    ElasticStiffness(int size, const Factor& factor) : size_(size), factor_(&factor) {}
+    [[nodiscard]] Eigen::Index rows() const { return size_; }
+    [[nodiscard]] Eigen::Index cols() const { return size_; }
+    void lower_triangular_solve(const double* x, double* y) const { factor_->forward(x, y); }
+    void upper_triangular_solve(const double* x, double* y) const { factor_->back(x, y); }
 
 private:
-    const SparseSymmetric* matrix_;
+    int size_;
     const Factor* factor_;
 };
 
@@ -105,9 +106,9 @@ BucklingMode described(const System& system, double factor, const double* vector
 bool findModes(const System& system, const SparseSymmetric& k, const Factor& factor, const SparseSymmetric& geometric, int wanted,
                const Progress* progress, std::vector<KnownMode>& known, BucklingResult& result) {
     NegativeGeometric a(geometric, known, progress);
-    ElasticStiffness b(k, factor);
+    ElasticStiffness b(k.size, factor);
     const int n = k.size, basis = std::min(n, std::max(4 * wanted, 20));
-    Spectra::SymGEigsSolver<NegativeGeometric, ElasticStiffness, Spectra::GEigsMode::RegularInverse> solver(a, b, wanted, basis);
+    Spectra::SymGEigsSolver<NegativeGeometric, ElasticStiffness, Spectra::GEigsMode::Cholesky> solver(a, b, wanted, basis);
     solver.init();
     const Eigen::Index found = solver.compute(Spectra::SortRule::LargestAlge, 40, 1e-6); // of vectors; factors to its square
     const bool hasConverged = solver.info() == Spectra::CompInfo::Successful;
@@ -178,17 +179,21 @@ BucklingResult search(Analysis& analysis, const MembraneField& field, const Buck
     const System& system = analysis.system();
     BucklingResult result;
     const SparseSymmetric k = analysis.tangent(true), geometric = assembledGeometric(system, field);
-    Factor factor;
-    factor.analyse(k);
+    Factor factor(analysis.threads());
+    factor.analyse(k, &analysis.factor());
     if (factor.factorise(k) != FactorState::PositiveDefinite) {
         result.state = BucklingState::Singular;
         result.message = "The structure is not stable in this state, so buckling factors have no meaning.";
         return result;
     }
     // Still positive definite under the largest factor of interest: proof that nothing buckles before.
-    Factor shifted;
-    shifted.analyse(k);
-    if (shifted.isPositiveDefinite(combined(k, settings.largestFactor, geometric))) {
+    Factor shifted(analysis.threads());
+    shifted.analyse(k, &factor);
+    const auto factorsBelow = [&](double most) {
+        return shifted.factorise(combined(k, most, geometric)) == FactorState::Singular ? -1 : shifted.negativePivots();
+    };
+    const int all = factorsBelow(settings.largestFactor);
+    if (all == 0) {
         result.isComplete = true;
         result.message = "No buckling below the largest factor of interest.";
         return result;
@@ -198,12 +203,11 @@ BucklingResult search(Analysis& analysis, const MembraneField& field, const Buck
     int wanted = std::min(settings.modes, k.size - 1);
     if (!findModes(system, k, factor, geometric, wanted, progress, known, result)) {
         // There may be fewer positive factors than asked for: ask for as many as there are.
-        const int there = countNegativePivots(combined(k, settings.largestFactor, geometric));
-        if (there >= 0 && there < wanted) {
+        if (all >= 0 && all < wanted) {
             known.clear();
             result.modes.clear();
             result.message.clear();
-            wanted = there;
+            wanted = all;
             if (wanted > 0 && !findModes(system, k, factor, geometric, wanted, progress, known, result))
                 result.state = BucklingState::NotConverged;
         } else {
@@ -214,7 +218,7 @@ BucklingResult search(Analysis& analysis, const MembraneField& field, const Buck
     // up to the last one; what is missing is looked for again with the known ones taken out.
     for (int round = 0; round < 6 && !result.modes.empty() && result.state == BucklingState::Found; ++round) {
         const double last = result.modes.back().factor * (1 + 1e-6);
-        result.countBelowLast = countNegativePivots(combined(k, last, geometric));
+        result.countBelowLast = factorsBelow(last);
         const int found = static_cast<int>(result.modes.size());
         result.isComplete = result.countBelowLast == found;
         if (result.isComplete || result.countBelowLast < found || result.countBelowLast >= k.size) break;

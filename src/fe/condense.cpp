@@ -11,8 +11,8 @@ std::vector<double> condensedStiffness(Analysis& analysis, const std::vector<int
     for (int eq : equations)
         if (eq < 0) return {};
     const SparseSymmetric& k = analysis.tangent(true);
-    Factor factor;
-    factor.analyse(k);
+    Factor factor(analysis.threads());
+    factor.analyse(k, &analysis.factor());
     if (factor.factorise(k) != FactorState::PositiveDefinite) return {};
     const auto n = static_cast<Eigen::Index>(equations.size());
     Eigen::MatrixXd flexibility(n, n);

@@ -6,26 +6,30 @@ namespace zg::fe {
 
 enum class FactorState { PositiveDefinite, Indefinite, Singular };
 
-/// Direct solver for the tangent stiffness: supernodal Cholesky of a well-known library, and a LDL^T of another when the matrix
-/// is not positive definite. The order of elimination is found once for a pattern and kept.
+/// Direct solver for the tangent stiffness. The order of elimination is found once for a pattern and kept. The number of threads changes no digit.
 class Factor {
 public:
-    Factor();
+    explicit Factor(int threads = 1);
     ~Factor();
     Factor(Factor&&) noexcept;
     Factor& operator=(Factor&&) noexcept;
 
-    void analyse(const SparseSymmetric& pattern);
+    /// `same`: a factor of the same pattern whose order is taken, where it has one.
+    void analyse(const SparseSymmetric& pattern, const Factor* same = nullptr);
     FactorState factorise(const SparseSymmetric& matrix);
-    /// Whether the Cholesky factor exists; nothing can be solved with afterwards.
-    [[nodiscard]] bool isPositiveDefinite(const SparseSymmetric& matrix);
+    /// After a successful factorise(): how many eigenvalues are negative.
+    [[nodiscard]] int negativePivots() const;
     /// x = A^-1 b after a successful factorise(); b and x may be the same.
     void solve(const double* b, double* x) const;
-    /// The same in single precision, for preconditioning; after Cholesky only.
+    /// The two halves of it for a positive definite matrix P^T L L^T P: y = L^-1 P b, x = P^T L^-T y.
+    void forward(const double* b, double* y) const;
+    void back(const double* y, double* x) const;
+    /// The same in single precision, for preconditioning; of a positive definite matrix.
     void solveRoughly(const double* b, double* x) const;
-    /// Smallest pivot over the diagonal entry of its equation; below 1e-11 the matrix is suspect. After Cholesky only.
+    /// Smallest pivot over the diagonal entry of its equation; below 1e-11 the matrix is suspect. 0 when it is
+    /// not positive definite.
     [[nodiscard]] double smallestPivot() const;
-    /// Wall seconds spent inside the libraries since the start of this object.
+    /// Wall seconds since the start of this object.
     struct Times {
         double analyse = 0, factorise = 0, solve = 0;
     };
@@ -35,9 +39,5 @@ private:
     struct Parts;
     std::unique_ptr<Parts> parts_;
 };
-
-/// Pivots below zero of K in an LDL^T without regard to definiteness: the number of negative eigenvalues (Sylvester 1852). -1
-/// when a pivot vanishes.
-[[nodiscard]] int countNegativePivots(const SparseSymmetric& matrix);
 
 } // namespace zg::fe

@@ -1,22 +1,9 @@
 #pragma once
-#include "base/elapsed.h"
 #include "fe/analysis.h"
+#include "fe/stopwatch.h"
 
 // What runs of stages share between their source files; not for users of the engine.
 namespace zg::fe {
-
-// Adds the wall time of a scope to a sum.
-class Stopwatch {
-public:
-    explicit Stopwatch(double& sum) : sum_(&sum) {}
-    ~Stopwatch() { *sum_ += elapsed_.seconds(); }
-    Stopwatch(const Stopwatch&) = delete;
-    Stopwatch& operator=(const Stopwatch&) = delete;
-
-private:
-    double* sum_;
-    Elapsed elapsed_;
-};
 
 [[nodiscard]] double inner(const std::vector<double>& a, const std::vector<double>& b);
 /// Value of a watched movement.

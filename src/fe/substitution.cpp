@@ -1,6 +1,6 @@
 #include "fe/substitution.h"
+#include "fe/elimination.h"
 #include <algorithm>
-#include <cholmod.h>
 
 namespace zg::fe {
 
@@ -57,21 +57,16 @@ __attribute__((target_clones("avx512f", "avx2", "default"))) void subtractTransp
 
 } // namespace
 
-void Substitution::take(const cholmod_factor& f) {
-    const auto *super = static_cast<const int*>(f.super), *pi = static_cast<const int*>(f.pi),
-               *px = static_cast<const int*>(f.px);
-    const auto *rows = static_cast<const int*>(f.s), *order = static_cast<const int*>(f.Perm);
-    const auto* values = static_cast<const double*>(f.x);
-    const int n = static_cast<int>(f.n);
+void Substitution::take(const Elimination& e, const double* values) {
     if (panels_.empty()) {
-        order_.assign(order, order + n);
+        order_ = e.order;
         std::size_t triangle = 0, below = 0, most = 0;
-        for (std::size_t s = 0; s < f.nsuper; ++s) {
-            for (int first = super[s]; first < super[s + 1]; first += mostColumns) {
-                Panel p{first, std::min(mostColumns, super[s + 1] - first), 0, rows_.size(), triangle, below};
-                const int* next = rows + pi[s] + (first - super[s]) + p.columns;
-                rows_.insert(rows_.end(), next, rows + pi[s + 1]);
-                while ((rows_.size() - p.row) % lanes != 0) rows_.push_back(n); // an entry of nothing
+        for (const Elimination::Supernode& s : e.nodes) {
+            for (int from = 0; from < s.columns; from += mostColumns) {
+                Panel p{s.first + from, std::min(mostColumns, s.columns - from), 0, rows_.size(), triangle, below};
+                const auto first = e.rows.begin() + static_cast<std::ptrdiff_t>(s.row);
+                rows_.insert(rows_.end(), first + from + p.columns, first + s.height);
+                while ((rows_.size() - p.row) % lanes != 0) rows_.push_back(e.size); // an entry of nothing
                 p.rows = static_cast<int>(rows_.size() - p.row);
                 triangle += static_cast<std::size_t>(p.columns) * p.columns;
                 below += static_cast<std::size_t>(p.columns) * p.rows;
@@ -81,18 +76,17 @@ void Substitution::take(const cholmod_factor& f) {
         }
         triangles_.assign(triangle, 0);
         below_.assign(below, 0);
-        x_.assign(n + 1, 0);
+        x_.assign(e.size + 1, 0);
         work_.assign(most, 0);
     }
     auto p = panels_.begin();
-    for (std::size_t s = 0; s < f.nsuper; ++s) {
-        const int height = pi[s + 1] - pi[s];
-        for (; p != panels_.end() && p->first < super[s + 1]; ++p) {
+    for (const Elimination::Supernode& s : e.nodes) {
+        for (; p != panels_.end() && p->first < s.first + s.columns; ++p) {
             for (int j = 0; j < p->columns; ++j) {
-                const int local = p->first - super[s], end = local + p->columns;
-                const double* column = values + px[s] + static_cast<std::ptrdiff_t>(local + j) * height;
+                const int local = p->first - s.first, end = local + p->columns;
+                const double* column = values + s.value + static_cast<std::ptrdiff_t>(local + j) * s.height;
                 std::copy(column + local, column + end, &triangles_[p->triangle + static_cast<std::size_t>(j) * p->columns]);
-                std::copy(column + end, column + height, below_.begin() + p->below + static_cast<std::size_t>(j) * p->rows);
+                std::copy(column + end, column + s.height, below_.begin() + p->below + static_cast<std::size_t>(j) * p->rows);
             }
         }
     }

@@ -2,16 +2,16 @@
 #include <cstddef>
 #include <vector>
 
-struct cholmod_factor_struct;
-
 namespace zg::fe {
 
+struct Elimination;
+
 /// Forward and back substitution in single precision with a supernodal Cholesky factor L L^T of a permuted matrix, for
-/// preconditioning. What it takes is the reading of the factor: half as much as the library's own in double precision.
+/// preconditioning. What it takes is the reading of the factor: half as much as in double precision.
 class Substitution {
 public:
     /// A factor of the same matrix as ever, with new values.
-    void take(const cholmod_factor_struct& factor);
+    void take(const Elimination& structure, const double* values);
     void solve(const double* b, double* x);
 
 private:
