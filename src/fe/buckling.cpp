@@ -97,8 +97,9 @@ BucklingMode described(const System& system, double factor, const double* vector
     int at = 0;
     for (int d = 0; d < static_cast<int>(mode.shape.size()); ++d)
         if (d % 6 < 3 && std::abs(mode.shape[d]) > most * (1 + 1e-9)) most = std::abs(mode.shape[d]), at = d;
+    const double largest = mode.shape[at];
     if (most > 0)
-        for (double& v : mode.shape) v /= mode.shape[at] < 0 ? -most : most;
+        for (double& v : mode.shape) v /= largest;
     return mode;
 }
 

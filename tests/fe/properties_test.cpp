@@ -327,6 +327,21 @@ TEST_CASE("buckling: every mode is there, negative factors are not returned, ene
         CHECK(mode.factor >= before);
         before = mode.factor;
         CHECK(std::accumulate(mode.partEnergy.begin(), mode.partEnergy.end(), mode.springEnergy) == Approx(1).epsilon(1e-9));
+        // The shape that comes back is the mode: scaled so that the largest movement is 1, with the energy in its parts.
+        double largest = 0;
+        for (std::size_t d = 0; d < mode.shape.size(); ++d)
+            if (d % 6 < 3 && std::abs(mode.shape[d]) > std::abs(largest)) largest = mode.shape[d];
+        CHECK(largest == Approx(1).epsilon(1e-8));
+        std::vector<double> energy(b.model.parts.size(), 0);
+        for (int e = 0; e < static_cast<int>(b.model.shells.size()); ++e) {
+            const ElementVector u = a->system().nodal(e, mode.shape);
+            const ElementMatrix& k = a->system().shell(e).elasticStiffness();
+            for (std::size_t i = 0; i < u.size(); ++i)
+                for (std::size_t j = 0; j < u.size(); ++j)
+                    energy[b.model.shells[e].part] += u[i] * k[packedAt(static_cast<int>(i), static_cast<int>(j))] * u[j];
+        }
+        const double all = std::accumulate(energy.begin(), energy.end(), 0.0);
+        for (std::size_t i = 0; i < energy.size(); ++i) CHECK(energy[i] / all == Approx(mode.partEnergy[i]).margin(1e-9));
     }
     // The thin field buckles first, by itself.
     CHECK(r.modes.front().partEnergy[0] > 0.9);
