@@ -184,6 +184,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     double best = unlimited, last = isMoved ? 0 : unlimited; // there the first correction is far from what a tangent sees
     int stalled = 0;
     std::size_t lastContacts = 0;
+    std::vector<double> bests;
     run.tangents = 0;
     // Iterations in which contacts open or close find out where the structure stands; those after them bring it to rest. Only the
     // latter count towards the limit, and all together have one of their own.
@@ -216,6 +217,10 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
         if (contacts == lastContacts) ++atRest;
         lastContacts = contacts;
         best = std::min(best, residual_);
+        bests.push_back(best);
+        // A step that is too long creeps; a third of it takes less than what it still would.
+        if (isMoved && !system_->hasTurningForces() && bests.size() > 12 && best > 1e-2 && best > 0.15 * bests[bests.size() - 11])
+            return StepOutcome::Failed;
         if (stalled > 7 || residual_ > (isMoved ? 1e12 : 1e6)) return StepOutcome::Failed;
     }
     return StepOutcome::Failed;
