@@ -4,9 +4,14 @@
 
 namespace zg::fe {
 
-enum class FactorState { PositiveDefinite, Indefinite, Singular };
+enum class FactorState {
+    PositiveDefinite,
+    Indefinite, ///< a pivot is negative, or rounding has left nothing of it (see Multifrontal): solved all the same
+    Singular    ///< there is no factor
+};
 
-/// Direct solver for the tangent stiffness. The order of elimination is found once for a pattern and kept. The number of threads changes no digit.
+/// Direct solver for the tangent stiffness. The order of elimination is found once for a pattern and kept. The number of threads
+/// changes no digit.
 class Factor {
 public:
     explicit Factor(int threads = 1);
