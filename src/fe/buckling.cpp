@@ -190,11 +190,13 @@ BucklingResult search(Analysis& analysis, const MembraneField& field, const Buck
     // Still positive definite under the largest factor of interest: proof that nothing buckles before.
     Factor shifted(analysis.threads());
     shifted.analyse(k, &factor);
+    FactorState state = FactorState::Singular;
     const auto factorsBelow = [&](double most) {
-        return shifted.factorise(combined(k, most, geometric)) == FactorState::Singular ? -1 : shifted.negativePivots();
+        state = shifted.factorise(combined(k, most, geometric));
+        return state == FactorState::Singular ? -1 : shifted.negativePivots();
     };
     const int all = factorsBelow(settings.largestFactor);
-    if (all == 0) {
+    if (state == FactorState::PositiveDefinite) {
         result.isComplete = true;
         result.message = "No buckling below the largest factor of interest.";
         return result;

@@ -58,8 +58,9 @@ void Multifrontal::fillUpdate(const Node& s, int from, int to) {
     const double* below = block(s) + s.columns;
     const int n = to - from, size = s.below();
     double* out = &updates_[s.update] + static_cast<std::size_t>(from) * size;
-    if (!hasNegative(s, s.columns)) blas::subtractSquare(n, s.columns, below + from, s.height, 0, out + from, size);
+    // With signs the square on the diagonal is a product like what is below it.
     const int first = hasNegative(s, s.columns) ? from : to;
+    if (first == to) blas::subtractSquare(n, s.columns, below + from, s.height, 0, out + from, size);
     subtract(s, size - first, n, s.columns, below + first, below + from, 0, out + first, size);
     addChildren(s, s.columns + from, s.columns + to);
 }
