@@ -41,7 +41,13 @@ std::vector<std::pair<std::string, Joint>> haunchCandidates(const Job& job, cons
             with("haunch flange weld a " + significant(h->flangeWeld.throat + 2, 3),
                  [](HaunchSpec& s) { s.flangeWeld.throat += 2; });
         }
-        with("haunch web weld a " + significant(h->webWeld.throat + 2, 3), [](HaunchSpec& s) { s.webWeld.throat += 2; });
+        const bool isTaper = std::holds_alternative<Taper>(h->made); // whose web is the beam's
+        if (const Taper* taper = std::get_if<Taper>(&h->made))
+            for (const double more : {5.0, 10.0})
+                with("taper's flange " + significant(taper->flangeThickness + more, 3),
+                     [&](HaunchSpec& s) { std::get<Taper>(s.made).flangeThickness += more; });
+        if (!isTaper)
+            with("haunch web weld a " + significant(h->webWeld.throat + 2, 3), [](HaunchSpec& s) { s.webWeld.throat += 2; });
         with("haunch fillets a " + significant(h->throat + 2, 3), [](HaunchSpec& s) { s.throat += 2; });
     }
     return list;

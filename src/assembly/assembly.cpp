@@ -1,4 +1,5 @@
 #include "assembly/assembly.h"
+#include "base/convex_hull.h"
 #include "base/text.h"
 #include <algorithm>
 #include <cmath>
@@ -120,15 +121,31 @@ private:
         const double top = levelOf(s, 0), run = length / s.cosSlope, tan = s.sinSlope / s.cosSlope;
         const Point3 end = p.start + length * p.out + (top - s.depth / 2 + length * tan) * ez;
         out_.beamEnds.push_back({s.id, end, end.x});
-        const auto flange = rectangle(0, -b.b / 2, run, b.b / 2);
+        // A taper's flange stands for the beam's up to its toe.
+        const auto taper = [&](bool isBelow) -> const ResolvedHaunch* {
+            const auto& h = s.haunch(isBelow);
+            return h && h->isTaper ? &*h : nullptr;
+        };
+        const auto flange = [&](bool isBelow) {
+            return rectangle(taper(isBelow) ? taper(isBelow)->alongMember : 0, -b.b / 2, run, b.b / 2);
+        };
         const auto shifted = [&](double down) { return p.start + (top - down / s.cosSlope) * ez; };
         // The flanges start at the plate face; with a slope their cut is drawn square to the beam, the webs' cut is exact.
-        plate({PartKind::BeamTopFlange, s.id}, shifted(b.t_f / 2), axis, p.across, flange, b.t_f, s.spec.beam.steel);
-        plate({PartKind::BeamBottomFlange, s.id}, shifted(b.h - b.t_f / 2), axis, p.across, flange, b.t_f, s.spec.beam.steel);
-        const double t = s.flange, from = s.isWebBolted ? s.spec.fin.gap : 0; // a bolted web stops short of the face
-        plate({PartKind::BeamWeb, s.id}, p.start + top * ez, p.out, ez,
-              {{from, -s.depth + t}, {length, -s.depth + t + length * tan}, {length, -t + length * tan}, {from, -t}}, b.t_w,
+        plate({PartKind::BeamTopFlange, s.id}, shifted(b.t_f / 2), axis, p.across, flange(false), b.t_f, s.spec.beam.steel);
+        plate({PartKind::BeamBottomFlange, s.id}, shifted(b.h - b.t_f / 2), axis, p.across, flange(true), b.t_f,
               s.spec.beam.steel);
+        const double t = s.flange, from = s.isWebBolted ? s.spec.fin.gap : 0; // a bolted web stops short of the face
+        std::vector<Point2> web;
+        const ResolvedHaunch *above = taper(false), *below = taper(true);
+        if (below) web.push_back({below->spec.length, -s.depth + t + below->spec.length * tan});
+        web.push_back({length, -s.depth + t + length * tan});
+        web.push_back({length, -t + length * tan});
+        if (above) web.push_back({above->spec.length, -t + above->spec.length * tan});
+        web.push_back({from, above ? above->clear() : -t});
+        web.push_back({from, -s.depth + (below ? -below->clear() : t)});
+        // From the corner at a toe all others are in sight.
+        if (above && !below) std::rotate(web.begin(), web.begin() + 2, web.end());
+        plate({PartKind::BeamWeb, s.id}, p.start + top * ez, p.out, ez, std::move(web), b.t_w, s.spec.beam.steel);
     }
 
     /// Web and flange of a haunch between plate and toe, with what stiffens it. Its flange is drawn to where it meets the member.
@@ -139,11 +156,12 @@ private:
         const double face = levelOf(s, h.isBelow ? s.depth : 0), outer = face - sign * h.spec.depth; // levels at the plate
         const auto part = [&](PartKind kind) { return PartRef{kind, s.id, index}; };
         const std::string& steel = h.spec.steel;
-        const std::string what = std::holds_alternative<Cutting>(h.spec.made)
+        const std::string what = h.isTaper ? plateText(h.t_f, h.b, L / h.cos)
+                                 : std::holds_alternative<Cutting>(h.spec.made)
                                      ? "cutting of " + std::get<Cutting>(h.spec.made).section
                                      : plateText(h.t_w, h.clear(), h.alongMember);
         // Flange: its middle plane from the plate to the toe, short of the member by what its thickness takes.
-        const double shortBy = h.t_f / std::max(0.05, std::sin(h.alpha)) * h.cos;
+        const double shortBy = h.isTaper ? 0 : h.t_f / std::max(0.05, std::sin(h.alpha)) * h.cos;
         const double run = std::max(0.3 * L, L - shortBy);
         const Point3 along = h.cos * p.out + h.cos * h.tan * ez;
         plate(part(PartKind::HaunchFlange), p.start + (outer + sign * h.flange / 2) * ez, along, p.across,
@@ -152,7 +170,7 @@ private:
         const std::string cutFrom =
             std::holds_alternative<Cutting>(h.spec.made) ? std::get<Cutting>(h.spec.made).section : std::string();
         out_.plates.back().cutFrom = cutFrom;
-        if (h.clear() > 0) {
+        if (h.clear() > 0 && !h.isTaper) {
             const double inner = outer + sign * h.flange, toe = L * h.clear() / h.spec.depth; // where web and flange meet
             std::vector<Point2> outline{{0, inner}, {toe, inner + toe * h.tan}, {0, face}};
             if (!h.isBelow) std::swap(outline[0], outline[2]);
@@ -169,21 +187,35 @@ private:
         const PartRef member{h.isBelow ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange, s.id};
         weld(PartKind::WeldHaunchFlange, at(0, outer) + (-h.b / 2) * p.across,
              at(0, outer + sign * h.flange) + (h.b / 2) * p.across, h.spec.flangeWeld, PartKind::HaunchFlange, onto, 2 * h.b);
-        weld(PartKind::WeldHaunchWeb, at(0, outer + sign * h.flange), at(0, face), h.spec.webWeld, PartKind::HaunchWeb, onto,
-             2 * std::max(0.0, h.clear()));
-        weld(PartKind::WeldHaunch, at(0, face), at(L, face + L * tan), {WeldKind::Fillet, h.spec.throat}, PartKind::HaunchWeb,
-             member, 2 * h.alongMember);
+        if (h.isTaper) {
+            const double inner = outer + sign * h.flange;
+            weld(PartKind::WeldHaunch, at(0, inner), at(L, inner + L * h.tan), {WeldKind::Fillet, h.spec.throat},
+                 PartKind::HaunchFlange, {PartKind::BeamWeb, s.id}, 2 * L / h.cos);
+        } else {
+            weld(PartKind::WeldHaunchWeb, at(0, outer + sign * h.flange), at(0, face), h.spec.webWeld, PartKind::HaunchWeb, onto,
+                 2 * std::max(0.0, h.clear()));
+            weld(PartKind::WeldHaunch, at(0, face), at(L, face + L * tan), {WeldKind::Fillet, h.spec.throat}, PartKind::HaunchWeb,
+                 member, 2 * h.alongMember);
+        }
         weld(PartKind::WeldHaunchToe, at(L, face + L * tan) + (-h.b / 2) * p.across, at(L, face + L * tan) + (h.b / 2) * p.across,
              h.spec.toeWeld, PartKind::HaunchFlange, member, h.spec.toeWeld.kind == WeldKind::Butt ? 2 * h.b : h.b);
         if (h.spec.toeStiffener) toeStiffener(p, h, *h.spec.toeStiffener, part(PartKind::HaunchToeStiffener));
         if (h.spec.midStiffener && h.clear() > 0) {
             const WebStiffenerSpec& w = *h.spec.midStiffener;
-            const double x = L / 2, low = outer + x * h.tan + sign * h.flange, high = face + x * tan;
+            const double x = L / 2, near = outer + x * h.tan + sign * h.flange;
+            double far = face + x * tan;
+            if (h.isTaper) { // from its flange to the one on the other side
+                far = levelOf(s, h.isBelow ? s.flange : s.depth - s.flange) + x * tan;
+                if (const auto& other = s.haunch(!h.isBelow); other && other->isTaper && x < other->spec.length)
+                    far += sign * (1 - x / other->spec.length) * other->clear();
+            }
             const double width = stiffenerWidth(w.width, h.b, h.t_w);
-            const std::optional<PartRef> flange = part(PartKind::HaunchFlange);
-            pairOfPlates(part(PartKind::HaunchStiffener), p.start + x * p.out, p.across, ez, h.t_w, width, std::min(low, high),
-                         std::max(low, high), w, part(PartKind::HaunchWeb), h.isBelow ? flange : member,
-                         h.isBelow ? member : flange);
+            const PartRef flange = part(PartKind::HaunchFlange),
+                          web = h.isTaper ? PartRef{PartKind::BeamWeb, s.id} : part(PartKind::HaunchWeb);
+            PartRef opposite = member;
+            if (h.isTaper) opposite.kind = h.isBelow ? PartKind::BeamTopFlange : PartKind::BeamBottomFlange;
+            pairOfPlates(part(PartKind::HaunchStiffener), p.start + x * p.out, p.across, ez, h.t_w, width, std::min(near, far),
+                         std::max(near, far), w, web, h.isBelow ? flange : opposite, h.isBelow ? opposite : flange);
         }
     }
 
@@ -290,7 +322,12 @@ private:
         const double b = m.b / 2;
         // Fillets run outside and inside a flange, where web and roots leave it, and on both sides of the web between the roots.
         const double inside = std::max(0.0, m.b - m.t_w - 2 * m.r);
-        const double web = std::max(0.0, s.depth - 2 * s.flange - 2 * m.r / s.cosSlope);
+        // A taper's web has no root at its flange.
+        double from = s.flange, to = s.depth - s.flange, roots = 2 * m.r / s.cosSlope;
+        const auto isTaper = [](const std::optional<ResolvedHaunch>& h) { return h && h->isTaper; };
+        if (isTaper(s.haunchAbove)) from = -s.haunchAbove->clear(), roots -= m.r / s.cosSlope;
+        if (isTaper(s.haunchBelow)) to = s.depth + s.haunchBelow->clear(), roots -= m.r / s.cosSlope;
+        const double web = std::max(0.0, to - from - roots);
         const auto add = [&](PartKind kind, PartKind of, double down0, double down1, double halfWidth, const WeldSpec& weld) {
             const auto at = [&](double y, double down) { return p.start + y * p.across + levelOf(s, down) * ez; };
             const bool isWeb = of == PartKind::BeamWeb, isButt = weld.kind == WeldKind::Butt;
@@ -305,10 +342,11 @@ private:
                                   isWeb ? m.t_w : m.t_f,
                                   run});
         };
-        add(PartKind::WeldTop, PartKind::BeamTopFlange, 0, s.flange, b, s.spec.topWeld);
-        add(PartKind::WeldBottom, PartKind::BeamBottomFlange, s.depth, s.depth - s.flange, b, s.spec.bottomWeld);
+        if (!isTaper(s.haunchAbove)) add(PartKind::WeldTop, PartKind::BeamTopFlange, 0, s.flange, b, s.spec.topWeld);
+        if (!isTaper(s.haunchBelow))
+            add(PartKind::WeldBottom, PartKind::BeamBottomFlange, s.depth, s.depth - s.flange, b, s.spec.bottomWeld);
         if (s.isWebBolted) return;
-        add(PartKind::WeldWeb, PartKind::BeamWeb, s.flange, s.depth - s.flange, s.beam.section.t_w / 2, s.spec.webWeld);
+        add(PartKind::WeldWeb, PartKind::BeamWeb, from, to, s.beam.section.t_w / 2, s.spec.webWeld);
     }
 
     /// The plate lies against one side of the beam's web, which stays on the member's axis.
@@ -441,6 +479,19 @@ std::vector<Point3> cornersOf(const PlatePart& plate) {
     for (const double out : {-plate.thickness / 2, plate.thickness / 2})
         for (const Point2 q : plate.outline) corners.push_back(pointOf(plate, q, out));
     return corners;
+}
+
+std::vector<Point2> seenFromFront(const PlatePart& plate) {
+    std::vector<Point2> seen;
+    if (std::abs(cross(plate.u, plate.v).y) > 1 - 1e-9) {
+        for (const Point2 q : plate.outline) {
+            const Point3 at = pointOf(plate, q, 0);
+            seen.push_back({at.x, at.z});
+        }
+        return seen;
+    }
+    for (const Point3& c : cornersOf(plate)) seen.push_back({c.x, c.z});
+    return convexHull(std::move(seen));
 }
 
 } // namespace zg

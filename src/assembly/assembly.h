@@ -10,7 +10,7 @@ namespace zg {
 struct PlatePart {
     PartRef part;
     Point3 origin, u, v;
-    std::vector<Point2> outline; ///< convex, in (u, v)
+    std::vector<Point2> outline; ///< in (u, v); convex, or with its first corner in sight of all others
     double thickness = 0;
     std::string steel;
     std::string what;    ///< size as on a material list ("PL 20 x 200 x 480")
@@ -64,6 +64,8 @@ struct Assembly {
 [[nodiscard]] Assembly buildAssembly(const ResolvedJoint& joint);
 /// Corners of a plate: its outline on both faces, in the order of the outline, one face after the other.
 [[nodiscard]] std::vector<Point3> cornersOf(const PlatePart& plate);
+/// A plate as the elevation shows it, (x, z): its outline where it faces the reader, else the hull of its corners.
+[[nodiscard]] std::vector<Point2> seenFromFront(const PlatePart& plate);
 /// Point of a plate's outline in space, a distance out of its middle plane.
 [[nodiscard]] Point3 pointOf(const PlatePart& plate, Point2 q, double out);
 

@@ -3,6 +3,7 @@
 #include "component/column_web.h"
 #include "component/haunch_section.h"
 #include "component/stiffeners.h"
+#include "component/taper.h"
 #include "component/welds.h"
 #include "joint/geometry.h"
 #include <algorithm>
@@ -46,25 +47,22 @@ private:
                                  "equilibrium of the end", V - C * tan_c + T * tan_t);
         const Num V_0 = w_.given("V_w_0", "webs at yield in shear", Quantity::Force, section_.shear);
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
-        const Num V_Rd =
-            w_.result("V_w_Rd", "webs at the face in shear", Quantity::Force, "EN 1993-1-1:2005 6.2.6", V_0 / gamma_M0);
-        add(CheckCode::HaunchEndShear, magnitude(V_web), V_Rd, Quantity::Force, "EN 1993-1-1:2005 6.2.6")
-            .add(m_.webs.back().part);
+        const char* clause = "EN 1993-1-1:2005 6.2.6";
+        Num V_Rd = V_0 / gamma_M0;
+        if (isTapered(side_)) {
+            const Num chi = taperShearShare(w_, m_, side_);
+            if (valueOf(chi) < 1) clause = "EN 1993-1-5:2006 5.2";
+            const Num gamma_M1 = w_.given("gamma_M1", "partial factor", Quantity::None, s_.gamma_M1);
+            V_Rd = smaller(V_Rd, chi * V_0 / gamma_M1);
+        }
+        V_Rd = w_.result("V_w_Rd", "webs at the face in shear", Quantity::Force, clause, V_Rd);
+        add(CheckCode::HaunchEndShear, magnitude(V_web), V_Rd, Quantity::Force, clause).add(m_.webs.back().part);
     }
 
     void memberAtEnd() {
-        w_.heading(2, "Haunched section at the face", "haunched section");
-        const HaunchedSection& h = section_;
-        const double V_web = std::abs(webShear(m_, face_.V, c_.T_Ed, c_.C_Ed));
-        const Num M_c_Rd = haunchedMomentResistance(w_, m_, h, s_, std::max(std::abs(face_.V), V_web));
-        const Num M = w_.given("M_Ed", "moment about the beam's axis", Quantity::Moment, m_.isReversed ? -face_.M : face_.M);
-        const Num N = w_.given("N_j_Ed", "axial force normal to the plate, tension positive", Quantity::Force, face_.N);
-        const Num e = w_.given("e_h", "centroid of the haunched section beyond the beam's axis, towards compression",
-                               Quantity::Length, h.centroid - m_.axis);
-        const Num N_Rd = w_.given("N_h_Rd", "section in tension or compression", Quantity::Force, h.squash / s_.gamma_M0);
-        const Num M_h = w_.let("M_h_Ed", "moment about its own centroid", Quantity::Moment, inHaunch, M + N * e);
-        const Num use = w_.result("u_h", "haunched section, use", Quantity::Ratio, "EN 1993-1-1:2005 (6.2)",
-                                  magnitude(M_h) / M_c_Rd + magnitude(N) / N_Rd);
+        w_.heading(2, isTapered(side_) ? "Worst section of the taper" : "Haunched section at the face", "haunched section");
+        const double at = isTapered(side_) ? worstSection(m_, side_, c_, face_, s_) : 0;
+        const Num use = sectionUse(w_, m_, side_, c_, face_, s_, at);
         Check& c = add(CheckCode::MemberAtEnd, use, Num(1), Quantity::Ratio, "EN 1993-1-1:2005 (6.2)");
         c.add({PartKind::BeamWeb, m_.side});
         c.add(m_.compressionFlange().part);
@@ -93,12 +91,16 @@ private:
         const Num sin_a = w_.given("sin_a", "its sine", Quantity::Ratio, std::sin(h.alpha));
         const Num S = w_.let("S_Ed", "from the haunch's flange through its web, along the beam", Quantity::Force, inHaunch,
                              (F_h - C_f / cos_a) * cos_a);
-        if (h.clear() > 0) {
+        if (h.replacesFlange()) {
+            taperFillets(h, f, magnitude(S));
+        } else if (h.clear() > 0) {
             web(h, S);
             weld(h, f, S);
         }
-        toe(h, f, F_h * sin_a, C_f * (sin_a / cos_a));
-        toeWeld(h, magnitude(F_h));
+        // A taper's flange is the member's beyond the toe: what turns there is its force there.
+        const Num kink = C_f * (sin_a / cos_a);
+        toe(h, f, h.isTaper ? kink : F_h * sin_a, kink);
+        toeWeld(h, h.isTaper ? atTaperToe(h, f) : magnitude(F_h));
         memberAtToe(h, f);
         restraint(h, f);
     }
@@ -143,6 +145,23 @@ private:
             .add(part(PartKind::WeldHaunch, h));
     }
 
+    /// A taper's flange on its web: what the flange gathers between toe and plate, or the flow at either end where that is more.
+    void taperFillets(const ResolvedHaunch& h, const HaunchForces& f, const Num& S) {
+        w_.heading(3, "Fillets between the taper's flange and web", "haunch weld");
+        const Num L = w_.given("L_h", "flange from plate to toe", Quantity::Length, h.spec.length / h.cos);
+        const Section& b = side_.beam.section;
+        const double atPlate = std::abs(webShear(m_, face_.V, c_.T_Ed, c_.C_Ed)) / section_.arm,
+                     atToe = std::abs(f.toe.V - (h.isBelow ? f.kink : -f.kink)) / (b.h - b.t_f);
+        const Num atP = w_.given("S_p_Ed", "were the shear flow at the plate all along", Quantity::Force, atPlate * valueOf(L));
+        const Num atT = w_.given("S_t_Ed", "were it that at the toe, less what the turned flange brings", Quantity::Force,
+                                 atToe * valueOf(L));
+        const Num most = w_.let("S_w_Ed", "the largest of them, with what the flange gathers", Quantity::Force, inHaunch,
+                                larger(S, larger(atP, atT)));
+        const WebWeld<Num> weld = doubleFillets(w_, h.spec.throat, L, Num(0), most, jointStrength(h.steel, side_.beam.steel), s_);
+        add(CheckCode::HaunchWeld, weld.demand, weld.resistance, Quantity::Stress, "EN 1993-1-8:2005 4.5.3")
+            .add(part(PartKind::WeldHaunch, h));
+    }
+
     /// What turns at the toe crosses the beam's web: the haunch's flange at the plate, or the beam's own at the toe, whichever
     /// asks more; each with its sign.
     void toe(const ResolvedHaunch& h, const HaunchForces& f, const Num& fromHaunch, const Num& fromBeam) {
@@ -151,8 +170,10 @@ private:
         const Section& b = side_.beam.section;
         const ColumnInput beam{b, side_.beam.steel, std::nullopt, {}};
         FlangeForceInput from;
-        from.flange = h.t_f / std::sin(h.alpha);
-        from.throat = legOf(h.spec.toeWeld);
+        if (!h.isTaper) { // which meets the web along a line
+            from.flange = h.t_f / std::sin(h.alpha);
+            from.throat = legOf(h.spec.toeWeld);
+        }
         StiffenerLine line;
         if (h.spec.toeStiffener) {
             line.thickness = h.spec.toeStiffener->thickness;
@@ -217,6 +238,19 @@ private:
         }
     }
 
+    /// The turned flange has its share of the member's moment there, by its part of the modulus: at yield when the member is.
+    Num atTaperToe(const ResolvedHaunch& h, const HaunchForces& f) {
+        const Section& b = side_.beam.section;
+        const double A_f = b.b * b.t_f, W = bendingClass(b, side_.beam.steel.f_y).sectionClass <= 2 ? b.W_pl_y : b.W_el_y;
+        const Num M = w_.given("M_toe_Ed", "moment of the beam at the toe, compressing this flange", Quantity::Moment,
+                               h.isBelow ? f.toe.M : -f.toe.M);
+        const Num N = w_.given("N_toe_Ed", "its axial force", Quantity::Force, f.toe.N);
+        const Num k = w_.given("A_f_W", "flange over modulus, 1/mm", Quantity::None, A_f / W);
+        const Num n = w_.given("A_f_A", "flange over area", Quantity::Ratio, A_f / b.A);
+        const Num cos_a = w_.given("cos_a", "angle between haunch and beam", Quantity::Ratio, std::cos(h.alpha));
+        return w_.let("F_toe_Ed", "along the turned flange", Quantity::Force, inHaunch, magnitude(M * k - N * n) / cos_a);
+    }
+
     /// What the haunch's flange brings to the plate has come in here at the most: the beam's own flange passes by. A butt weld
     /// carries what the flange carries; fillets in so sharp a corner are outside 4.3.2.1.
     void toeWeld(const ResolvedHaunch& h, const Num& F) {
@@ -224,7 +258,8 @@ private:
             return listNotDone(checks_, CheckCode::NotDoneToeWeld, m_.side, "EN 1993-1-8:2005 4.3.2.1(1)", m_.isReversed);
         w_.heading(3, "Weld of the haunch's flange at the toe", "haunch toe weld");
         const Num b = w_.given("b_h", "haunch flange", Quantity::Length, h.b);
-        const Num t = w_.given("t_fh", "its thickness", Quantity::Length, h.t_f);
+        const Num t = w_.given("t_fh", h.isTaper ? "thinner of its flange and the beam's" : "its thickness", Quantity::Length,
+                               h.isTaper ? std::min(h.t_f, side_.beam.section.t_f) : h.t_f);
         const Num f_y = w_.given("f_y", "weaker yield strength", Quantity::Stress, std::min(h.steel.f_y, side_.beam.steel.f_y));
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         const Num R = w_.result("F_w_Rd", "full-penetration butt weld: as the flange", Quantity::Force,

@@ -82,8 +82,12 @@ HaunchedSection haunchedSection(const SideModel& m) {
     const double cos = m.beam.cosSlope, own = b.h / cos, top = m.axis - own / 2, bottom = m.axis + own / 2;
     const double inner = tension.along, outer = m.depth - compression.along;
     // Webs in order, the beam's through its flanges where a haunch carries on.
-    const WebInput* haunchAtTension = hasAtTension && m.isHaunched() ? &m.webs.front() : nullptr;
-    const WebInput* haunchAtCompression = hasAtCompression && m.isHaunched() ? &m.webs.back() : nullptr;
+    const auto ofHaunch = [](const WebInput& web) { return web.part.kind == PartKind::HaunchWeb ? &web : nullptr; };
+    const WebInput* haunchAtTension = hasAtTension ? ofHaunch(m.webs.front()) : nullptr;
+    const WebInput* haunchAtCompression = hasAtCompression ? ofHaunch(m.webs.back()) : nullptr;
+    // Towards a taper the beam's web goes on to its flange.
+    const bool tapersAtTension = hasAtTension && !haunchAtTension && inner < top,
+               tapersAtCompression = hasAtCompression && !haunchAtCompression && outer > bottom;
     const double beamFrom = std::max(inner, hasAtTension ? top : 0),
                  beamTo = std::min(outer, hasAtCompression ? bottom : m.depth);
     const double beamStart = haunchAtTension ? beamFrom : inner, beamEnd = haunchAtCompression ? beamTo : outer;
@@ -106,6 +110,13 @@ HaunchedSection haunchedSection(const SideModel& m) {
     beam.add(own - t, own, b.b, cos, m.beam.steel.f_y);
     h.plasticBeam = plasticMoment(beam, own / 2);
     h.elasticBeam = elastic(beam).moment;
+    // The table's beam has root fillets where a taper has none.
+    const double fillets = 0.5 * (4 - 3.14159265358979324) * b.r * b.r, at = b.h / 2 - b.t_f - 0.2234 * b.r;
+    for (const bool isTaper : {tapersAtTension, tapersAtCompression})
+        if (isTaper) {
+            h.plasticBeam += fillets * at * m.beam.steel.f_y;
+            h.elasticBeam += fillets * at * at / (b.h / 2) * m.beam.steel.f_y;
+        }
     for (const Strip& s : strips) h.squash += s.force * (s.to - s.from);
     // Flanges carry no shear; a web's stands across its own direction.
     for (int i = 1; i + 1 < strips.count; ++i) {
@@ -124,11 +135,12 @@ HaunchedSection haunchedSection(const SideModel& m) {
         c.add(std::max(0.0, haunchAtCompression->d) * compression.cos / haunchAtCompression->t,
               std::sqrt(235 / haunchAtCompression->steel.f_y), 33, 38, 42);
     // The beam's own web between its roots under the stresses of the whole.
-    const double from = top + (b.t_f + root) / cos, to = bottom - (b.t_f + root) / cos;
+    const double from = tapersAtTension ? inner : top + (b.t_f + root) / cos,
+                 to = tapersAtCompression ? outer : bottom - (b.t_f + root) / cos;
     if (to > from) {
         const double alpha = std::min(1.0, std::max(0.0, (to - h.neutral) / (to - from)));
         const double atTo = to - h.centroid, atFrom = from - h.centroid; // compression positive
-        if (atTo > 0) addWeb(c, (b.h - 2 * b.t_f - 2 * root) / b.t_w, std::sqrt(235 / m.beam.steel.f_y), alpha, atFrom / atTo);
+        if (atTo > 0) addWeb(c, (to - from) * cos / b.t_w, std::sqrt(235 / m.beam.steel.f_y), alpha, atFrom / atTo);
     }
     h.sectionClass = c.worst;
     if (c.worst == 4) h.stressLimit = std::min(1.0, c.share * c.share);
@@ -155,7 +167,9 @@ Num haunchedMomentResistance(Workings<Num>& w, const SideModel& m, const Haunche
     const Num W = w.given(isPlastic ? "W_pl_y" : "W_el_y",
                           isPlastic ? "class 1 or 2: plastic modulus of the beam" : "class 3 or 4: elastic modulus of the beam",
                           Quantity::Modulus, isPlastic ? b.W_pl_y : b.W_el_y, "EN 1993-1-1:2005 table 5.2");
-    const Num M_0 = w.given("M_0", "beam as plates, at yield", Quantity::Moment, isPlastic ? h.plasticBeam : h.elasticBeam);
+    const Num M_0 =
+        w.given("M_0", m.isTapered ? "beam as plates, with the root fillets that a taper has not" : "beam as plates, at yield",
+                Quantity::Moment, isPlastic ? h.plasticBeam : h.elasticBeam);
     const Num M_h = w.given("M_h", "haunched section as plates, at yield", Quantity::Moment, isPlastic ? h.plastic : h.elastic);
     Num M = w.let("M_y", "with its haunch, at yield", Quantity::Moment, clause, W * f_y + (M_h - M_0));
     if (V_web > 0.5 * V_pl) {

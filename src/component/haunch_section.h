@@ -28,7 +28,7 @@ struct HaunchedSection {
     double stressLimit = 1;                  ///< share of f_y, below 1 only for class 4 (EN 1993-1-1:2005 5.5.2(9))
     double plastic = 0;                      ///< moment about the plastic neutral axis at f_y, of the plates, Nmm
     double elastic = 0;                      ///< moment at first yield of an outer fibre, of the plates, Nmm
-    double plasticBeam = 0, elasticBeam = 0; ///< of the beam's own plates, Nmm
+    double plasticBeam = 0, elasticBeam = 0; ///< of the beam's own plates, with the root fillets that a taper has not, Nmm
     double neutral = 0;                      ///< plastic neutral axis from the tension flange's outer face, mm
     double centroid = 0;                     ///< elastic one, mm
     double squash = 0;                       ///< axial resistance at f_y, N

@@ -82,12 +82,15 @@ void addFace(SideModel& m, const ResolvedSide& s) {
         in.part = f.part;
         m.flanges.push_back(in);
     }
+    m.isTapered = (s.haunchBelow && s.haunchBelow->replacesFlange()) || (s.haunchAbove && s.haunchAbove->replacesFlange());
     for (std::size_t k = 0; k + 1 < n; ++k) {
         const std::size_t i = m.isReversed ? n - 2 - k : k;
         const WebOnFace& web = face.webs[i];
         const bool isOwn = web.part.kind == PartKind::BeamWeb;
-        const double d =
-            isOwn ? (b.h - 2 * b.t_f - 2 * b.r) / s.cosSlope : s.haunch(web.part.index == 0)->clear() - root(web.part);
+        double d = isOwn ? (b.h - 2 * b.t_f - 2 * b.r) / s.cosSlope : s.haunch(web.part.index == 0)->clear() - root(web.part);
+        if (isOwn)
+            for (const bool isBelow : {true, false})
+                if (const auto& h = s.haunch(isBelow); h && h->replacesFlange()) d += h->clear() + (b.t_f + b.r) / s.cosSlope;
         m.webs.push_back({web.thickness, d, *web.steel, *web.weld, web.part});
     }
 }

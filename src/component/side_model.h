@@ -41,8 +41,9 @@ struct SideModel {
     double axis = 0;                  ///< of the beam, from the tension flange's outer face
     std::vector<FlangeInput> flanges; ///< from tension to compression: two, or more with haunches
     std::vector<WebInput> webs;       ///< between them
-    /// A haunch stands on the face with a web of its own.
-    [[nodiscard]] bool isHaunched() const { return flanges.size() > 2; }
+    bool isTapered = false;           ///< one of its outer flanges is a taper's: the web is one, the axis not its middle
+    /// A haunch stands on the face with a web of its own, or a taper.
+    [[nodiscard]] bool isHaunched() const { return flanges.size() > 2 || isTapered; }
     [[nodiscard]] const FlangeInput& tensionFlange() const { return flanges.front(); }
     [[nodiscard]] const FlangeInput& compressionFlange() const { return flanges.back(); }
     /// The web that a level lies beside; -1 outside the tension flange.

@@ -38,9 +38,9 @@ private:
             const auto& now = canvas_.assembly.plates;
             if (std::any_of(now.begin(), now.end(), [&](const PlatePart& q) { return q.part == p.part && sameCorners(p, q); }))
                 continue;
-            std::vector<Point2> seen;
-            for (const Point3& c : cornersOf(p)) seen.push_back(canvas_.elevation.page(c.x, c.z));
-            outline(convexHull(std::move(seen)));
+            std::vector<Point2> seen = seenFromFront(p);
+            for (Point2& q : seen) q = canvas_.elevation.page(q.x, q.y);
+            outline(std::move(seen));
         }
         for (const BoltPart& b : after_.bolts) {
             const auto& now = canvas_.assembly.bolts;

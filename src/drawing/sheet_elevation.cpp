@@ -83,9 +83,9 @@ private:
     }
 
     std::vector<Point2> projected(const PlatePart& p) const {
-        std::vector<Point2> points;
-        for (const Point3& c : cornersOf(p)) points.push_back(elevation_.page(c.x, c.z));
-        return convexHull(std::move(points));
+        std::vector<Point2> points = seenFromFront(p);
+        for (Point2& q : points) q = elevation_.page(q.x, q.y);
+        return points;
     }
 
     void elevationPlate(const PlatePart& p) {

@@ -100,7 +100,8 @@ private:
                   {{toe.x - half, toe.y}, {toe.x + half, toe.y}, {far.x + half, far.y}, {far.x - half, far.y}});
         }
         if (!h.spec.midStiffener && h.clear() > 0) {
-            const Point2 low = page(s, L / 2, outer + L / 2 * h.tan), high = page(s, L / 2, face + L / 2 * tan);
+            const double other = h.isTaper ? levelOf(s, h.isBelow ? 0 : s.depth) : face;
+            const Point2 low = page(s, L / 2, outer + L / 2 * h.tan), high = page(s, L / 2, other + L / 2 * tan);
             ghost({FittingKind::HaunchStiffener, s.id, 0},
                   {{low.x - 3, low.y}, {low.x + 3, low.y}, {high.x + 3, high.y}, {high.x - 3, high.y}});
         }
@@ -150,13 +151,16 @@ private:
         const ResolvedHaunch& h = *any;
         const auto* cutting = std::get_if<Cutting>(&h.spec.made);
         std::vector<std::string> lines{
-            "haunch " +
-                (cutting ? "cut from " + cutting->section + ", one length gives two"
-                         : "of plates " + length(h.t_f) + " × " + length(h.b) + " and " + length(h.t_w)) +
+            std::string(h.isTaper ? "taper" : "haunch") + " " +
+                (h.isTaper ? "without a flange between, its flange " + length(h.t_f)
+                 : cutting ? "cut from " + cutting->section + ", one length gives two"
+                           : "of plates " + length(h.t_f) + " × " + length(h.b) + " and " + length(h.t_w)) +
                 ", " + h.spec.steel,
-            "its welds: flange " + weldOf(h.spec.flangeWeld, length(h.spec.flangeWeld.throat)) + ", web " +
-                weldOf(h.spec.webWeld, length(h.spec.webWeld.throat)) + ", along the beam a " + length(h.spec.throat) + ", toe " +
-                weldOf(h.spec.toeWeld, length(h.spec.toeWeld.throat)),
+            "its welds: flange " + weldOf(h.spec.flangeWeld, length(h.spec.flangeWeld.throat)) +
+                (h.isTaper ? ", on its web a " + length(h.spec.throat)
+                           : ", web " + weldOf(h.spec.webWeld, length(h.spec.webWeld.throat)) + ", along the beam a " +
+                                 length(h.spec.throat)) +
+                ", toe " + weldOf(h.spec.toeWeld, length(h.spec.toeWeld.throat)),
             "beam welds: flanges " + weldOf(s.spec.topWeld, length(s.spec.topWeld.throat)) + ", web " +
                 weldOf(s.spec.webWeld, length(s.spec.webWeld.throat)) +
                 (h.spec.isToeHeld ? "; held sideways at the toe" : "; nothing given that holds the toe sideways")};
@@ -171,7 +175,7 @@ private:
         double y = o_.height - 16 - 15 * static_cast<double>(lines.size() - 1);
         for (const std::string& line : lines) {
             d_.label({left, y}, line, textSize::small, Tone::FaintInk, Align::Left).target =
-                PartRef{PartKind::HaunchWeb, s.id, h.isBelow ? 0 : 1};
+                PartRef{PartKind::HaunchFlange, s.id, h.isBelow ? 0 : 1};
             y += 15;
         }
     }
@@ -191,27 +195,30 @@ private:
             canvas_.shade(shape, part);
         };
         const Section& b = s.beam.section;
+        const auto isTaper = [&](bool isBelow) { return s.haunch(isBelow) && s.haunch(isBelow)->isTaper; };
         rect({PartKind::BeamWeb, s.id}, -b.t_w / 2, s.flange, b.t_w / 2, s.depth - s.flange, Tone::SteelLight);
-        rect({PartKind::BeamTopFlange, s.id}, -b.b / 2, 0, b.b / 2, s.flange, Tone::Steel);
-        rect({PartKind::BeamBottomFlange, s.id}, -b.b / 2, s.depth - s.flange, b.b / 2, s.depth, Tone::Steel);
+        if (!isTaper(false)) rect({PartKind::BeamTopFlange, s.id}, -b.b / 2, 0, b.b / 2, s.flange, Tone::Steel);
+        if (!isTaper(true)) rect({PartKind::BeamBottomFlange, s.id}, -b.b / 2, s.depth - s.flange, b.b / 2, s.depth, Tone::Steel);
         double low = s.depth, high = 0;
         for (const bool isBelow : {true, false}) {
             const auto& h = s.haunch(isBelow);
             if (!h) continue;
             const double left = std::max(0.0, 1 - away / h->spec.length) * h->spec.depth, sign = isBelow ? 1 : -1;
-            const double face = isBelow ? s.depth : 0, flange = face + sign * (left - h->flange), outer = face + sign * left;
+            const double face = isBelow ? s.depth : 0, flange = face + sign * (left - h->flange), outer = face + sign * left,
+                         web = h->isTaper ? face - sign * s.flange : face;
             const int index = isBelow ? 0 : 1;
-            rect({PartKind::HaunchWeb, s.id, index}, -h->t_w / 2, std::min(face, flange), h->t_w / 2, std::max(face, flange),
-                 Tone::SteelLight);
+            rect(h->isTaper ? PartRef{PartKind::BeamWeb, s.id} : PartRef{PartKind::HaunchWeb, s.id, index}, -h->t_w / 2,
+                 std::min(web, flange), h->t_w / 2, std::max(web, flange), Tone::SteelLight);
             rect({PartKind::HaunchFlange, s.id, index}, -h->b / 2, std::min(flange, outer), h->b / 2, std::max(flange, outer),
                  Tone::Steel);
             low = std::max(low, outer);
             high = std::min(high, outer);
-            // Its fillets on the member's flange.
+            // Its fillets on the member's flange; a taper's on its own.
+            const double at = h->isTaper ? flange : face, into = h->isTaper ? -sign : sign;
             const double leg = std::max(2.5, h->spec.throat * 1.4142 * f.scale);
             for (const double side : {-1.0, 1.0}) {
-                const Point2 corner = f.page(side * h->t_w / 2, -face);
-                d_.polygon({corner, {corner.x + side * leg, corner.y}, {corner.x, corner.y + sign * leg}}, Tone::Weld, Tone::None,
+                const Point2 corner = f.page(side * h->t_w / 2, -at);
+                d_.polygon({corner, {corner.x + side * leg, corner.y}, {corner.x, corner.y + into * leg}}, Tone::Weld, Tone::None,
                            0)
                     .target = PartRef{PartKind::WeldHaunch, s.id, index};
             }

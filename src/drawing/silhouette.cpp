@@ -17,9 +17,10 @@ Drawing silhouetteDrawing(const Assembly& a, double width, double height) {
         }
     if (x1 <= x0 || z1 <= z0) return d;
     const double scale = std::min((width - 2) / (x1 - x0), (height - 2) / (z1 - z0));
-    const auto page = [&](const Point3& c) {
-        return Point2{width / 2 + (c.x - (x0 + x1) / 2) * scale, height / 2 - (c.z - (z0 + z1) / 2) * scale};
+    const auto at = [&](double x, double z) {
+        return Point2{width / 2 + (x - (x0 + x1) / 2) * scale, height / 2 - (z - (z0 + z1) / 2) * scale};
     };
+    const auto page = [&](const Point3& c) { return at(c.x, c.z); };
     std::vector<const PlatePart*> order;
     for (const PlatePart& p : a.plates) order.push_back(&p);
     const auto rank = [](const PlatePart* p) {
@@ -28,10 +29,10 @@ Drawing silhouetteDrawing(const Assembly& a, double width, double height) {
     };
     std::stable_sort(order.begin(), order.end(), [&](const PlatePart* p, const PlatePart* q) { return rank(p) < rank(q); });
     for (const PlatePart* p : order) {
-        std::vector<Point2> points;
-        for (const Point3& c : cornersOf(*p)) points.push_back(page(c));
+        std::vector<Point2> points = seenFromFront(*p);
+        for (Point2& q : points) q = at(q.x, q.y);
         const bool isDark = p->part.kind == PartKind::EndPlate || p->part.kind == PartKind::FinPlate;
-        d.polygon(convexHull(std::move(points)),
+        d.polygon(std::move(points),
                   isDark                                                                     ? Tone::Ink
                   : p->part.kind == PartKind::BeamWeb || p->part.kind == PartKind::ColumnWeb ? Tone::SteelLight
                                                                                              : Tone::Steel,

@@ -167,8 +167,9 @@ private:
         const auto throat = [&](const WeldSpec& weld, PartKind part, double thickness) {
             if (weld.kind == WeldKind::Fillet) throatOf({part, s.id}, weld.throat, std::min(onto, thickness));
         };
-        throat(s.spec.topWeld, PartKind::WeldTop, s.beam.section.t_f);
-        throat(s.spec.bottomWeld, PartKind::WeldBottom, s.beam.section.t_f);
+        const auto isReplaced = [](const std::optional<ResolvedHaunch>& h) { return h && h->isTaper; }; // its weld is the taper's
+        if (!isReplaced(s.haunchAbove)) throat(s.spec.topWeld, PartKind::WeldTop, s.beam.section.t_f);
+        if (!isReplaced(s.haunchBelow)) throat(s.spec.bottomWeld, PartKind::WeldBottom, s.beam.section.t_f);
         if (!s.isWebBolted) throat(s.spec.webWeld, PartKind::WeldWeb, s.beam.section.t_w);
     }
 

@@ -10,8 +10,9 @@ EndFace endFace(const ResolvedSide& s) {
     EndFace f;
     const Section& b = s.beam.section;
     const double tan = s.sinSlope / s.cosSlope;
-    const bool coversTop = s.haunchAbove && s.haunchAbove->clear() <= 0,
-               coversBottom = s.haunchBelow && s.haunchBelow->clear() <= 0;
+    // Too shallow for a web of its own, or a taper.
+    const auto covers = [](const std::optional<ResolvedHaunch>& h) { return h && (h->clear() <= 0 || h->isTaper); };
+    const bool coversTop = covers(s.haunchAbove), coversBottom = covers(s.haunchBelow);
     const auto haunchFlange = [&](const ResolvedHaunch& h, int index) {
         const double from = h.isBelow ? s.bottom() - h.flange : s.top();
         f.flanges.push_back({from,

@@ -25,7 +25,7 @@ struct WebOnFace {
     const SteelStrength* steel = nullptr;
 };
 /// All flanges of an end from the top down, with the webs between: those of the member, and of its haunches. A haunch so shallow
-/// that its flange lies on the member's stands for it.
+/// that its flange lies on the member's stands for it, and so does a taper.
 struct EndFace {
     std::vector<FlangeOnFace> flanges;
     std::vector<WebOnFace> webs; ///< one fewer

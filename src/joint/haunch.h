@@ -27,6 +27,18 @@ struct HaunchPlates {
     }
 };
 
+/// No flange between: the member's web grows towards the plate, in one piece, and its flange turns at the toe, as wide as it is.
+struct Taper {
+    static constexpr bool hasFields = true;
+    static constexpr const char* kind = "taper";
+    double flangeThickness = 15;
+    template <class Self, class V> static void fields(Self& s, V& v) {
+        v(Field{"flange_thickness", Quantity::Length, 2, 200,
+                "thickness of the flange between plate and toe, as wide as the member's"},
+          s.flangeThickness);
+    }
+};
+
 enum class StiffenerReach { Full, Half };
 template <> struct EnumNames<StiffenerReach> { static constexpr const char* names[] = {"full depth", "half depth"}; };
 
@@ -52,10 +64,10 @@ struct HaunchSpec {
     static constexpr bool hasFields = true;
     double depth = 400;   ///< along the end plate, from the member's outer face to the outer face of the haunch's flange
     double length = 1000; ///< along the plate's normal, from the plate to the sharp toe on the member's outer face
-    std::variant<Cutting, HaunchPlates> made = HaunchPlates{};
+    std::variant<Cutting, HaunchPlates, Taper> made = HaunchPlates{};
     std::string steel = "S355";
     WeldSpec flangeWeld, webWeld; ///< to the end plate
-    double throat = 5;            ///< of the fillets along the member's flange, both sides
+    double throat = 5;            ///< of the fillets along the member's flange, both sides; of a taper between its flange and web
     WeldSpec toeWeld{WeldKind::Butt, 5};
     std::optional<WebStiffenerSpec> toeStiffener, midStiffener;
     bool isToeHeld = false;
@@ -65,11 +77,14 @@ struct HaunchSpec {
                 "depth along the end plate, member's outer face to the outer face of the haunch's flange"},
           s.depth);
         v(Field{"length", Quantity::Length, 10, 20000, "length along the plate's normal, plate to the sharp toe"}, s.length);
-        v(Field{"made", Quantity::None, 0, 0, "a cutting of a section, or plates"}, s.made);
+        v(Field{"made", Quantity::None, 0, 0, "a cutting of a section, plates, or a taper: no flange between"}, s.made);
         v(Field{"steel", Quantity::None, 0, 0, "steel grade"}, s.steel);
         v(Field{"weld_flange", Quantity::None, 0, 0, "weld of its flange to the end plate"}, s.flangeWeld);
-        v(Field{"weld_web", Quantity::None, 0, 0, "weld of its web to the end plate"}, s.webWeld);
-        v(Field{"throat", Quantity::Length, 1, 40, "throat of the fillets along the member's flange, both sides"}, s.throat);
+        v(Field{"weld_web", Quantity::None, 0, 0, "weld of its web to the end plate; a taper's web has the member's own"},
+          s.webWeld);
+        v(Field{"throat", Quantity::Length, 1, 40,
+                "throat of the fillets along the member's flange, of a taper between its flange and web; both sides"},
+          s.throat);
         v(Field{"weld_toe", Quantity::None, 0, 0, "weld of its flange to the member at the toe"}, s.toeWeld);
         v(Field{"toe_stiffener", Quantity::None, 0, 0, "stiffeners of the member's web at the toe"}, s.toeStiffener);
         v(Field{"mid_stiffener", Quantity::None, 0, 0, "stiffeners of the haunch's web at half its length"}, s.midStiffener);

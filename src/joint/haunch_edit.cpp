@@ -169,6 +169,26 @@ void setHaunchSize(Joint& joint, EndId end, const Section& section, bool isBelow
     sortRows(*plate);
 }
 
+void setHaunchMade(Joint& joint, EndId end, bool isBelow, int made) {
+    HaunchSpec* h = findHaunch(joint, end, isBelow);
+    const Member* member = findMember(joint, end);
+    if (!h || !member || static_cast<int>(h->made.index()) == made) return;
+    HaunchPlates like;
+    const auto isLike = [&](const std::string& designation) {
+        if (const Section* b = findSection(designation)) like = {b->b, b->t_f, b->t_w};
+    };
+    isLike(member->section);
+    if (const Cutting* cutting = std::get_if<Cutting>(&h->made)) isLike(cutting->section);
+    if (const HaunchPlates* plates = std::get_if<HaunchPlates>(&h->made)) like = *plates;
+    if (const Taper* taper = std::get_if<Taper>(&h->made)) like.flangeThickness = taper->flangeThickness;
+    if (made == 0)
+        h->made = Cutting{member->section};
+    else if (made == 1)
+        h->made = like;
+    else
+        h->made = Taper{like.flangeThickness};
+}
+
 void setHaunchAngle(HaunchSpec& haunch, double slope, bool isBelow, double angle) {
     const double flange = std::tan(slope + (isBelow ? angle : -angle));
     haunch.depth = (isBelow ? 1 : -1) * (flange - std::tan(slope)) * haunch.length;

@@ -35,6 +35,9 @@ void removeHaunchPart(Joint& joint, const FittingRef& ref);
 /// `member`: the section of the member at that end.
 void setHaunchSize(Joint& joint, EndId end, const Section& member, bool isBelow, double depth, double length);
 
+/// Made another way: 0 a cutting, of the member's section; 1 plates, 2 a taper, each about as strong as what was there.
+void setHaunchMade(Joint& joint, EndId end, bool isBelow, int made);
+
 /// The angle between a haunch and its member, set by its depth (rad).
 void setHaunchAngle(HaunchSpec& haunch, double slope, bool isBelow, double angle);
 

@@ -155,11 +155,14 @@ template <class Visit> void specsOfConnection(const Joining& how, const PartRef&
     }
 }
 
+FieldPath haunchPath(const PartRef& part) {
+    return FieldPath{"members", part.side.str(), Framing::kind} / (part.index == 0 ? "haunch_below" : "haunch_above");
+}
+
 template <class Visit> void specsOfHaunch(const Joint& joint, const PartRef& part, Visit visit) {
     const HaunchSpec* h = findHaunch(joint, part.side, part.index == 0);
     if (!h) return;
-    const FieldPath at =
-        FieldPath{"members", part.side.str(), Framing::kind} / (part.index == 0 ? "haunch_below" : "haunch_above");
+    const FieldPath at = haunchPath(part);
     switch (part.kind) {
     case PartKind::HaunchToeStiffener:
         if (h->toeStiffener) visit("stiffener", at / "toe_stiffener");
@@ -168,7 +171,9 @@ template <class Visit> void specsOfHaunch(const Joint& joint, const PartRef& par
         if (h->midStiffener) visit("stiffener", at / "mid_stiffener");
         return;
     case PartKind::WeldHaunchFlange: return visit("weld", at / "weld_flange");
-    case PartKind::WeldHaunchWeb: return visit("weld", at / "weld_web");
+    case PartKind::WeldHaunchWeb:
+        if (!std::holds_alternative<Taper>(h->made)) visit("weld", at / "weld_web"); // a taper's web is the member's
+        return;
     case PartKind::WeldHaunchToe: return visit("weld", at / "weld_toe");
     default:
         visit("haunch", at);
@@ -258,6 +263,18 @@ std::vector<PartRef> partsOf(const Joint& joint) {
 
 std::vector<Parameter> parametersOf(const Joint& joint, const PartRef& part) {
     std::vector<Parameter> list;
+    if (part.kind == PartKind::HaunchWeb || part.kind == PartKind::HaunchFlange)
+        if (const HaunchSpec* h = findHaunch(joint, part.side, part.index == 0)) {
+            Parameter made;
+            made.kind = Parameter::Kind::Choice;
+            made.path = haunchPath(part) / "made";
+            made.group = "haunch";
+            made.key = "made";
+            made.help = "a cutting of a section, plates, or a taper: no flange between";
+            made.number = static_cast<double>(h->made.index());
+            made.choices = {Cutting::kind, HaunchPlates::kind, Taper::kind};
+            list.push_back(std::move(made));
+        }
     specsOf(joint, part, [&](const char* group, const FieldPath& path) { append(list, listed(joint, group, path)); });
     return list;
 }
@@ -301,6 +318,15 @@ bool setField(Joint& joint, const FieldPath& path, const ParameterValue& value) 
         PlateSpec plates = platesOf(joint);
         if (!setAt(plates, path.after(1), value)) return false;
         joint.plates = plates == PlateSpec{} ? std::optional<PlateSpec>() : plates;
+        return true;
+    }
+    // The kind of a haunch is no field of its own: its alternatives stand under their names.
+    if (path.steps().size() == 5 && path.steps().front() == "members" && path.steps().back() == "made") {
+        const double* made = std::get_if<double>(&value);
+        const EndId end(path.steps()[1]);
+        const bool isBelow = path.steps()[3] == "haunch_below";
+        if (!made || *made < 0 || *made > 2 || !findHaunch(joint, end, isBelow)) return false;
+        setHaunchMade(joint, end, isBelow, static_cast<int>(*made));
         return true;
     }
     if (!path.empty() && path.steps().front() == "seismic") return setSeismic(joint, path, value);

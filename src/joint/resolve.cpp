@@ -218,13 +218,17 @@ private:
             h.r = from.r;
             h.designedFrom = from.h;
             h.deepest = from.h - from.t_f - rootDistance(from);
+        } else if (const HaunchPlates* plates = std::get_if<HaunchPlates>(&spec.made)) {
+            h.b = plates->flangeWidth;
+            h.t_f = plates->flangeThickness;
+            h.t_w = plates->webThickness;
         } else {
-            const HaunchPlates& plates = std::get<HaunchPlates>(spec.made);
-            h.b = plates.flangeWidth;
-            h.t_f = plates.flangeThickness;
-            h.t_w = plates.webThickness;
+            h.isTaper = true;
+            h.b = r.beam.section.b;
+            h.t_f = std::get<Taper>(spec.made).flangeThickness;
+            h.t_w = r.beam.section.t_w;
         }
-        h.steel = steel(spec.steel, std::max(h.t_f, h.t_w), where);
+        h.steel = steel(spec.steel, h.isTaper ? h.t_f : std::max(h.t_f, h.t_w), where);
         if (spec.toeStiffener)
             h.toeSteel = steel(spec.toeStiffener->steel, spec.toeStiffener->thickness, where / "toe_stiffener");
         if (spec.midStiffener)

@@ -40,6 +40,7 @@ struct EndSpec {
 struct ResolvedHaunch {
     HaunchSpec spec;
     bool isBelow = true;
+    bool isTaper = false; ///< no flange between: b and t_w are the member's
     double b = 0, t_f = 0, t_w = 0;
     double r = 0;            ///< root radius of a cutting
     double deepest = 0;      ///< of a cutting, square to its flange: what the other haunch leaves; 0 for plates
@@ -51,6 +52,8 @@ struct ResolvedHaunch {
     double alongMember = 0;  ///< plate to toe along the member's face
     /// Web along the plate between the member's face and the flange; not above 0 where the flange lies on the member's.
     [[nodiscard]] double clear() const { return spec.depth - flange; }
+    /// It stands on the face with a flange of its own and without the member's.
+    [[nodiscard]] bool replacesFlange() const { return isTaper && clear() > 0; }
 };
 
 /// One framing end with everything looked up. `depth` and `flange` are the member's own, measured along the end plate (the beam

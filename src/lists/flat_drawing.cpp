@@ -1,5 +1,4 @@
 #include "lists/flat_drawing.h"
-#include "base/convex_hull.h"
 #include "base/text.h"
 #include "lists/job_lists.h"
 #include <algorithm>
@@ -205,19 +204,7 @@ FlatDrawing elevationPlan(const ResolvedJoint& joint, const JointLists& lists) {
     const Assembly assembly = buildAssembly(joint);
     FlatDrawing out;
     for (const PlatePart& p : assembly.plates) {
-        // Seen from the front: the outline of a plate that faces the reader, else the rectangle that its edge shows.
-        std::vector<Point2> seen;
-        const bool isFacing = std::abs(cross(p.u, p.v).y) > 0.99;
-        if (isFacing) {
-            for (const Point2 q : p.outline) {
-                const Point3 at = pointOf(p, q, 0);
-                seen.push_back({at.x, at.z});
-            }
-        } else {
-            for (const Point3& c : cornersOf(p)) seen.push_back({c.x, c.z});
-            seen = convexHull(std::move(seen));
-        }
-        out.lines.push_back({isOfMember(p.part) ? "MEMBERS" : "PLATES", std::move(seen), true});
+        out.lines.push_back({isOfMember(p.part) ? "MEMBERS" : "PLATES", seenFromFront(p), true});
     }
     for (const BoltPart& b : assembly.bolts) out.lines.push_back({"BOLTS", {{b.head.x, b.head.z}, {b.nut.x, b.nut.z}}, false});
     const Point2 low = out.low(), high = out.high();

@@ -1,5 +1,6 @@
 #include "fe/connect.h"
 #include "joint/geometry.h"
+#include "plates/beam_shape.h"
 #include "plates/beam_strips.h"
 #include "plates/end_forces.h"
 #include "plates/model_builder.h"
@@ -87,19 +88,11 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     const Axes axes = axesOf(s);
     const bool isFin = s.kind == ConnectionKind::FinPlate;
     const double away = isFin ? s.spec.fin.gap : s.spec.plate.thickness;
-    const double top = levelOf(s, 0), toe = toeOf(s), length = toe + settings_.beamStub * b.h;
-    const Vec3 vertical{0, 0, 1};
-    const Vec3 along = s.cosSlope * axes.out + s.sinSlope * vertical, up = s.cosSlope * vertical - s.sinSlope * axes.out;
-    const Vec3 axisStart = axes.at(away, 0, top - b.h / 2 / s.cosSlope), axisEnd = axisStart + length * along;
-    // u from the plate to the end, d down the section, square to the axis; of a haunched end from its toe on.
-    const double atToe = toe / length;
-    const auto at = [&](double u, double y, double d) {
-        const Vec3 from = axes.at(away, y, top - d / s.cosSlope), to = axisEnd + y * axes.across + (b.h / 2 - d) * up;
-        if (toe <= 0) return (1 - u) * from + u * to;
-        const Vec3 middle = axisStart + toe * along + y * axes.across + (b.h / 2 - d) * up;
-        if (u < atToe) return (1 - u / atToe) * from + u / atToe * middle;
-        return (1 - u) / (1 - atToe) * middle + (u - atToe) / (1 - atToe) * to;
-    };
+    const double toe = toeOf(s), length = toe + settings_.beamStub * b.h;
+    const Vec3 vertical{0, 0, 1}, axisStart = axes.at(away, 0, levelOf(s, 0) - b.h / 2 / s.cosSlope);
+    const BeamShape shape(s, axisStart, axes.out, axes.across, length);
+    const Vec3 along = shape.along(), axisEnd = shape.end();
+    const auto at = [&](double u, double y, double d) { return shape.at(u, y, d); };
     // A reduced section: the flanges' edges on a circular arc, everything in them drawn in with their width.
     const auto narrowed = [&](double u, double c) {
         if (!s.spec.cut) return c;
@@ -115,9 +108,16 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     // yield late.
     u.fine(0, b.t_f / length, std::min(1.2 * fine_, settings_.sizeFactor * hingeWidth * b.t_f) / length);
     u.fine(0, 0.02, 1.2 * fine_ / length);
-    if (toe > 0) {
-        u.through(atToe);
-        u.fine(atToe - 0.15 * b.h / length, atToe + 0.15 * b.h / length, 2 * fine_ / length);
+    for (const bool isBelow : {true, false}) {
+        const auto& h = s.haunch(isBelow);
+        if (!h) continue;
+        const double place = shape.toeAt(*h);
+        u.through(place);
+        u.fine(place - 0.15 * b.h / length, place + 0.15 * b.h / length, 2 * fine_ / length);
+        if (!h->isTaper) continue;
+        if (h->spec.midStiffener) u.through(place / 2);
+        const double web = b.h - 2 * shape.beside();
+        d.fine(shape.beside(), b.h - shape.beside(), 2.5 * fine_ * web / (web + shape.taperBy(isBelow)));
     }
     if (s.spec.cut) {
         const double from = s.spec.cut->from, to = from + s.spec.cut->length;
@@ -139,8 +139,8 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
         }
     }
     y.through(0);
-    d.through(b.t_f + rootDistance(b));
-    d.through(b.h - b.t_f - rootDistance(b));
+    if (shape.taperAt(false) <= 0) d.through(b.t_f + rootDistance(b));
+    if (shape.taperAt(true) <= 0) d.through(b.h - b.t_f - rootDistance(b));
     d.fine(b.t_f / 2, b.t_f / 2 + fine_, 1.5 * fine_);
     d.fine(b.h - b.t_f / 2 - fine_, b.h - b.t_f / 2, 1.5 * fine_);
     const BeamStrips strips = beamStrips(b);
@@ -149,17 +149,40 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
     const double rootHalf = b.t_w / 2 + rootDistance(b);
     y.through(rootHalf);
     y.through(-rootHalf);
+    if (shape.taperAt(true) > 0 || shape.taperAt(false) > 0) // whose flange has no roots
+        for (const double sign : {-1.0, 1.0}) y.through(sign * b.t_w / 2);
     const std::vector<double> us = u.positions(), ys = y.positions(), ds = d.positions();
     const double f_y = settings_.beamStrength * s.beam.steel.f_y;
-    const auto flange = [&](PartKind kind, PartKind weldKind, double depth, const WeldSpec& spec) {
-        const auto edge =
-            grid(part({kind, s.id}, b.t_f, f_y), us, ys, [&](double a, double c) { return at(a, narrowed(a, c), depth); });
-        if (faceShells.empty()) return; // ends free
-        flangeWeld({weldKind, s.id}, s, {edge, ys, b.t_f, rootHalf, kind == PartKind::BeamTopFlange}, spec, s.beam.steel,
-                   faceShells);
+    const auto nearestLine = [&](double place) {
+        return std::min_element(us.begin(), us.end(),
+                                [&](double a, double c) { return std::abs(a - place) < std::abs(c - place); });
     };
-    flange(PartKind::BeamTopFlange, PartKind::WeldTop, b.t_f / 2, s.spec.topWeld);
-    flange(PartKind::BeamBottomFlange, PartKind::WeldBottom, b.h - b.t_f / 2, s.spec.bottomWeld);
+    // Lines up to a taper's toe, and from there on.
+    const auto split = [&](double place) {
+        const auto line = nearestLine(place);
+        return std::pair(std::vector<double>(us.begin(), line + 1), std::vector<double>(line, us.end()));
+    };
+    const auto flange = [&](bool isBelow) {
+        const PartKind kind = isBelow ? PartKind::BeamBottomFlange : PartKind::BeamTopFlange;
+        const auto& h = s.haunch(isBelow);
+        const auto place = [&](double a, double c) { return at(a, narrowed(a, c), isBelow ? b.h - b.t_f / 2 : b.t_f / 2); };
+        const bool isTaper = h && h->isTaper;
+        const auto [near, beyond] = split(shape.taperAt(isBelow));
+        std::vector<int> line = grid(part({kind, s.id}, b.t_f, f_y), beyond, ys, place);
+        const int index = isBelow ? 0 : 1;
+        if (isTaper)
+            line =
+                grid(part({PartKind::HaunchFlange, s.id, index}, h->t_f, settings_.beamStrength * h->steel.f_y), near, ys, place);
+        if (faceShells.empty()) return; // ends free
+        if (isTaper)
+            flangeWeld({PartKind::WeldHaunchFlange, s.id, index}, s, {line, ys, h->t_f, b.t_w / 2, !isBelow}, h->spec.flangeWeld,
+                       h->steel, faceShells);
+        else
+            flangeWeld({isBelow ? PartKind::WeldBottom : PartKind::WeldTop, s.id}, s, {line, ys, b.t_f, rootHalf, !isBelow},
+                       isBelow ? s.spec.bottomWeld : s.spec.topWeld, s.beam.steel, faceShells);
+    };
+    flange(false);
+    flange(true);
     const int web = part({PartKind::BeamWeb, s.id}, b.t_w, f_y),
               root = part({PartKind::BeamWeb, s.id}, strips.thickness, f_y, ".root");
     // A bolted web stops short of the face.
@@ -168,20 +191,34 @@ void ModelBuilder::beam(const ResolvedSide& s, const std::vector<int>& faceShell
         webUs.erase(std::remove_if(webUs.begin(), webUs.end(), [&](double a) { return a * length < s.spec.fin.gap - 1.5; }),
                     webUs.end());
     std::vector<int> webEdge;
+    const auto rootOf = [&](bool isBelow) { return shape.taperAt(isBelow) > 0 ? b.t_f / 2 : b.t_f + rootDistance(b); };
     for (std::size_t j = 0; j < ds.size(); ++j) {
         // The fillets of the web end at its roots; the flanges' welds hold what lies there.
-        if (ds[j] >= b.t_f + rootDistance(b) - 1 && ds[j] <= b.h - b.t_f - rootDistance(b) + 1)
-            webEdge.push_back(node(at(0, 0, ds[j])));
+        if (ds[j] >= rootOf(false) - 1 && ds[j] <= b.h - rootOf(true) + 1) webEdge.push_back(node(at(0, 0, ds[j])));
         if (j + 1 == ds.size()) break;
         const double middle = (ds[j] + ds[j + 1]) / 2;
-        const bool isRoot = middle < strips.reach || middle > b.h - strips.reach;
-        grid(isRoot ? root : web, webUs, {ds[j], ds[j + 1]}, [&](double a, double c) { return at(a, 0, c); });
+        const bool isAbove = middle < strips.reach, isRoot = isAbove || middle > b.h - strips.reach;
+        const double taper = shape.taperAt(!isAbove);
+        const auto band = [&](int index, const std::vector<double>& lines) {
+            grid(index, lines, {ds[j], ds[j + 1]}, [&](double a, double c) { return at(a, 0, c); });
+        };
+        if (isRoot && taper > 0) { // beside a taper's flange there are no root fillets
+            const auto [near, beyond] = split(taper);
+            band(web, near);
+            band(root, beyond);
+        } else {
+            band(isRoot ? root : web, webUs);
+        }
     }
     if (!faceShells.empty() && !s.isWebBolted)
         weld({{PartKind::WeldWeb, s.id}, webEdge, b.t_w, axes.out, &faceShells}, s.spec.webWeld, s.plateSteel, s.beam.steel);
     if (toe > 0)
         haunches(
-            s, faceShells, [&](double across, double depth) { return node(at(atToe, across, depth)); }, ys, ds);
+            s, faceShells,
+            [&](const ResolvedHaunch& h, double share, double across, double depth) {
+                return node(at(*nearestLine(share * shape.toeAt(h)), across, depth));
+            },
+            ys, ds);
     // Far end: plane and stiff.
     std::vector<int> end;
     for (double c : ys)

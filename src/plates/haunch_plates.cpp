@@ -43,12 +43,23 @@ double haunchFlexibility(const ResolvedSide& s, double shearOverMoment) {
             const double left = 1 - x / std::max(1.0, distanceToToe(s, *h)),
                          depth = std::max(0.0, left) * h->spec.depth * s.cosSlope;
             if (depth <= h->t_f) continue;
-            const double sign = isBelow ? 1 : -1, a = std::cos(h->alpha), flange = h->b * h->t_f * a * a * a,
-                         web = h->t_w * (depth - h->t_f);
-            const double zf = sign * (b.h / 2 + depth - h->t_f / 2), zw = sign * (b.h / 2 + (depth - h->t_f) / 2);
-            A += flange + web;
-            S += flange * zf + web * zw;
-            I += flange * zf * zf + web * zw * zw + h->t_w * std::pow(depth - h->t_f, 3) / 12;
+            const double sign = isBelow ? 1 : -1, a = std::cos(h->alpha);
+            const auto strip = [&](double from, double to, double width) { // from the axis, on the haunch's side
+                A += width * (to - from);
+                S += sign * width * (to * to - from * from) / 2;
+                I += width * (to * to * to - from * from * from) / 3;
+            };
+            const double zf = b.h / 2 + depth - h->t_f / 2;
+            strip(zf - h->t_f / 2, zf + h->t_f / 2, h->b * a * a * a);
+            if (h->isTaper) { // in the place of the beam's own flange, with its web up to its middle plane
+                const double own = (b.h - b.t_f) / 2;
+                const BeamStrips roots = beamStrips(b);
+                strip(own - b.t_f / 2, own + b.t_f / 2, -b.b);
+                strip(b.h / 2 - roots.reach, own, b.t_w - roots.thickness);
+                strip(own, zf, h->t_w);
+            } else {
+                strip(b.h / 2, zf - h->t_f / 2, h->t_w);
+            }
         }
         turn += (1 - shearOverMoment * x) / (youngsModulus * (I - S * S / A)) * toe / steps;
     }
@@ -65,32 +76,37 @@ std::vector<int> ModelBuilder::shellsOfPart(PartRef ref) const {
     return shells;
 }
 
-void ModelBuilder::haunches(const ResolvedSide& s, const std::vector<int>& faceShells,
-                            const std::function<int(double, double)>& atToe, const std::vector<double>& ys,
-                            const std::vector<double>& ds) {
+void ModelBuilder::haunches(const ResolvedSide& s, const std::vector<int>& faceShells, const SectionNode& at,
+                            const std::vector<double>& ys, const std::vector<double>& ds) {
     const Section& b = s.beam.section;
     for (const bool isBelow : {true, false}) {
         const auto& h = s.haunch(isBelow);
         if (!h) continue;
-        haunch(s, *h, faceShells);
+        if (!h->isTaper) haunch(s, *h, faceShells);
         if (h->spec.isToeHeld)
             for (const double depth : {b.t_f / 2, b.h - b.t_f / 2})
-                out_.model.fix(atToe(0, depth), {fe::Uy}, name(s.id) + std::string(".toe held sideways"));
-        if (!h->spec.toeStiffener) continue;
-        // On the lines of the beam's section at the toe: its edges share their nodes with web and flanges.
-        const WebStiffenerSpec& w = *h->spec.toeStiffener;
-        const int index = part({PartKind::HaunchToeStiffener, s.id, isBelow ? 0 : 1}, w.thickness, h->toeSteel.f_y);
-        const double width = b.t_w / 2 + stiffenerWidth(w.width, b);
-        const auto isWithin = [&](double d) {
-            return w.reach == StiffenerReach::Full || (isBelow ? d >= b.h / 2 - fine_ : d <= b.h / 2 + fine_);
+                out_.model.fix(at(*h, 1, 0, depth), {fe::Uy}, name(s.id) + std::string(".toe held sideways"));
+        // On the lines of the beam's section: its edges share their nodes with web and flanges.
+        const auto stiffener = [&](const WebStiffenerSpec& w, PartKind kind, const SteelStrength& steel, double share) {
+            const int index = part({kind, s.id, isBelow ? 0 : 1}, w.thickness, steel.f_y);
+            const double width = b.t_w / 2 + stiffenerWidth(w.width, b);
+            const auto isWithin = [&](double d) {
+                return w.reach == StiffenerReach::Full || (isBelow ? d >= b.h / 2 - fine_ : d <= b.h / 2 + fine_);
+            };
+            for (std::size_t i = 0; i + 1 < ys.size(); ++i) {
+                if (std::max(std::abs(ys[i]), std::abs(ys[i + 1])) > width + fine_) continue;
+                for (std::size_t j = 0; j + 1 < ds.size(); ++j)
+                    if (isWithin(ds[j]) && isWithin(ds[j + 1]))
+                        out_.model.shells.push_back({{at(*h, share, ys[i], ds[j]), at(*h, share, ys[i + 1], ds[j]),
+                                                      at(*h, share, ys[i + 1], ds[j + 1]), at(*h, share, ys[i], ds[j + 1])},
+                                                     index});
+            }
         };
-        for (std::size_t i = 0; i + 1 < ys.size(); ++i) {
-            if (std::max(std::abs(ys[i]), std::abs(ys[i + 1])) > width + fine_) continue;
-            for (std::size_t j = 0; j + 1 < ds.size(); ++j)
-                if (isWithin(ds[j]) && isWithin(ds[j + 1]))
-                    out_.model.shells.push_back(
-                        {{atToe(ys[i], ds[j]), atToe(ys[i + 1], ds[j]), atToe(ys[i + 1], ds[j + 1]), atToe(ys[i], ds[j + 1])},
-                         index});
+        if (h->spec.toeStiffener) stiffener(*h->spec.toeStiffener, PartKind::HaunchToeStiffener, h->toeSteel, 1);
+        if (h->isTaper && h->spec.midStiffener) {
+            WebStiffenerSpec whole = *h->spec.midStiffener;
+            whole.reach = StiffenerReach::Full;
+            stiffener(whole, PartKind::HaunchStiffener, h->midSteel, 0.5);
         }
     }
 }

@@ -102,9 +102,10 @@ private:
     void flangeWeld(PartRef ref, const ResolvedSide& s, const FlangeEdge& at, const WeldSpec& spec, const SteelStrength& steel,
                     const std::vector<int>& faceShells);
     // haunch_plates.cpp
-    /// `atToe`: node of the beam's section at the toe, across and down; its lines.
-    void haunches(const ResolvedSide& s, const std::vector<int>& faceShells, const std::function<int(double, double)>& atToe,
-                  const std::vector<double>& ys, const std::vector<double>& ds);
+    /// Node of the beam's section at a share of the way to a haunch's toe, across and down.
+    using SectionNode = std::function<int(const ResolvedHaunch&, double, double, double)>;
+    void haunches(const ResolvedSide& s, const std::vector<int>& faceShells, const SectionNode& at, const std::vector<double>& ys,
+                  const std::vector<double>& ds);
     void haunch(const ResolvedSide& s, const ResolvedHaunch& h, const std::vector<int>& faceShells);
     [[nodiscard]] std::vector<int> shellsOfPart(PartRef ref) const;
     // fin_plate.cpp

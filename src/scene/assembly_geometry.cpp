@@ -12,7 +12,7 @@ PlateGeometry geometryOf(const Assembly& assembly) {
         const int part = static_cast<int>(g.parts.size()), first = static_cast<int>(g.nodes.size());
         g.parts.push_back({p.part, partId(p.part), p.thickness, 0});
         for (const Point2 q : p.outline) g.nodes.push_back(floats(pointOf(p, q, 0)));
-        // A convex outline: a fan of quadrangles and, where a corner is left over, a triangle.
+        // A fan from the first corner: quadrangles and, where a corner is left over, a triangle.
         const int n = static_cast<int>(p.outline.size());
         for (int k = 1; k + 1 < n; k += 2) {
             g.shells.push_back({first, first + k, first + k + 1, k + 2 < n ? first + k + 2 : -1});

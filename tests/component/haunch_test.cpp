@@ -383,7 +383,10 @@ TEST_CASE("a thousand and more haunched joints: finite or refused in words", "[c
             if (pick(4) == 0) f.haunchBelow.reset();
             for (std::optional<HaunchSpec>* h : {&f.haunchBelow, &f.haunchAbove}) {
                 if (!*h) continue;
-                if (pick(3) == 0) (*h)->made = HaunchPlates{number(25, 600), number(3, 80), number(3, 40)};
+                if (pick(3) == 0)
+                    (*h)->made = HaunchPlates{number(25, 600), number(3, 80), number(3, 40)};
+                else if (pick(3) == 0)
+                    (*h)->made = Taper{number(3, 80)};
                 if (pick(3) == 0) (*h)->toeStiffener = WebStiffenerSpec{};
                 if (pick(4) == 0) (*h)->midStiffener = WebStiffenerSpec{};
                 if (pick(4) == 0) (*h)->toeWeld.kind = WeldKind::Fillet;

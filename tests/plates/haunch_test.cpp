@@ -225,3 +225,81 @@ TEST_CASE("a slender haunch web buckles between the bounds of a hinged and a cla
         CHECK(own->part == PartRef{PartKind::HaunchWeb, ends::right, 0});
     }
 }
+
+TEST_CASE("a taper by plates: in equilibrium in both senses, its stiffeners on its sections, and as a deeper member when long",
+          "[plates][haunch][taper]") {
+    Job job = eavesJob(120e6);
+    HaunchSpec& h = *findHaunch(job.joints[0], ends::right, true);
+    h.made = Taper{14};
+    h.toeStiffener = WebStiffenerSpec{};
+    h.midStiffener = WebStiffenerSpec{};
+    for (const double M : {120e6, -90e6}) {
+        job.joints[0].actions = {sample::actions("U1", -30e3, 40e3, M)};
+        const auto r = analysed(job);
+        CHECK(r.strength.balance.left < 1e-6 * r.strength.balance.applied);
+        CHECK(r.strength.reached == 1);
+    }
+    const auto joint = resolve(job, job.joints[0]);
+    REQUIRE(joint);
+    const auto built = buildJointModel(*joint, {});
+    REQUIRE(built);
+    // No flange between: what is left of the beam's own lies beyond the toe, and both stiffeners fill the web's depth there.
+    const ResolvedSide& s = joint->main();
+    const double face = s.spec.plate.thickness + joint->column.section.h / 2, toe = face + s.haunchBelow->spec.length;
+    double nearest = 1e9;
+    std::map<PartKind, std::array<double, 2>> levels;
+    for (const fe::Shell& shell : built->model.shells) {
+        const PartKind kind = built->parts[static_cast<std::size_t>(shell.part)].kind;
+        for (const int n : shell.nodes) {
+            const fe::Vec3 at = built->model.nodes[static_cast<std::size_t>(n)];
+            if (kind == PartKind::BeamBottomFlange) nearest = std::min(nearest, at.x);
+            auto& l = levels.emplace(kind, std::array{1e9, -1e9}).first->second;
+            l = {std::min(l[0], at.z), std::max(l[1], at.z)};
+        }
+    }
+    CHECK(nearest == Approx(toe).margin(5));
+    const auto deep = [&](PartKind kind) { return levels.at(kind)[1] - levels.at(kind)[0]; };
+    const Section& b = s.beam.section;
+    CHECK(deep(PartKind::HaunchToeStiffener) == Approx((b.h - b.t_f) * s.cosSlope).margin(6));
+    CHECK(deep(PartKind::HaunchStiffener) == Approx(b.h - b.t_f + h.depth / 2).margin(12));
+
+    // 60 deeper over 2.5 m, counted as the member's, and a welded member as deep all along.
+    const auto curve = [](double height, double deeper) {
+        Job of = eavesJob(120e6, 0, 0);
+        CustomSection beam;
+        beam.designation = "Kelp beam", beam.isWelded = true;
+        beam.h = height, beam.b = 160, beam.t_w = 8, beam.t_f = 12, beam.webWeldThroat = 4;
+        of.sections = {beam};
+        Joint& j = of.joints[0];
+        findMember(j, ends::right)->section = beam.designation;
+        Framing& f = *findFraming(j, ends::right);
+        f.slope = 0;
+        EndPlate& plate = *findEndPlate(j, ends::right);
+        plate.bottomWeld = f.haunchBelow->flangeWeld = plate.topWeld;
+        plate.plate.below = 25;
+        plate.rows.clear();
+        for (const double at : {-45.0, 60.0, 430.0}) {
+            BoltRowSpec row;
+            row.position = at;
+            plate.rows.push_back(row);
+        }
+        if (deeper > 0) {
+            f.haunchBelow->depth = deeper, f.haunchBelow->length = 2500, f.haunchBelow->made = Taper{12};
+            of.joints[0].plates->haunchCountsAs = HaunchCountsAs::Member;
+        } else {
+            f.haunchBelow.reset();
+        }
+        const auto r = resolve(of, of.joints[0]);
+        REQUIRE(r);
+        MomentRotationSettings settings;
+        settings.model.sizeFactor = 1.6;
+        const auto run = momentRotation(*r, ends::right, false, settings);
+        if (!run) FAIL(joined(run.error()));
+        return *run;
+    };
+    const PlateMomentRotation taper = curve(440, 60), plain = curve(500, 0);
+    INFO("S_j,ini " << taper.S_j_ini / 1e9 << " and " << plain.S_j_ini / 1e9 << ", M_j,Rd " << taper.M_j_Rd / 1e6 << " and "
+                    << plain.M_j_Rd / 1e6);
+    CHECK_SAME(taper.S_j_ini, plain.S_j_ini, 0.05);
+    CHECK_SAME(taper.M_j_Rd, plain.M_j_Rd, 0.03);
+}
