@@ -102,7 +102,10 @@ void Analysis::accept(StageRun& run) {
     steps_.push_back(s);
     // The tangent of the converged state serves as the next predictor.
     isTangentCurrent_ = true;
-    if (run.firstCompliance == 0) run.firstCompliance = run.compliance;
+    if (run.firstCompliance == 0) {
+        run.firstCompliance = elasticCompliance_ = run.compliance;
+        elasticLoad_ = inner(run.loadDirection, run.loadDirection);
+    }
     run.compliance = 0;
 }
 

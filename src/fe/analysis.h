@@ -29,6 +29,8 @@ struct Stage {
     double flatness = 0; ///< stop when a step raises tau by less than this part while the watched movement grows by flatMovement
     double flatMovement = 0;
     bool tightens = false;       ///< springs with a preload hold exactly it during this stage and are locked at its end
+    /// Loads grow on as they did in the stage before: the first tangent is that of its last step, where what yields answers so.
+    bool goesOn = false;
     bool stopsAtFracture = true; ///< stop when a spring breaks; otherwise go on without it
     /// Asked after a converged step, before it counts: true takes it back and tries half of it. For limits that a step must not
     /// jump over; must come to false as steps get smaller.
@@ -157,8 +159,10 @@ private:
     Factor factor_;
     std::vector<double> factoredValues_; ///< of the matrix in `factor_`
     State now_, next_;
-    State previous_; ///< before the last step of this stage, from which the tangent of the present state can be had again
+    State previous_; ///< before the last step, from which the tangent of the present state can be had again
     bool hasPrevious_ = false;
+    /// Of the first step of the last stage that began anew, with the square of its load: what soft is measured against.
+    double elasticCompliance_ = 0, elasticLoad_ = 0;
     std::vector<double> internal_, internalNext_;
     std::vector<Step> steps_;
     FactorState factorState_ = FactorState::Singular;

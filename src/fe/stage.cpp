@@ -106,6 +106,11 @@ RunResult Analysis::startStage(StageRun& run) {
         result.message = "The stage " + run.stage.id + " cannot be run: " + why + ".";
         return result;
     }
+    if (run.stage.goesOn && hasPrevious_) { // what could move freely has been looked for
+        const double size = inner(run.loadDirection, run.loadDirection);
+        if (elasticLoad_ > 0) run.firstCompliance = elasticCompliance_ * size / elasticLoad_;
+        return result;
+    }
     // From the present state every point answers elastically first; a stage may well unload.
     next_ = now_;
     hasPrevious_ = false;

@@ -160,11 +160,13 @@ private:
         }
         if (run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
             stage.firstStep = stage.largestStep = std::min(0.12, first) / (1 - factorNow());
+            stage.goesOn = true;
             run = analysis_->run(stage, onStep, progress_);
         }
         // The whole set is looked at even when its limit has been met on the way.
         if (run.reason == fe::StopReason::Stopped && !isWithin_ && factorNow() < 1 - 1e-9) {
             stage.firstStep = stage.largestStep = 1;
+            stage.goesOn = true;
             stage.goesTooFar = nullptr;
             const double reserve = out_.strength.reserve;
             const PlateLimit limit = out_.strength.limit;
@@ -201,6 +203,7 @@ private:
         stage.factors.assign(m_.model.cases.size(), 0);
         stage.factors[case_] = factorNow() + 1;
         stage.control = fe::Control::Displacement;
+        stage.goesOn = true;
         stage.watched = watched;
         // Steps grow as long as they are easy, so that a small set comes to its limit too.
         stage.firstStep = 0.25 * size;

@@ -5,6 +5,7 @@
 #include "bench.h"
 #include "joint/haunch_edit.h"
 #include <QClipboard>
+#include <QComboBox>
 #include <QListView>
 #include <QListWidget>
 #include <QPushButton>
@@ -141,4 +142,31 @@ TEST_CASE("a haunch is added to a plain joint by its ghost and removed without a
     QTest::keyClick(b.window.sheet(), Qt::Key_Delete);
     CHECK_FALSE(findHaunch(*b.session.current(), ends::right, true));
     CHECK(endPlate(*b.session.current(), ends::right).rows.size() == endPlate(before, ends::right).rows.size());
+}
+
+TEST_CASE("a haunch becomes a taper in its card, with the keys, and comes back by undo", "[app][haunch][taper]") {
+    HaunchBench b("E1");
+    b.click(FittingRef{FittingKind::HaunchBelow, ends::right, 0});
+    const HaunchSpec before = *findHaunch(*b.session.current(), ends::right, true);
+    REQUIRE(std::holds_alternative<Cutting>(before.made));
+    b.click(PartRef{PartKind::HaunchFlange, ends::right, 0});
+    const auto next = [&] {
+        auto* made = b.window.findChild<QComboBox*>(QStringLiteral("haunch.made"));
+        REQUIRE(made);
+        QTest::keyClick(made, Qt::Key_Down);
+        QApplication::processEvents();
+    };
+    next();
+    CHECK(std::holds_alternative<HaunchPlates>(findHaunch(*b.session.current(), ends::right, true)->made));
+    next();
+    const HaunchSpec taper = *findHaunch(*b.session.current(), ends::right, true);
+    REQUIRE(std::holds_alternative<Taper>(taper.made));
+    CHECK(taper.depth == before.depth);
+    CHECK(b.session.state()->result);
+    CHECK(b.window.findChild<QComboBox*>(QStringLiteral("haunch.made"))->currentText() == QStringLiteral("taper"));
+    while (!(*findHaunch(*b.session.current(), ends::right, true) == before)) {
+        REQUIRE(b.session.undoStack()->canUndo());
+        b.session.undoStack()->undo();
+    }
+    CHECK(std::holds_alternative<Cutting>(findHaunch(*b.session.current(), ends::right, true)->made));
 }

@@ -622,6 +622,52 @@ TEST_CASE("after a step that was taken back what yields still answers so", "[fe]
     CHECK(half < whole);
 }
 
+TEST_CASE("a stage that goes on begins with what yields, and ends where one stage would", "[fe]") {
+    using namespace build;
+    Builder b;
+    Material steel;
+    steel.f_y = 235;
+    const Grid g = b.rectangle(b.plate("strip", 10, steel), 16, 1, 400, 50);
+    for (int j = 0; j <= 1; ++j) b.model.fixAll(g.at(0, j), "support");
+    const int load = b.model.addCase("push");
+    for (int j = 0; j <= 1; ++j) b.model.cases[load].forces.push_back({g.at(16, j), Uz, 500});
+    struct Run {
+        int first = 0; // iterations of the second stage's first step
+        double force = 0;
+        StopReason beyond = StopReason::Reached;
+    };
+    const auto run = [&](bool goesOn, double second) {
+        zg::Diagnostics found;
+        auto a = Analysis::create(b.model, found);
+        REQUIRE(a);
+        Stage stage;
+        stage.factors = {1};
+        stage.control = Control::Displacement;
+        stage.watched = {{g.at(16, 0), Uz, 1}};
+        stage.target = 40;
+        stage.firstStep = 5;
+        stage.largestStep = 1;
+        CHECK(a->run(stage).isComplete());
+        stage.goesOn = goesOn;
+        stage.target = second;
+        const std::size_t before = a->steps().size();
+        CHECK(a->run(stage).isComplete());
+        Run r{a->steps()[before].iterations, a->state().factors[load]};
+        // Far above the plastic moment: soft is told from what the structure was like at first, not from the yielded one.
+        Stage beyond;
+        beyond.factors = {a->state().factors[load] * 1.5};
+        beyond.goesOn = goesOn;
+        r.beyond = a->run(beyond).reason;
+        return r;
+    };
+    const Run anew = run(false, 20), on = run(true, 20);
+    INFO("iterations " << anew.first << " anew, " << on.first << " going on");
+    CHECK(on.first < anew.first);
+    CHECK(on.force == Approx(anew.force).epsilon(1e-6));
+    CHECK(on.beyond == StopReason::LimitLoad);
+    CHECK(anew.beyond == on.beyond);
+}
+
 TEST_CASE("a very thin plate is soft, not a mechanism", "[fe]") {
     using namespace build;
     for (const double t : {1e-1, 1e-2, 1e-3}) { // length 1000: t/L down to 1e-6
