@@ -1,7 +1,7 @@
 #pragma once
 #include "joint/job.h"
-#include "joint/resolve.h"
 #include "joint/recipes/recipe.h"
+#include "joint/resolve.h"
 #include <cmath>
 #include <random>
 

@@ -28,7 +28,7 @@ struct Stage {
     double mostTau = unlimited; ///< Displacement, ArcLength: stop when tau has reached it
     double flatness = 0; ///< stop when a step raises tau by less than this part while the watched movement grows by flatMovement
     double flatMovement = 0;
-    bool tightens = false;       ///< springs with a preload hold exactly it during this stage and are locked at its end
+    bool tightens = false; ///< springs with a preload hold exactly it during this stage and are locked at its end
     /// Loads grow on as they did in the stage before: the first tangent is that of its last step, where what yields answers so.
     bool goesOn = false;
     bool stopsAtFracture = true; ///< stop when a spring breaks; otherwise go on without it

@@ -20,7 +20,8 @@ void ModelBuilder::linesOfSide(const ResolvedSide& s, GridLines& y, GridLines& z
     for (bool isTop : {true, false}) {
         z.through(flangeLevel(s, isTop));
         z.fine(flangeLevel(s, isTop) - beside * fine_, flangeLevel(s, isTop) + beside * fine_, fine_);
-        if (!s.haunch(!isTop) || s.haunch(!isTop)->clear() <= 0 || s.haunch(!isTop)->isTaper) continue; // the member's own flange, between two webs
+        if (!s.haunch(!isTop) || s.haunch(!isTop)->clear() <= 0 || s.haunch(!isTop)->isTaper)
+            continue; // the member's own flange, between two webs
         const double inner = levelOf(s, isTop ? s.flange / 2 : s.depth - s.flange / 2);
         z.through(inner);
         z.fine(inner - beside * fine_, inner + beside * fine_, 1.5 * fine_);

@@ -67,7 +67,8 @@ bool ConnectionForces::isOfCompression(const JointModel::Weld& w) const {
 void ConnectionForces::read(const fe::Analysis& a, PlateCurvePoint& p) const {
     p.rowBolts.assign(side_.spec.rows.size(), 0);
     for (const JointModel::Bolt& b : model_.bolts)
-        if (b.row.side == side_.id && side_.kind == ConnectionKind::EndPlate) p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
+        if (b.row.side == side_.id && side_.kind == ConnectionKind::EndPlate)
+            p.rowBolts[b.row.index] += a.springForce(b.firstLink)[0];
     p.rowNet = p.rowBolts;
     // Rows in the spread of the compression flange are part of the compression. Contact beyond it pries on the bolts: between
     // two rows, or a row and the compression flange, on both by the lever between them; outside them on the nearest.

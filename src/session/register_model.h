@@ -40,9 +40,9 @@ private:
     Session& session_;
     int rows_ = 0;
     SharedList<Joint> seen_; ///< as the lines were last told to have changed
-    QStringList groups_; ///< of the rows
-    QStringList order_;  ///< each once
-    QList<int> places_;  ///< of the rows' groups in that order
+    QStringList groups_;     ///< of the rows
+    QStringList order_;      ///< each once
+    QList<int> places_;      ///< of the rows' groups in that order
     void listGroups();
 };
 

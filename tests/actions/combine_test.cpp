@@ -1,10 +1,10 @@
-#include "words/phrases.h"
 #include "actions/combine.h"
 #include "actions/dominance.h"
 #include "exchange/actions_table.h"
 #include "exchange/job_file.h"
 #include "support/joints.h"
 #include "support/reference.h"
+#include "words/phrases.h"
 #include "words/set_words.h"
 #include <map>
 #include <random>

@@ -39,9 +39,9 @@ QString table(int joints, int sets) {
         const char *column, *beam, *left;
         double M; ///< kNm, of the largest set
     };
-    const Members members[] = {{"HEB 240", "IPE 360", "", 150},         {"HEB 260", "IPE 400", "", 190},
+    const Members members[] = {{"HEB 240", "IPE 360", "", 150},        {"HEB 260", "IPE 400", "", 190},
                                {"HEB 300", "IPE 450", "IPE 450", 305}, {"HEA 300", "IPE 400", "IPE 360", 175},
-                               {"HEB 280", "IPE 330", "", 130},         {"", "IPE 400", "", 210},
+                               {"HEB 280", "IPE 330", "", 130},        {"", "IPE 400", "", 210},
                                {"HEB 340", "IPE 500", "", 385},        {"HEA 260", "IPE 300", "IPE 300", 90}};
     std::mt19937 random(11);
     std::uniform_real_distribution<double> part(-0.4, 1.0);
