@@ -49,9 +49,9 @@ private:
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         const char* clause = "EN 1993-1-1:2005 6.2.6";
         Num V_Rd = V_0 / gamma_M0;
-        if (isTapered(side_)) {
+        if (isSlenderTaper(m_, side_)) {
             const Num chi = taperShearShare(w_, m_, side_);
-            if (valueOf(chi) < 1) clause = "EN 1993-1-5:2006 5.2";
+            clause = "EN 1993-1-5:2006 5.2";
             const Num gamma_M1 = w_.given("gamma_M1", "partial factor", Quantity::None, s_.gamma_M1);
             V_Rd = smaller(V_Rd, chi * V_0 / gamma_M1);
         }

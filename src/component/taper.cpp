@@ -17,6 +17,10 @@ double lengthOfTaper(const ResolvedSide& side) {
     return length;
 }
 
+double greatestDepth(const SideModel& m, const ResolvedSide& side) {
+    return (m.depth - m.tensionFlange().along - m.compressionFlange().along) * side.cosSlope;
+}
+
 } // namespace
 
 bool isTapered(const ResolvedSide& side) { return lengthOfTaper(side) > 0; }
@@ -33,11 +37,13 @@ SideModel tapered(const SideModel& m, const ResolvedSide& side, double along) {
     return cut;
 }
 
+bool isSlenderTaper(const SideModel& m, const ResolvedSide& side) {
+    return isTapered(side) && greatestDepth(m, side) / side.beam.section.t_w > 72 * std::sqrt(235 / side.beam.steel.f_y);
+}
+
 template <class Num> Num taperShearShare(Workings<Num>& w, const SideModel& m, const ResolvedSide& side) {
     const Section& b = side.beam.section;
-    const double epsilon = std::sqrt(235 / side.beam.steel.f_y),
-                 depth = (m.depth - m.tensionFlange().along - m.compressionFlange().along) * side.cosSlope;
-    if (depth / b.t_w <= 72 * epsilon) return Num(1);
+    const double epsilon = std::sqrt(235 / side.beam.steel.f_y), depth = greatestDepth(m, side);
     bool hasStiffener = false;
     for (const bool isBelow : {true, false})
         if (const auto& h = side.haunch(isBelow)) hasStiffener = hasStiffener || h->spec.midStiffener.has_value();

@@ -15,8 +15,11 @@ struct FaceForces;
 /// inner flanges stay where they are.
 [[nodiscard]] SideModel tapered(const SideModel& m, const ResolvedSide& side, double along);
 
-/// What the web keeps of its resistance in shear when it buckles between plate and toe, as a rectangle of its greatest depth; 1
-/// up to 72 ε (EN 1993-1-5:2006 5.1(2), 5.2).
+/// Whether its web may buckle in shear: beyond 72 ε at its greatest depth (EN 1993-1-5:2006 5.1(2)).
+[[nodiscard]] bool isSlenderTaper(const SideModel& m, const ResolvedSide& side);
+
+/// What a slender web keeps of its resistance in shear when it buckles between plate and toe, as a rectangle of its greatest
+/// depth (EN 1993-1-5:2006 5.2).
 template <class Num> [[nodiscard]] Num taperShearShare(Workings<Num>& w, const SideModel& m, const ResolvedSide& side);
 
 /// Of a few sections between plate and toe the one with the largest use in bending and axial force, mm along the member.

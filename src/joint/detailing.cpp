@@ -342,7 +342,7 @@ private:
         Check& steel = atLeast(CheckCode::HaunchSteel, s.id, h.steel.f_y, s.beam.steel.f_y, "usual practice: the beam's grade");
         steel.quantity = Quantity::Stress;
         steel.add(flange);
-        throatOf({PartKind::WeldHaunch, s.id, index}, h.spec.throat, std::min(h.t_w, s.beam.section.t_f));
+        throatOf({PartKind::WeldHaunch, s.id, index}, h.spec.throat, std::min(h.t_w, h.isTaper ? h.t_f : s.beam.section.t_f));
         if (h.spec.flangeWeld.kind == WeldKind::Fillet)
             throatOf({PartKind::WeldHaunchFlange, s.id, index}, h.spec.flangeWeld.throat, std::min(h.t_f, weldedOnto(s)));
         if (h.spec.webWeld.kind == WeldKind::Fillet)

@@ -195,6 +195,14 @@ TEST_CASE("a slender web of a taper buckles in shear, later with a stiffener at 
     };
     CHECK_REFERENCE(at(false) / 1000, (Reference{hand(1500), 1e-9, "kN", "EN 1993-1-5:2006 5.2, 5.3, A.3; gamma_M1 = 1"}));
     CHECK_REFERENCE(at(true) / 1000, (Reference{hand(750), 1e-9, "kN", "EN 1993-1-5:2006 5.2, 5.3, A.3; gamma_M1 = 1"}));
+    // A stocky web does not buckle: whatever gamma_M1 is, it has its plastic resistance.
+    const auto stocky = [](double gamma) {
+        Job job = taperedJob();
+        job.sections[0].t_w = 14; // 765 deep: 54.7 below 72 epsilon = 58.6
+        job.settings.gamma_M1 = gamma;
+        return findCheck(sample::verified(job), CheckCode::HaunchEndShear)->resistance;
+    };
+    CHECK(stocky(1.1) == stocky(1));
 }
 
 TEST_CASE("a taper above under reversal is a taper below", "[component][haunch][taper]") {
