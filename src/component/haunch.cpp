@@ -60,8 +60,8 @@ private:
     }
 
     void memberAtEnd() {
-        w_.heading(2, isTapered(side_) ? "Worst section of the taper" : "Haunched section at the face", "haunched section");
-        const double at = isTapered(side_) ? worstSection(m_, side_, c_, face_, s_) : 0;
+        w_.heading(2, m_.isTapered ? "Worst section of the taper" : "Haunched section at the face", "haunched section");
+        const double at = m_.isTapered ? worstSection(m_, side_, c_, face_, s_) : 0;
         const Num use = sectionUse(w_, m_, side_, c_, face_, s_, at);
         Check& c = add(CheckCode::MemberAtEnd, use, Num(1), Quantity::Ratio, "EN 1993-1-1:2005 (6.2)");
         c.add({PartKind::BeamWeb, m_.side});

@@ -23,8 +23,6 @@ double greatestDepth(const SideModel& m, const ResolvedSide& side) {
 
 } // namespace
 
-bool isTapered(const ResolvedSide& side) { return lengthOfTaper(side) > 0; }
-
 SideModel tapered(const SideModel& m, const ResolvedSide& side, double along) {
     SideModel cut = m;
     for (const bool isBelow : {true, false}) {
@@ -38,7 +36,7 @@ SideModel tapered(const SideModel& m, const ResolvedSide& side, double along) {
 }
 
 bool isSlenderTaper(const SideModel& m, const ResolvedSide& side) {
-    return isTapered(side) && greatestDepth(m, side) / side.beam.section.t_w > 72 * std::sqrt(235 / side.beam.steel.f_y);
+    return m.isTapered && greatestDepth(m, side) / side.beam.section.t_w > 72 * std::sqrt(235 / side.beam.steel.f_y);
 }
 
 template <class Num> Num taperShearShare(Workings<Num>& w, const SideModel& m, const ResolvedSide& side) {
@@ -61,7 +59,8 @@ template <class Num> Num taperShearShare(Workings<Num>& w, const SideModel& m, c
 template <class Num>
 Num sectionUse(Workings<Num>& w, const SideModel& end, const ResolvedSide& side, const ConnectionResult& c,
                const FaceForces& face, const Settings& s, double along) {
-    const SideModel m = along > 0 ? tapered(end, side, along) : end;
+    const std::optional<SideModel> cut = along > 0 ? std::optional(tapered(end, side, along)) : std::nullopt;
+    const SideModel& m = cut ? *cut : end;
     const HaunchedSection h = haunchedSection(m);
     const double sense = m.isReversed ? -1 : 1, M_x = sense * (along > 0 ? forcesAlong(side, face, along).M : face.M);
     if (along > 0) w.given("x_s", "section, along the beam from its plate", Quantity::Length, along);
@@ -81,10 +80,11 @@ Num sectionUse(Workings<Num>& w, const SideModel& end, const ResolvedSide& side,
 double worstSection(const SideModel& m, const ResolvedSide& side, const ConnectionResult& c, const FaceForces& face,
                     const Settings& s) {
     constexpr int sections = 8;
+    const double length = lengthOfTaper(side);
     double worst = 0, most = -1;
     for (int i = 0; i < sections; ++i) {
         Workings<double> quiet;
-        const double along = lengthOfTaper(side) * i / sections, use = sectionUse(quiet, m, side, c, face, s, along);
+        const double along = length * i / sections, use = sectionUse(quiet, m, side, c, face, s, along);
         if (use > most) most = use, worst = along;
     }
     return worst;

@@ -8,9 +8,6 @@ namespace zg {
 struct ConnectionResult;
 struct FaceForces;
 
-/// Whether one of the end's outer flanges is a taper's, with a web beside it.
-[[nodiscard]] bool isTapered(const ResolvedSide& side);
-
 /// The end as it would stand on a plate at a distance along the member, parallel to its own: outer flanges and webs. Rows and
 /// inner flanges stay where they are.
 [[nodiscard]] SideModel tapered(const SideModel& m, const ResolvedSide& side, double along);
