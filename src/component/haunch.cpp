@@ -4,6 +4,7 @@
 #include "component/haunch_section.h"
 #include "component/stiffeners.h"
 #include "component/taper.h"
+#include "component/web_buckling.h"
 #include "component/welds.h"
 #include "joint/geometry.h"
 #include <algorithm>
@@ -49,8 +50,9 @@ private:
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
         const char* clause = "EN 1993-1-1:2005 6.2.6";
         Num V_Rd = V_0 / gamma_M0;
-        if (isSlenderTaper(m_, side_)) {
-            const Num chi = taperShearShare(w_, m_, side_);
+        const double t_w = side_.beam.section.t_w;
+        if (const auto panel = panelOfTaper(m_, side_); panel && isSlender(*panel, t_w)) {
+            const Num chi = shearBuckling(w_, *panel, w_.given("t_w", "web", Quantity::Length, t_w));
             clause = "EN 1993-1-5:2006 5.2";
             const Num gamma_M1 = w_.given("gamma_M1", "partial factor", Quantity::None, s_.gamma_M1);
             V_Rd = smaller(V_Rd, chi * V_0 / gamma_M1);
@@ -112,27 +114,19 @@ private:
         const Num t = w_.given("t_wh", "haunch web", Quantity::Length, h.t_w);
         const Num f_y = w_.given("f_y_h", "yield strength", Quantity::Stress, h.steel.f_y);
         const Num gamma_M0 = w_.given("gamma_M0", "partial factor", Quantity::None, s_.gamma_M0);
-        const double epsilon = std::sqrt(235 / h.steel.f_y), depth = h.clear() * side_.cosSlope;
-        const bool isSlender = depth / h.t_w > 72 * epsilon;
-        Num R = w_.let(isSlender ? "V_h_0_Rd" : "V_h_Rd", "haunch web along the beam", Quantity::Force, "EN 1993-1-1:2005 6.2.6",
+        const WebPanel panel{"h_wh",        "its greatest depth", h.clear() * side_.cosSlope,
+                             h.alongMember, h.steel.f_y,          h.spec.midStiffener.has_value()};
+        const bool buckles = isSlender(panel, h.t_w);
+        Num R = w_.let(buckles ? "V_h_0_Rd" : "V_h_Rd", "haunch web along the beam", Quantity::Force, "EN 1993-1-1:2005 6.2.6",
                        L * t * f_y / (constant<Num>(root3, "√3") * gamma_M0));
-        if (isSlender) {
-            const double a = h.alongMember * (h.spec.midStiffener ? 0.5 : 1), ratio = depth / a;
-            const Num h_w = w_.given("h_wh", "its greatest depth", Quantity::Length, depth);
-            const Num k =
-                w_.given("k_tau", h.spec.midStiffener ? "halved by its stiffener" : "between plate and toe", Quantity::Ratio,
-                         ratio <= 1 ? 5.34 + 4 * ratio * ratio : 4 + 5.34 * ratio * ratio, "EN 1993-1-5:2006 A.3");
-            const Num e = w_.given("epsilon", "√(235/f_y)", Quantity::Ratio, epsilon);
+        if (buckles) {
+            const Num chi = shearBuckling(w_, panel, t);
             const Num gamma_M1 = w_.given("gamma_M1", "partial factor", Quantity::None, s_.gamma_M1);
-            const Num lambda =
-                w_.let("lambda_bar_w", "slenderness", Quantity::Ratio, "EN 1993-1-5:2006 (5.6)", h_w / (37.4 * t * e * root(k)));
-            const Num chi = w_.let("chi_w", "shear buckling, η = 1", Quantity::Ratio, "EN 1993-1-5:2006 table 5.1",
-                                   smaller(Num(1), 0.83 / lambda));
             R = w_.let("V_h_Rd", "with shear buckling", Quantity::Force, "EN 1993-1-5:2006 (5.2)",
                        smaller(R, chi * L * t * f_y / (constant<Num>(root3, "√3") * gamma_M1)));
         }
         add(CheckCode::HaunchWebShear, magnitude(S), R, Quantity::Force,
-            isSlender ? "EN 1993-1-5:2006 5.2" : "EN 1993-1-1:2005 6.2.6")
+            buckles ? "EN 1993-1-5:2006 5.2" : "EN 1993-1-1:2005 6.2.6")
             .add(part(PartKind::HaunchWeb, h));
     }
 

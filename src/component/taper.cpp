@@ -17,10 +17,6 @@ double lengthOfTaper(const ResolvedSide& side) {
     return length;
 }
 
-double greatestDepth(const SideModel& m, const ResolvedSide& side) {
-    return (m.depth - m.tensionFlange().along - m.compressionFlange().along) * side.cosSlope;
-}
-
 } // namespace
 
 SideModel tapered(const SideModel& m, const ResolvedSide& side, double along) {
@@ -35,25 +31,13 @@ SideModel tapered(const SideModel& m, const ResolvedSide& side, double along) {
     return cut;
 }
 
-bool isSlenderTaper(const SideModel& m, const ResolvedSide& side) {
-    return m.isTapered && greatestDepth(m, side) / side.beam.section.t_w > 72 * std::sqrt(235 / side.beam.steel.f_y);
-}
-
-template <class Num> Num taperShearShare(Workings<Num>& w, const SideModel& m, const ResolvedSide& side) {
-    const Section& b = side.beam.section;
-    const double epsilon = std::sqrt(235 / side.beam.steel.f_y), depth = greatestDepth(m, side);
-    bool hasStiffener = false;
+std::optional<WebPanel> panelOfTaper(const SideModel& m, const ResolvedSide& side) {
+    if (!m.isTapered) return std::nullopt;
+    bool isHalved = false;
     for (const bool isBelow : {true, false})
-        if (const auto& h = side.haunch(isBelow)) hasStiffener = hasStiffener || h->spec.midStiffener.has_value();
-    const double panel = lengthOfTaper(side) * (hasStiffener ? 0.5 : 1), ratio = depth / panel;
-    const Num h_w = w.given("h_w", "web's greatest depth", Quantity::Length, depth);
-    const Num t = w.given("t_w", "web", Quantity::Length, b.t_w);
-    const Num k = w.given("k_tau", hasStiffener ? "halved by its stiffener" : "between plate and toe", Quantity::Ratio,
-                          ratio <= 1 ? 5.34 + 4 * ratio * ratio : 4 + 5.34 * ratio * ratio, "EN 1993-1-5:2006 A.3");
-    const Num e = w.given("epsilon", "√(235/f_y)", Quantity::Ratio, epsilon);
-    const Num lambda =
-        w.let("lambda_bar_w", "slenderness", Quantity::Ratio, "EN 1993-1-5:2006 (5.6)", h_w / (37.4 * t * e * root(k)));
-    return w.let("chi_w", "shear buckling, η = 1", Quantity::Ratio, "EN 1993-1-5:2006 table 5.1", smaller(Num(1), 0.83 / lambda));
+        if (const auto& h = side.haunch(isBelow)) isHalved = isHalved || h->spec.midStiffener.has_value();
+    const double depth = (m.depth - m.tensionFlange().along - m.compressionFlange().along) * side.cosSlope;
+    return WebPanel{"h_w", "web's greatest depth", depth, lengthOfTaper(side), side.beam.steel.f_y, isHalved};
 }
 
 template <class Num>
@@ -91,7 +75,6 @@ double worstSection(const SideModel& m, const ResolvedSide& side, const Connecti
 }
 
 #define ZG_FOR(Num)                                                                                                              \
-    template Num taperShearShare(Workings<Num>&, const SideModel&, const ResolvedSide&);                                         \
     template Num sectionUse(Workings<Num>&, const SideModel&, const ResolvedSide&, const ConnectionResult&, const FaceForces&,   \
                             const Settings&, double);
 ZG_FOR(double)

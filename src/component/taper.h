@@ -1,6 +1,8 @@
 #pragma once
 #include "base/workings.h"
 #include "component/haunch_section.h"
+#include "component/web_buckling.h"
+#include <optional>
 
 /// A taper: the member's web grows towards the plate in one piece, and its flange turns at the toe. N, mm.
 namespace zg {
@@ -12,12 +14,8 @@ struct FaceForces;
 /// inner flanges stay where they are.
 [[nodiscard]] SideModel tapered(const SideModel& m, const ResolvedSide& side, double along);
 
-/// Whether its web may buckle in shear: beyond 72 ε at its greatest depth (EN 1993-1-5:2006 5.1(2)).
-[[nodiscard]] bool isSlenderTaper(const SideModel& m, const ResolvedSide& side);
-
-/// What a slender web keeps of its resistance in shear when it buckles between plate and toe, as a rectangle of its greatest
-/// depth (EN 1993-1-5:2006 5.2).
-template <class Num> [[nodiscard]] Num taperShearShare(Workings<Num>& w, const SideModel& m, const ResolvedSide& side);
+/// Its web between plate and toe, at its greatest depth; nothing where the end does not taper.
+[[nodiscard]] std::optional<WebPanel> panelOfTaper(const SideModel& m, const ResolvedSide& side);
 
 /// Of a few sections between plate and toe the one with the largest use in bending and axial force, mm along the member.
 [[nodiscard]] double worstSection(const SideModel& m, const ResolvedSide& side, const ConnectionResult& c, const FaceForces& face,
