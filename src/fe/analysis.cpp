@@ -45,12 +45,7 @@ FactorState Analysis::factorise() {
     isAnalysed_ = true;
     isTangentCurrent_ = true;
     isFactored_ = true;
-    // While nothing yields and no contact changes the tangent is the same to the last bit, and so is its factor.
-    if (factorState_ == FactorState::Singular || k->value != factoredValues_) {
-        factorState_ = factor_.factorise(*k);
-        factoredValues_ = k->value;
-    }
-    return factorState_;
+    return factorState_ = factor_.factorise(*k);
 }
 
 void Analysis::unbalanced(const State& next, std::vector<double>& onFreedoms) const {

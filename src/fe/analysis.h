@@ -35,6 +35,9 @@ struct Stage {
     /// Asked after a converged step, before it counts: true takes it back and tries half of it. For limits that a step must not
     /// jump over; must come to false as steps get smaller.
     std::function<bool(const class Analysis&)> goesTooFar;
+    /// Asked after a step that counts: the size of the next one, of what is controlled, where the caller knows where he wants to
+    /// go; 0 otherwise. At most twice the last step is gone.
+    std::function<double(const class Analysis&)> nextStep;
 };
 
 enum class StopReason {
@@ -136,7 +139,6 @@ private:
     StepOutcome solveStep(StageRun& run, double step);
     void startStep(StageRun& run, double step);
     [[nodiscard]] bool findCorrection(StageRun& run, double step);
-    [[nodiscard]] bool findNearCorrection(StageRun& run);
     [[nodiscard]] double controlledChange(StageRun& run, double step);
     [[nodiscard]] bool goAlong(StageRun& run);
     [[nodiscard]] std::size_t openAndClosed() const;
@@ -157,7 +159,6 @@ private:
     std::unique_ptr<System> system_;
     SolverSettings settings_;
     Factor factor_;
-    std::vector<double> factoredValues_; ///< of the matrix in `factor_`
     State now_, next_;
     State previous_; ///< before the last step, from which the tangent of the present state can be had again
     bool hasPrevious_ = false;

@@ -1,5 +1,6 @@
 #include "fe/corotation.h"
 #include <algorithm>
+#include <utility>
 
 namespace zg::fe {
 
@@ -81,12 +82,9 @@ __attribute__((target_clones("avx512f", "avx2", "default"))) void turnRows(doubl
     }
 }
 
-// Columns 3 i to 3 i + 2 become these columns times the transpose of m.
-void turnColumns(double* k, int size, int i, const Mat3& m) {
-    for (int r = 0; r < size; ++r) {
-        double* at = k + static_cast<std::ptrdiff_t>(r) * size + 3 * i;
-        put(at, 0, m * Vec3{at[0], at[1], at[2]});
-    }
+void transpose(double* k, int size) {
+    for (int i = 0; i < size; ++i)
+        for (int j = 0; j < i; ++j) std::swap(k[i * size + j], k[j * size + i]);
 }
 
 } // namespace
@@ -140,15 +138,18 @@ void MovedBody::follow(const Vec3* displacements, const Mat3* rotations, Motion&
     }
     const Mat3 back = transposed(m.frame);
     m.turn.resize(n);
+    m.rate.resize(n);
     m.stretch.resize(n);
     m.local.resize(6 * static_cast<std::size_t>(n));
     for (int i = 0; i < n; ++i) {
         m.place[i] = back * places[i];
         m.stretch[i] = back * rotations[i];
         m.turn[i] = rotationVector(m.stretch[i]);
+        m.rate[i] = rateMatrix(m.turn[i]);
         put(m.local.data(), 2 * i, m.place[i] - reference_[i]);
         put(m.local.data(), 2 * i + 1, m.turn[i]);
     }
+    if (rule_ != FrameRule::Fixed) findSpin(m);
 }
 
 // Components in the plane of the undeformed diagonals: x, y in it, z square to it.
@@ -174,25 +175,24 @@ MovedBody::Flat MovedBody::flatten(const Motion& m) const {
     return f;
 }
 
-MovedBody::Spin MovedBody::spinOf(const Motion& m) const {
+void MovedBody::findSpin(Motion& m) const {
     const int n = nodeCount();
-    Spin s;
-    s.onPlace.assign(n, {});
-    s.onTurn.assign(n, {});
+    m.spinOfPlace.assign(n, {});
+    m.spinOfTurn.assign(n, {});
     if (rule_ == FrameRule::Triads) {
         Mat3 sum{};
         for (int i = 0; i < n; ++i) {
-            s.onTurn[i] = weights_[i] * (trace(m.stretch[i]) * identity3 + (-1.0) * m.stretch[i]);
-            sum = sum + s.onTurn[i];
+            m.spinOfTurn[i] = weights_[i] * (trace(m.stretch[i]) * identity3 + (-1.0) * m.stretch[i]);
+            sum = sum + m.spinOfTurn[i];
         }
         const Mat3 inv = inverse(sum);
-        for (Mat3& t : s.onTurn) t = inv * t;
+        for (Mat3& t : m.spinOfTurn) t = inv * t;
     } else if (rule_ == FrameRule::Diagonals) {
         // The normal turns with the diagonals: components about the axes in the plane, then about the normal by the least
         // squares.
         const Flat f = flatten(m);
-        std::vector<Vec3> about0(n), about1(n);
-        const auto onHeight = [&](std::vector<Vec3>& row, int from, int to, double factor) {
+        std::array<Vec3, 4> about0{}, about1{};
+        const auto onHeight = [&](std::array<Vec3, 4>& row, int from, int to, double factor) {
             row[to] = row[to] + factor * axes_[2];
             row[from] = row[from] - factor * axes_[2];
         };
@@ -203,30 +203,24 @@ MovedBody::Spin MovedBody::spinOf(const Motion& m) const {
         for (int i = 0; i < n; ++i) {
             const Vec3 X = axes_ * reference_[i];
             const Vec3 about2 = (1 / f.inPlane) * (X.x * axes_[1] - X.y * axes_[0] + f.x * about0[i] + f.y * about1[i]);
-            s.onPlace[i] = outer(axes_[0], about0[i]) + outer(axes_[1], about1[i]) + outer(axes_[2], about2);
+            m.spinOfPlace[i] = outer(axes_[0], about0[i]) + outer(axes_[1], about1[i]) + outer(axes_[2], about2);
         }
     }
-    return s;
 }
 
 void MovedBody::forces(const Motion& m, const double* local, double* forces) const {
     const int n = nodeCount();
-    std::vector<double> h(6 * static_cast<std::size_t>(n));
     Vec3 moment;
     for (int i = 0; i < n; ++i) {
-        const Vec3 f = at(local, 2 * i), t = transposed(rateMatrix(m.turn[i])) * at(local, 2 * i + 1);
-        put(h.data(), 2 * i, f);
-        put(h.data(), 2 * i + 1, t);
+        const Vec3 f = at(local, 2 * i), t = transposed(m.rate[i]) * at(local, 2 * i + 1);
+        put(forces, 2 * i, f);
+        put(forces, 2 * i + 1, t);
         moment = moment + cross(m.place[i], f) + t;
     }
-    if (rule_ == FrameRule::Fixed) {
-        std::copy(h.begin(), h.end(), forces);
-        return;
-    }
-    const Spin spin = spinOf(m);
+    if (rule_ == FrameRule::Fixed) return;
     for (int i = 0; i < n; ++i) {
-        put(forces, 2 * i, m.frame * (at(h.data(), 2 * i) - transposed(spin.onPlace[i]) * moment));
-        put(forces, 2 * i + 1, m.frame * (at(h.data(), 2 * i + 1) - transposed(spin.onTurn[i]) * moment));
+        put(forces, 2 * i, m.frame * (at(forces, 2 * i) - transposed(m.spinOfPlace[i]) * moment));
+        put(forces, 2 * i + 1, m.frame * (at(forces, 2 * i + 1) - transposed(m.spinOfTurn[i]) * moment));
     }
 }
 
@@ -267,20 +261,21 @@ void MovedBody::tangent(Motion& m, const double* local, const double* stiffness,
     m.onVector.resize(n);
     Vec3 moment;
     for (int i = 0; i < n; ++i) {
-        const Mat3 rate = rateMatrix(m.turn[i]), back = transposed(rate);
+        const Mat3 back = transposed(m.rate[i]);
         const Vec3 given = at(local, 2 * i + 1);
         m.force[i] = at(local, 2 * i);
         m.turning[i] = back * given;
-        m.onVector[i] = rateMatrixChange(m.turn[i], given) * rate;
+        m.onVector[i] = rateMatrixChange(m.turn[i], given) * m.rate[i];
         moment = moment + cross(m.place[i], m.force[i]) + m.turning[i];
         turnRows(k, size, 2 * i + 1, back);
-        turnColumns(k, size, 2 * i + 1, back);
     }
+    // Of a symmetric matrix S the rows of (J^T S)^T = S J, turned, are those of J^T S J.
+    transpose(k, size);
+    for (int i = 0; i < n; ++i) turnRows(k, size, 2 * i + 1, transposed(m.rate[i]));
     if (rule_ != FrameRule::Fixed) {
         // Motions that deform are q - u_c (v_c . q): without the frame's spin v q. The body's own answer S becomes P^T S P, the
         // change of rotation vectors likewise; forces turn with the frame, and the frame's spin weighs their moment, which the
         // places change.
-        const Spin spin = spinOf(m);
         std::vector<double>& w = m.work;
         w.assign(12 * static_cast<std::size_t>(size), 0);
         double *u = w.data(), *v = u + 3 * size, *left = v + 3 * size, *right = left + 3 * size;
@@ -291,8 +286,8 @@ void MovedBody::tangent(Motion& m, const double* local, const double* stiffness,
             for (int i = 0; i < n; ++i) {
                 put(u + c * size, 2 * i, cross(axis, m.place[i]));
                 put(u + c * size, 2 * i + 1, axis);
-                put(v + c * size, 2 * i, spin.onPlace[i][c]);
-                put(v + c * size, 2 * i + 1, spin.onTurn[i][c]);
+                put(v + c * size, 2 * i, m.spinOfPlace[i][c]);
+                put(v + c * size, 2 * i + 1, m.spinOfTurn[i][c]);
             }
         }
         double su[3][3]; // u S u
@@ -311,11 +306,11 @@ void MovedBody::tangent(Motion& m, const double* local, const double* stiffness,
             }
         }
         for (int i = 0; i < n; ++i) {
-            const Vec3 f = m.force[i] - transposed(spin.onPlace[i]) * moment,
-                       t = m.turning[i] - transposed(spin.onTurn[i]) * moment;
+            const Vec3 f = m.force[i] - transposed(m.spinOfPlace[i]) * moment,
+                       t = m.turning[i] - transposed(m.spinOfTurn[i]) * moment;
             const Mat3 force = skew(f), turning = skew(t) + m.onVector[i];
-            const Mat3 gainPlace = skew(m.force[i]) + (lever + turns) * spin.onPlace[i],
-                       gainTurn = (lever + turns) * spin.onTurn[i] + (-1.0) * m.onVector[i];
+            const Mat3 gainPlace = skew(m.force[i]) + (lever + turns) * m.spinOfPlace[i],
+                       gainTurn = (lever + turns) * m.spinOfTurn[i] + (-1.0) * m.onVector[i];
             for (int c = 0; c < 3; ++c) {
                 for (int p = 0; p < 3; ++p) {
                     left[c * size + 6 * i + p] -= force[p][c];
@@ -345,19 +340,19 @@ void MovedBody::tangent(Motion& m, const double* local, const double* stiffness,
                 addOuter(k, size, to, motion);
             }
         }
-        if (rule_ == FrameRule::Triads) addTriadChange(m, spin, moment, k);
+        if (rule_ == FrameRule::Triads) addTriadChange(m, moment, k);
     }
     for (int i = 0; i < n; ++i)
         for (int p = 0; p < 3; ++p)
             for (int q = 0; q < 3; ++q) k[(6 * i + 3 + p) * size + 6 * i + 3 + q] += m.onVector[i][p][q];
-    for (int i = 0; i < 2 * n; ++i) {
-        turnRows(k, size, i, m.frame);
-        turnColumns(k, size, i, m.frame);
+    for (int side = 0; side < 2; ++side) {
+        for (int i = 0; i < 2 * n; ++i) turnRows(k, size, i, m.frame);
+        transpose(k, size);
     }
 }
 
 // The same where the frame is the mean of rotations: g_i = w_i N_i^T y with (sum w N)^T y = moment, N = tr(U) 1 - U.
-void MovedBody::addTriadChange(const Motion& m, const Spin& spin, Vec3 moment, double* k) const {
+void MovedBody::addTriadChange(const Motion& m, Vec3 moment, double* k) const {
     const int n = nodeCount(), size = 6 * n;
     Mat3 sum{};
     std::vector<Mat3> nt(n), c(n);
@@ -379,7 +374,7 @@ void MovedBody::addTriadChange(const Motion& m, const Spin& spin, Vec3 moment, d
         const Mat3 spread = nt[i] * inv;
         for (int j = 0; j < n; ++j) {
             // What node j turns against the frame is its spin less the frame's.
-            Mat3 block = weights_[j] * (spread * c[j]) + (c[i] + (-1.0) * (spread * all)) * spin.onTurn[j];
+            Mat3 block = weights_[j] * (spread * c[j]) + (c[i] + (-1.0) * (spread * all)) * m.spinOfTurn[j];
             if (i == j) block = block + (-1.0) * c[i];
             for (int p = 0; p < 3; ++p)
                 for (int q = 0; q < 3; ++q) k[(6 * i + 3 + p) * size + 6 * j + 3 + q] += weights_[i] * block[p][q];

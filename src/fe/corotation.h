@@ -28,8 +28,11 @@ public:
         Mat3 frame = identity3;    ///< from undeformed axes to present ones
         std::vector<Vec3> place;   ///< of the nodes about their mean, present, in undeformed axes
         std::vector<Vec3> turn;    ///< rotation vectors of the nodes against the frame, undeformed axes
+        std::vector<Mat3> rate;    ///< of these to the spins of the nodes
         std::vector<double> local; ///< [6 n]: displacements that deform, rotation vectors
         std::vector<Mat3> stretch; ///< Triads: the nodes' rotations against the frame
+        /// What a spin of the frame is in terms of the nodes' motion: omega = sum spinOfPlace_i du_i + spinOfTurn_i dtheta_i.
+        std::vector<Mat3> spinOfPlace, spinOfTurn;
         // Room to work in, kept from one call to the next.
         std::vector<Vec3> force, turning, onto, from;
         std::vector<Mat3> onVector;
@@ -40,19 +43,15 @@ public:
     /// Forces and moments about fixed axes [6 n] from those of the body in undeformed axes; `forces` may be `local`.
     void forces(const Motion& motion, const double* local, double* forces) const;
     /// The exact tangent [6 n][6 n] of these forces to displacements and spins about fixed axes: symmetric only in equilibrium.
-    /// `stiffness` is that of the body [6 n][6 n].
+    /// `stiffness` is that of the body [6 n][6 n], symmetric.
     void tangent(Motion& motion, const double* local, const double* stiffness, double* tangent) const;
 
 private:
-    // What a spin of the frame is in terms of the nodes' motion: omega = sum onPlace_i du_i + onTurn_i dtheta_i.
-    struct Spin {
-        std::vector<Mat3> onPlace, onTurn;
-    };
     struct Flat; // the plane of Diagonals, components in its axes
     [[nodiscard]] Flat flatten(const Motion& motion) const;
-    [[nodiscard]] Spin spinOf(const Motion& motion) const;
+    void findSpin(Motion& motion) const;
     void spinChange(const Motion& motion, Vec3 moment, std::vector<Vec3>& onto, std::vector<Vec3>& from) const;
-    void addTriadChange(const Motion& motion, const Spin& spin, Vec3 moment, double* k) const;
+    void addTriadChange(const Motion& motion, Vec3 moment, double* k) const;
     [[nodiscard]] std::array<int, 4> diagonals() const;
 
     std::vector<Vec3> reference_; ///< about their mean

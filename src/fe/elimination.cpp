@@ -12,8 +12,9 @@ namespace {
 
 // From so many equations on the second order is worth looking for.
 constexpr int largeMatrix = 4000;
-// A subtree with more than this part of all work is divided, if all of it is worth dividing (operations).
-constexpr double largestShare = 0.25, worthDividing = 2e7;
+// A subtree with more than this part of all work is divided between threads, a limb with more into smaller ones, if all of it is
+// worth dividing (operations).
+constexpr double largestShare = 0.25, largestLimb = 0.02, worthDividing = 2e7;
 
 struct Library {
     cholmod_common common{};
@@ -155,41 +156,59 @@ void placeEntries(const SparseSymmetric& pattern, Elimination& e) {
     }
 }
 
-// Subtrees that threads take whole, and the memory for updates: in a subtree those of a supernode's children are used up when
-// its own is there, so that two stacks, for odd and even depths, grow towards each other in one piece.
+// Memory for the updates of a limb: those of a supernode's children are used up when its own is there, so that two stacks, for
+// odd and even depths, grow towards each other in one piece.
+void stackUpdates(Elimination& e, const Elimination::Limb& limb, const std::vector<int>& depth) {
+    const auto square = [](const Elimination::Supernode& s) { return static_cast<std::size_t>(s.below()) * s.below(); };
+    std::size_t stack[2] = {0, 0}, most = 0;
+    for (int i = limb.first; i <= limb.last; ++i) {
+        Elimination::Supernode& s = e.nodes[i];
+        s.update = stack[depth[i] % 2];
+        stack[depth[i] % 2] += square(s);
+        most = std::max(most, stack[0] + stack[1]);
+        for (int c = 0; c < s.childCount; ++c) {
+            const int child = e.children[s.childStart + c];
+            if (child >= limb.first) stack[1 - depth[i] % 2] -= square(e.nodes[child]);
+        }
+    }
+    for (int i = limb.first; i <= limb.last; ++i) {
+        Elimination::Supernode& s = e.nodes[i];
+        s.update = e.updateCount + (depth[i] % 2 == 0 ? s.update : most - s.update - square(s));
+    }
+    e.updateCount += most;
+}
+
+// Subtrees that threads take whole, their limbs, and the memory for updates.
 void divide(Elimination& e) {
     const int count = static_cast<int>(e.nodes.size());
     double all = 0;
     for (const Elimination::Supernode& s : e.nodes)
         if (s.parent < 0) all += s.work;
-    const auto isTop = [&](const Elimination::Supernode& s) { return all > worthDividing && s.work > largestShare * all; };
+    const auto hasMore = [&](int k, double share) { return all > worthDividing && e.nodes[k].work > share * all; };
+    const auto endsBelow = [&](int k, double share) { return e.nodes[k].parent < 0 || hasMore(e.nodes[k].parent, share); };
     std::vector<int> depth(count, 0), descendants(count, 1);
-    const auto square = [](const Elimination::Supernode& s) { return static_cast<std::size_t>(s.below()) * s.below(); };
     for (int k = 0; k < count; ++k)
         if (e.nodes[k].parent >= 0) descendants[e.nodes[k].parent] += descendants[k];
     for (int k = count - 1; k >= 0; --k)
         if (e.nodes[k].parent >= 0) depth[k] = depth[e.nodes[k].parent] + 1;
+    int firstLimb = 0;
     for (int k = 0; k < count; ++k) {
-        Elimination::Supernode& s = e.nodes[k];
-        if (isTop(s)) {
+        const int first = k + 1 - descendants[k];
+        if (hasMore(k, largestShare)) {
             e.top.push_back(k);
-            s.update = e.updateCount;
-            e.updateCount += square(s);
-        } else if (s.parent < 0 || isTop(e.nodes[s.parent])) {
-            e.subtrees.push_back({k + 1 - descendants[k], k});
-            std::size_t stack[2] = {0, 0}, most = 0;
-            for (int i = e.subtrees.back().first; i <= k; ++i) {
-                Elimination::Supernode& n = e.nodes[i];
-                n.update = stack[depth[i] % 2];
-                stack[depth[i] % 2] += square(n);
-                most = std::max(most, stack[0] + stack[1]);
-                for (int c = 0; c < n.childCount; ++c) stack[1 - depth[i] % 2] -= square(e.nodes[e.children[n.childStart + c]]);
-            }
-            for (int i = e.subtrees.back().first; i <= k; ++i) {
-                Elimination::Supernode& n = e.nodes[i];
-                n.update = e.updateCount + (depth[i] % 2 == 0 ? n.update : most - n.update - square(n));
-            }
-            e.updateCount += most;
+            stackUpdates(e, {k, k}, depth);
+            continue;
+        }
+        if (hasMore(k, largestLimb)) {
+            e.limbs.push_back({k, k});
+            stackUpdates(e, e.limbs.back(), depth);
+        } else if (endsBelow(k, largestLimb)) {
+            e.limbs.push_back({first, k});
+            stackUpdates(e, e.limbs.back(), depth);
+        }
+        if (endsBelow(k, largestShare)) {
+            e.subtrees.push_back({first, k, firstLimb, static_cast<int>(e.limbs.size())});
+            firstLimb = static_cast<int>(e.limbs.size());
         }
     }
     std::stable_sort(e.subtrees.begin(), e.subtrees.end(), [&](const Elimination::Subtree& a, const Elimination::Subtree& b) {

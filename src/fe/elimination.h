@@ -17,9 +17,15 @@ struct Elimination {
         double work = 0; ///< operations of itself and of all under it
         [[nodiscard]] int below() const { return height - columns; }
     };
-    /// Supernodes that one thread eliminates one after the other, with nothing from elsewhere.
-    struct Subtree {
+    /// Supernodes whose elimination stands as long as the matrix's entries in their columns and the limbs below stay the same: a
+    /// small subtree, or a single supernode above such. What its last supernode hands up is kept.
+    struct Limb {
         int first = 0, last = 0; ///< both included
+    };
+    /// What one thread eliminates one limb after the other, with nothing from elsewhere.
+    struct Subtree {
+        int first = 0, last = 0;         ///< supernodes, both included
+        int firstLimb = 0, limbsEnd = 0; ///< in `limbs`
     };
 
     int size = 0;
@@ -29,6 +35,7 @@ struct Elimination {
     std::vector<int> inParent;        ///< beside `rows`: the position of a row below among the rows of the parent
     std::vector<int> runEnd;          ///< beside `rows`: up to where, counted in the block, they follow one another in the parent
     std::vector<int> children;        ///< of all supernodes
+    std::vector<Limb> limbs;          ///< of all subtrees, those below before those above them
     std::vector<Subtree> subtrees;    ///< the one with most work first
     std::vector<int> top;             ///< what is left above them, children before their parents
     std::vector<int> entryStart;      ///< [size + 1] by place of the column

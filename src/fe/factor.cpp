@@ -1,7 +1,6 @@
 #include "fe/factor.h"
 #include "fe/multifrontal.h"
 #include "fe/stopwatch.h"
-#include "fe/substitution.h"
 #include <algorithm>
 
 namespace zg::fe {
@@ -25,8 +24,6 @@ struct Factor::Parts {
     FactorState state = FactorState::Singular;
     std::vector<double> diagonal;
     Times times;
-    Substitution rough;
-    bool isRoughCurrent = false;
 };
 
 Factor::Factor(int threads) : parts_(std::make_unique<Parts>()) { parts_->threads = threads; }
@@ -36,7 +33,6 @@ Factor& Factor::operator=(Factor&&) noexcept = default;
 
 void Factor::analyse(const SparseSymmetric& pattern, const Factor* same) {
     const Stopwatch watch(parts_->times.analyse);
-    parts_->rough = {};
     parts_->fronts = std::make_unique<Multifrontal>(same && same->parts_->fronts
                                                         ? same->parts_->fronts->structure()
                                                         : std::make_shared<const Elimination>(findElimination(pattern)));
@@ -46,7 +42,6 @@ FactorState Factor::factorise(const SparseSymmetric& matrix) {
     Parts& p = *parts_;
     const Stopwatch watch(p.times.factorise);
     p.diagonal.resize(matrix.size);
-    p.isRoughCurrent = false;
     for (int j = 0; j < matrix.size; ++j) p.diagonal[j] = matrix.value[matrix.columnStart[j]];
     if (!p.fronts->factorise(matrix, p.threads))
         p.state = FactorState::Singular;
@@ -71,14 +66,6 @@ void Factor::forward(const double* b, double* y) const {
 void Factor::back(const double* y, double* x) const {
     const Stopwatch watch(parts_->times.solve);
     parts_->fronts->back(y, x, parts_->threads);
-}
-
-void Factor::solveRoughly(const double* b, double* x) const {
-    Parts& p = *parts_;
-    const Stopwatch watch(p.times.solve);
-    if (!p.isRoughCurrent) p.rough.take(*p.fronts->structure(), p.fronts->values());
-    p.isRoughCurrent = true;
-    p.rough.solve(b, x);
 }
 
 double Factor::smallestPivot() const {

@@ -29,8 +29,6 @@ public:
     /// The two halves of it for a positive definite matrix P^T L L^T P: y = L^-1 P b, x = P^T L^-T y.
     void forward(const double* b, double* y) const;
     void back(const double* y, double* x) const;
-    /// The same in single precision, for preconditioning; of a positive definite matrix.
-    void solveRoughly(const double* b, double* x) const;
     /// Smallest pivot over the diagonal entry of its equation; below 1e-11 the matrix is suspect. 0 when it is
     /// not positive definite.
     [[nodiscard]] double smallestPivot() const;

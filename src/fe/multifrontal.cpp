@@ -20,7 +20,7 @@ int pieces(int count, int size) { return (count + size - 1) / size; }
 
 Multifrontal::Multifrontal(std::shared_ptr<const Elimination> structure)
     : structure_(std::move(structure)), e_(*structure_), values_(new double[e_.valueCount]), updates_(new double[e_.updateCount]),
-      sign_(e_.size, 1), onRows_(e_.rows.size(), 0) {}
+      sign_(e_.size, 1), isLost_(e_.size, 0), isRedone_(e_.nodes.size(), 0), onRows_(e_.rows.size(), 0) {}
 
 // Columns from..to of the block: the matrix's entries and what comes from below.
 void Multifrontal::gather(const SparseSymmetric& matrix, const Node& s, int from, int to) {
@@ -94,7 +94,9 @@ bool Multifrontal::eliminatePivot(const SparseSymmetric& matrix, const Node& s, 
         for (int i = j; i < width; ++i) before[j][i] = at(i, j);
     }
     double* sign = &sign_[s.first + from];
+    char* isLost = &isLost_[s.first + from];
     std::fill_n(sign, width, 1.0);
+    std::fill_n(isLost, width, char{0});
     if (blas::cholesky(width, a, s.height)) {
         bool isSure = true;
         for (int j = 0; j < width; ++j) isSure = isSure && at(j, j) * at(j, j) > rounding * given[j];
@@ -104,7 +106,7 @@ bool Multifrontal::eliminatePivot(const SparseSymmetric& matrix, const Node& s, 
         double pivot = before[j][j];
         if (std::abs(pivot) <= rounding * std::abs(given[j])) {
             pivot = drift * std::abs(given[j]);
-            ++lost_;
+            isLost[j] = 1;
         }
         if (pivot == 0 || !std::isfinite(pivot)) return false;
         const double root = std::sqrt(std::abs(pivot));
@@ -147,22 +149,48 @@ void Multifrontal::eliminate(const SparseSymmetric& matrix, const Node& s, std::
           [&](int i) { fillUpdate(s, i * updateColumns, std::min(s.below(), (i + 1) * updateColumns)); });
 }
 
+// Entries of the matrix in the columns of these supernodes, or what is handed up to them.
+bool Multifrontal::hasChanged(const SparseSymmetric& matrix, int first, int last) const {
+    const Node &a = e_.nodes[first], &b = e_.nodes[last];
+    for (int c = 0; c < a.childCount && first == last; ++c)
+        if (isRedone_[e_.children[a.childStart + c]]) return true;
+    const auto from = e_.entry.begin() + e_.entryStart[a.first], to = e_.entry.begin() + e_.entryStart[b.first + b.columns];
+    return std::any_of(from, to, [&](int entry) { return !(matrix.value[entry] == factored_[entry]); });
+}
+
 bool Multifrontal::factorise(const SparseSymmetric& matrix, int threads) {
     std::atomic<bool> isRegular{true};
-    lost_ = 0;
+    const bool isFirst = factored_.empty();
     const auto alone = [](int count, auto piece) {
         for (int i = 0; i < count; ++i) piece(i);
     };
+    const auto isToDo = [&](int first, int last) {
+        const bool isIt = isFirst || hasChanged(matrix, first, last);
+        isRedone_[last] = isIt;
+        return isIt;
+    };
     Team::run(e_.top.empty() ? 1 : threads, [&](Team& team) {
         team.share(static_cast<int>(e_.subtrees.size()), [&](int i) {
-            for (int k = e_.subtrees[i].first; k <= e_.subtrees[i].last && isRegular; ++k)
-                eliminate(matrix, e_.nodes[k], isRegular, alone);
+            for (int l = e_.subtrees[i].firstLimb; l < e_.subtrees[i].limbsEnd; ++l) {
+                const Elimination::Limb& limb = e_.limbs[l];
+                if (!isToDo(limb.first, limb.last)) continue;
+                for (int k = limb.first; k <= limb.last && isRegular; ++k) eliminate(matrix, e_.nodes[k], isRegular, alone);
+            }
         });
-        for (auto k = e_.top.begin(); k != e_.top.end() && isRegular; ++k)
-            eliminate(matrix, e_.nodes[*k], isRegular, [&](int count, auto piece) { team.share(count, piece); });
+        for (auto k = e_.top.begin(); k != e_.top.end() && isRegular; ++k) {
+            team.share(1, [&](int) { isToDo(*k, *k); });
+            if (isRedone_[*k])
+                eliminate(matrix, e_.nodes[*k], isRegular, [&](int count, auto piece) { team.share(count, piece); });
+        }
     });
+    if (isRegular)
+        factored_ = matrix.value;
+    else
+        factored_.clear();
     return isRegular;
 }
+
+int Multifrontal::lostPivots() const { return static_cast<int>(std::count(isLost_.begin(), isLost_.end(), char{1})); }
 
 int Multifrontal::negativePivots() const {
     return static_cast<int>(std::count_if(sign_.begin(), sign_.end(), [](double v) { return v < 0; }));

@@ -13,11 +13,12 @@ class Multifrontal {
 public:
     explicit Multifrontal(std::shared_ptr<const Elimination> structure);
     /// Of a matrix of that pattern. False when an equation has nothing in it or a pivot is no number; then nothing can be solved.
+    /// Of the matrix before it stands what nothing has changed in or below, to the last digit.
     [[nodiscard]] bool factorise(const SparseSymmetric& matrix, int threads);
     /// The number of negative eigenvalues (Sylvester 1852).
     [[nodiscard]] int negativePivots() const;
     /// Pivots of which rounding has left nothing, with a little stiffness put in their place: the matrix is singular.
-    [[nodiscard]] int lostPivots() const { return lost_; }
+    [[nodiscard]] int lostPivots() const;
     /// x = A^-1 b; b and x may be the same.
     void solve(const double* b, double* x, int threads);
     /// y = L^-1 b, by place.
@@ -40,6 +41,7 @@ private:
                   int stride) const;
     [[nodiscard]] bool eliminatePivot(const SparseSymmetric& matrix, const Node& s, int from, int width);
     [[nodiscard]] bool hasNegative(const Node& s, int columns) const;
+    [[nodiscard]] bool hasChanged(const SparseSymmetric& matrix, int first, int last) const;
     void goForward(const double* b, int threads);
     void goBack(double* x, int threads);
     void goForward(const Node& s, const double* b);
@@ -47,9 +49,11 @@ private:
 
     std::shared_ptr<const Elimination> structure_;
     const Elimination& e_;
-    std::atomic<int> lost_{0};
     std::unique_ptr<double[]> values_, updates_; // not set to zero at first: that is done by the thread that fills them
     std::vector<double> sign_;                   ///< S, by place
+    std::vector<char> isLost_;                   ///< by place
+    std::vector<double> factored_;               ///< entries of the matrix whose factor this is; empty where there is none
+    std::vector<char> isRedone_;                 ///< by supernode: handed up something new this time
     std::vector<double> onRows_;                 ///< of a solution, beside the rows
 };
 

@@ -1,4 +1,3 @@
-#include "fe/near_solve.h"
 #include "fe/stage_run.h"
 #include <algorithm>
 #include <cmath>
@@ -79,7 +78,7 @@ double Analysis::controlledChange(StageRun& run, double step) {
 
 // Correction from the tangent at the present trial; false when no number comes out.
 bool Analysis::findCorrection(StageRun& run, double step) {
-    if (!run.hasNearCorrection) factor_.solve(run.imbalance.data(), run.correction.data());
+    factor_.solve(run.imbalance.data(), run.correction.data());
     run.tauChange = 0;
     if (run.isLoad()) {
         if (run.iterations == 1) run.compliance = std::max(run.compliance, inner(run.correction, run.imbalance) / (step * step));
@@ -161,21 +160,8 @@ std::size_t Analysis::openAndClosed() const {
 // Whether the last tangent that was factored still is a good one for what comes: a factor costs as much as several iterations.
 // The arc's length asks for the sign of the present one.
 bool Analysis::isFactorNear(const StageRun& run) const {
-    return (run.isLoad() || run.isWatched()) && factorState_ == FactorState::PositiveDefinite && !run.isFactorStale &&
+    return (run.isLoad() || run.isWatched()) && factorState_ == FactorState::PositiveDefinite &&
            run.factoredContacts == openAndClosed();
-}
-
-// The correction of the present tangent by the factor of an earlier one, where that takes less work than a new factor. A tenth is
-// near enough: the next iteration sees what is left. Under control of a movement the answer to the load is wanted too, and two
-// of them take as long as a factor; a step that failed is tried again with the tangent itself.
-bool Analysis::findNearCorrection(StageRun& run) {
-    constexpr double part = 0.1;
-    constexpr int most = 8; // a factor takes as long as ten or so
-    if (!run.isLoad() || system_->isMoved() || run.hasFailed || isFactored_ || factorState_ != FactorState::PositiveDefinite)
-        return false;
-    isTangentCurrent_ = true;
-    run.isFactorStale = solveNear(system_->assemble(), factor_, run.imbalance, run.correction, part, most);
-    return run.isFactorStale;
 }
 
 Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
@@ -183,7 +169,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     const bool isMoved = system_->isMoved();
     double best = unlimited, last = isMoved ? 0 : unlimited; // there the first correction is far from what a tangent sees
     int stalled = 0;
-    std::size_t lastContacts = 0;
+    std::size_t lastContacts = openAndClosed();
     std::vector<double> bests;
     run.tangents = 0;
     // Iterations in which contacts open or close find out where the structure stands; those after them bring it to rest. Only the
@@ -194,14 +180,16 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     const int most = isMoved ? 2 * mostAtRest : 8 * settings_.mostIterations;
     for (run.iterations = 1; atRest < mostAtRest && run.iterations <= most; ++run.iterations) {
         if (run.progress && run.progress->isCancelled()) return StepOutcome::Cancelled;
-        run.hasNearCorrection = !run.keepsFactor && findNearCorrection(run);
-        if (!run.keepsFactor) ++run.tangents;
-        if (!run.keepsFactor && !run.hasNearCorrection) {
+        const bool hasNewTangent = !run.keepsFactor;
+        if (hasNewTangent) {
             if (factorise() == FactorState::Singular) return StepOutcome::Failed;
             run.factoredContacts = openAndClosed();
-            run.isTangentialCurrent = run.isFactorStale = false;
+            run.isTangentialCurrent = false;
         }
         if (!findCorrection(run, step) || !goAlong(run)) return StepOutcome::Failed;
+        // Finding out which contacts are closed says nothing of the step's length: they are the same at any size of the load.
+        const std::size_t contacts = openAndClosed();
+        if (hasNewTangent && (isMoved || contacts == lastContacts)) ++run.tangents;
         if (isInEquilibrium(run)) {
             run.lastIncrement = run.unknowns;
             for (std::size_t i = 0; i < run.start.size(); ++i) run.lastIncrement[i] -= run.start[i];
@@ -212,7 +200,6 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
             isFactorNear(run) && residual_ < (run.keepsFactor ? 0.15 : 0.05) * last && (!isMoved || residual_ < 1e-4);
         last = residual_;
         // A change of contacts is progress too, even when the imbalance does not show it yet.
-        const std::size_t contacts = openAndClosed();
         stalled = residual_ < 0.9 * best || contacts != lastContacts ? 0 : stalled + 1;
         if (contacts == lastContacts) ++atRest;
         lastContacts = contacts;

@@ -110,16 +110,20 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
         const double xi = shape[1] + shape[2] > 0.5 ? 1 : -1, eta = shape[2] + shape[3] > 0.5 ? 1 : -1;
         // Small against the circle as well as against the element.
         const int pieces = std::clamp(static_cast<int>(std::ceil(4 * s.span / radius)), 4, 32);
+        // From the centre to a piece: c0 + x c1 + y c2 + x y c3; squared, along a row of pieces, a polynomial of y.
+        std::array<Vec3, 4> c{};
+        for (int n = 0; n < 4; ++n) {
+            const double sx = n == 1 || n == 2 ? 1 : -1, sy = n > 1 ? 1 : -1;
+            const Vec3 quarter = 0.25 * (m.nodes[m.shells[s.shell].nodes[n]] - centre);
+            c[0] = c[0] + quarter, c[1] = c[1] + sx * quarter, c[2] = c[2] + sy * quarter, c[3] = c[3] + sx * sy * quarter;
+        }
         int within = 0;
-        for (int i = 0; i < pieces; ++i)
-            for (int k = 0; k < pieces; ++k) {
-                const double x = xi * (i + 0.5) / pieces, y = eta * (k + 0.5) / pieces;
-                const double n[4] = {(1 - x) * (1 - y) / 4, (1 + x) * (1 - y) / 4, (1 + x) * (1 + y) / 4, (1 - x) * (1 + y) / 4};
-                Vec3 at;
-                for (int c = 0; c < 4; ++c) at = at + n[c] * m.nodes[m.shells[s.shell].nodes[c]];
-                const Vec3 from = at - centre;
-                within += dot(from, from) < radius * radius;
-            }
+        for (int i = 0; i < pieces; ++i) {
+            const double x = xi * (i + 0.5) / pieces;
+            const Vec3 base = c[0] + x * c[1], along = eta / pieces * (c[2] + x * c[3]);
+            const double p0 = dot(base, base) - radius * radius, p1 = 2 * dot(base, along), p2 = dot(along, along);
+            for (int k = 0; k < pieces; ++k) within += p0 + (k + 0.5) * (p1 + (k + 0.5) * p2) < 0;
+        }
         return static_cast<double>(within) / (pieces * pieces);
     };
     std::vector<std::vector<Sample>> samples(m.parts.size());

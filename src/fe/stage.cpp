@@ -234,8 +234,7 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
         const StepOutcome outcome = solveStep(run, size);
         const double beyond = outcome == StepOutcome::Converged ? overshoot() : 0;
         const bool isTooFar = beyond > 1e-3 && size > smallest;
-        run.hasFailed = outcome != StepOutcome::Converged;
-        if (run.hasFailed || isTooFar) {
+        if (outcome != StepOutcome::Converged || isTooFar) {
             if (stage.tightens) now_.springs = springsBefore;
             isTangentCurrent_ = isFactored_ = run.keepsFactor = false;
             if (outcome == StepOutcome::Cancelled)
@@ -285,6 +284,8 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
             step = std::min(std::max(step, size) * 1.6, largest);
         else if (iterations > 2 * few)
             step = std::max(smallest, 0.6 * step);
+        if (const double wanted = stage.nextStep ? stage.nextStep(*this) : 0; wanted > 0)
+            step = std::min(std::clamp(wanted, smallest, largest), iterations > 2 * few ? step : 2 * size);
     }
     return ended(StopReason::StepCount,
                  "Ended after " + std::to_string(steps) + " steps at " + percent(run.tau) + " of " + stage.id + ".");

@@ -45,11 +45,8 @@ struct Analysis::StageRun {
     // The step that is being solved, on equations.
     std::vector<double> start, unknowns, imbalance, correction, tangential, directionOnEquations, onFreedoms;
     double trialTau = 0, tauChange = 0;
-    int iterations = 0, tangents = 0;
+    int iterations = 0, tangents = 0; ///< tangents: those that measure how long the step was
     bool keepsFactor = false;         // the next iteration goes with the factor at hand
-    bool hasNearCorrection = false;   // `correction` answers the present tangent, by a factor of another
-    bool hasFailed = false;           // the last step did, and a shorter one is tried
-    bool isFactorStale = false;       // the tangent has moved on from the factor at hand
     bool isTangentialCurrent = false; // `tangential` is that of the factor at hand
     std::size_t factoredContacts = 0;
 };

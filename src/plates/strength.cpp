@@ -28,6 +28,28 @@ fe::Terms conjugate(const fe::Model& model, const std::vector<fe::NodalForce>& f
     return terms;
 }
 
+// How far the movement has to go on to what comes to its limit, by the last two states.
+class WayToLimit {
+public:
+    void at(double movement, double use, double factor) {
+        before_ = now_;
+        now_ = {movement, use, factor};
+    }
+    // 0 while next to nothing yields and nobody can say. A limit that is far in load is come near to before it is passed.
+    [[nodiscard]] double next() const {
+        if (!(before_.use < now_.use && now_.use > 0.02)) return 0;
+        const double moved = now_.movement - before_.movement, left = (1 - now_.use) / (now_.use - before_.use) * moved;
+        const bool isNear = (now_.factor - before_.factor) / moved * left < 0.018 * now_.factor;
+        return (isNear ? 1.1 : 0.85) * left;
+    }
+
+private:
+    struct Seen {
+        double movement = 0, use = 0, factor = 0;
+    };
+    Seen before_, now_;
+};
+
 class SetRun {
 public:
     SetRun(const ResolvedJoint& joint, const ActionSet& set, const StrengthSettings& settings, Progress* progress)
@@ -159,7 +181,8 @@ private:
             return;
         }
         if (run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
-            stage.firstStep = stage.largestStep = std::min(0.12, first) / (1 - factorNow());
+            const double left = 1 - factorNow(), most = std::min(0.12, first);
+            stage.firstStep = stage.largestStep = 1 / std::max(1.0, std::ceil(left / most - 0.25));
             stage.goesOn = true;
             run = analysis_->run(stage, onStep, progress_);
         }
@@ -213,10 +236,14 @@ private:
         stage.mostSteps = 60;
         stage.mostTau = settings_.mostReserve - factorNow();
         stage.goesTooFar = [this](const fe::Analysis&) { return jumpsOverLimit(); };
+        WayToLimit way;
+        way.at(0, lastUse_, factorNow());
+        if (!settings_.isMoved) stage.nextStep = [&](const fe::Analysis&) { return way.next(); };
         const fe::RunResult run = analysis_->run(
             stage,
-            [&](const fe::Analysis&, const fe::Step&) {
+            [&](const fe::Analysis&, const fe::Step& step) {
                 const bool isWithin = look(factorNow() <= 1 && s.reached < factorNow());
+                way.at(std::abs(step.watched), lastUse_, factorNow());
                 // Past the top of the load there is no more reserve.
                 return isWithin && factorNow() > 0.97 * s.reserve;
             },

@@ -188,3 +188,40 @@ TEST_CASE("a matrix with nothing in an equation, or with no numbers, has no fact
         CHECK(f.factorise(m) == FactorState::PositiveDefinite);
     }
 }
+
+// What stands of the factor before it is the part of a whole one, to the last digit: also after a matrix that is not positive
+// definite, one that is singular and one that has no factor.
+TEST_CASE("a factor in which little has changed is a whole one", "[fe][factor]") {
+    Sheets sheets;
+    sheets.add(60, 60, 1);
+    Sheets both = sheets;
+    both.add(60, 60, 0, true);
+    for (const SparseSymmetric& start : {sheets.matrix(), both.matrix()}) {
+        Factor kept(2);
+        kept.analyse(start);
+        std::mt19937 random(3);
+        SparseSymmetric m = start;
+        const std::vector<double> b = someLoad(m.size);
+        std::vector<double> x(b.size()), whole(b.size());
+        for (int round = 0; round < 40; ++round) {
+            INFO("size " << m.size << ", round " << round);
+            if (round % 8 == 7) m = start;
+            // A few springs between neighbours in the numbering, as contacts are; now and then one that pushes away, or no
+            // number.
+            const int springs = round % 5 == 4 ? 0 : 1 << (round % 7);
+            for (int i = 0; i < springs; ++i) m.value[m.columnStart[random() % m.size]] += round % 8 == 3 && i == 0 ? -30.0 : 0.5;
+            SparseSymmetric odd = m;
+            if (round % 6 == 5) odd.value[odd.columnStart[random() % m.size]] = std::numeric_limits<double>::quiet_NaN();
+            Factor fresh(1);
+            fresh.analyse(odd, &kept);
+            const FactorState state = fresh.factorise(odd);
+            CHECK(kept.factorise(odd) == state);
+            if (state == FactorState::Singular) continue;
+            CHECK(kept.negativePivots() == fresh.negativePivots());
+            CHECK(kept.smallestPivot() == fresh.smallestPivot());
+            kept.solve(b.data(), x.data());
+            fresh.solve(b.data(), whole.data());
+            CHECK(x == whole);
+        }
+    }
+}

@@ -1,7 +1,6 @@
 #include "build.h"
 #include "fe/buckling.h"
 #include "fe/connect.h"
-#include "fe/near_solve.h"
 #include "fe/results.h"
 #include <catch2/catch.hpp>
 #include <cstdlib>
@@ -686,49 +685,4 @@ TEST_CASE("a very thin plate is soft, not a mechanism", "[fe]") {
         INFO(r.message);
         CHECK(r.reason != StopReason::Mechanism);
     }
-}
-
-TEST_CASE("the factor of another state answers the present tangent, to the part that is asked for or not at all",
-          "[fe][properties]") {
-    const Tee t = tee();
-    const auto before = loaded(t.b.model, 0.3 * pull), after = loaded(t.b.model, pull);
-    const SparseSymmetric far = before->tangent(), k = after->tangent();
-    REQUIRE(far.value != k.value);
-    Factor of, exactly;
-    of.analyse(far);
-    REQUIRE(of.factorise(far) == FactorState::PositiveDefinite);
-    exactly.analyse(k);
-    REQUIRE(exactly.factorise(k) == FactorState::PositiveDefinite);
-    std::vector<double> b(k.size), x(k.size), exact(k.size), near(k.size), rest(k.size);
-    unsigned seed = 11;
-    for (double& v : b) seed = seed * 1664525U + 1013904223U, v = static_cast<double>(seed >> 8) / (1U << 24) - 0.5;
-    // The rough answer is the exact one, but for single precision.
-    exactly.solve(b.data(), exact.data());
-    exactly.solveRoughly(b.data(), near.data());
-    const auto inner = [](const std::vector<double>& u, const std::vector<double>& v) {
-        return std::inner_product(u.begin(), u.end(), v.begin(), 0.0);
-    };
-    const auto gap = [&](const std::vector<double>& from) {
-        std::vector<double> d(k.size), kd(k.size);
-        for (int i = 0; i < k.size; ++i) d[i] = from[i] - exact[i];
-        k.multiply(d.data(), kd.data());
-        return std::sqrt(inner(d, kd) / inner(exact, b));
-    };
-    CHECK(gap(near) < 1e-3);
-    double last = 1;
-    for (const double part : {0.3, 0.03, 1e-3, 1e-5}) {
-        REQUIRE(solveNear(k, of, b, x, part, 200));
-        CHECK(gap(x) < 10 * part); // the measure is that of the other matrix
-        CHECK(gap(x) <= last);
-        last = gap(x);
-    }
-    CHECK_FALSE(solveNear(k, of, b, x, 1e-5, 1));
-    // A matrix that is not positive definite is not answered.
-    SparseSymmetric bad = k;
-    for (double& v : bad.value) v = -v;
-    CHECK_FALSE(solveNear(bad, of, b, x, 0.1, 20));
-    // New values, the same pattern.
-    REQUIRE(of.factorise(k) == FactorState::PositiveDefinite);
-    REQUIRE(solveNear(k, of, b, x, 1e-4, 2));
-    CHECK(gap(x) < 1e-3);
 }
