@@ -3,6 +3,7 @@
 #include <array>
 #include <charconv>
 #include <cmath>
+#include <new>
 
 namespace zg {
 
@@ -146,6 +147,10 @@ std::string printable(std::string_view text, bool keepsLines) {
 }
 
 bool hasControl(std::string_view text) { return printable(text) != text; }
+
+std::string reasonOf(const std::exception& failure) {
+    return dynamic_cast<const std::bad_alloc*>(&failure) ? "there is not enough memory for it." : failure.what();
+}
 
 std::size_t characterCount(std::string_view text) {
     return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) { return (c & 0xc0) != 0x80; }));

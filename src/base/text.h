@@ -1,4 +1,5 @@
 #pragma once
+#include <exception>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -23,6 +24,8 @@ namespace zg {
 [[nodiscard]] std::string printable(std::string_view text, bool keepsLines = false);
 /// Whether the text holds a character that printable() would not let through.
 [[nodiscard]] bool hasControl(std::string_view text);
+/// What went wrong, in words for a person; a lack of memory among it.
+[[nodiscard]] std::string reasonOf(const std::exception& failure);
 /// Characters of a text in UTF-8.
 [[nodiscard]] std::size_t characterCount(std::string_view text);
 /// The word of a list that a mistyped one was most likely meant to be; nothing when none is near.

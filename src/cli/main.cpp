@@ -313,7 +313,7 @@ int main(int argc, char** argv) {
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& e) { code = app.exit(e) == 0 ? allWithin : couldNot; } catch (const std::exception& e) {
-        std::cerr << "Could not be done: " << e.what() << "\n";
+        std::cerr << "Could not be done: " << zg::reasonOf(e) << "\n";
         code = couldNot;
         zg::logError(e.what());
     }

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <utility>
 
 namespace zg::fe {
 
@@ -149,45 +150,44 @@ void Multifrontal::eliminate(const SparseSymmetric& matrix, const Node& s, std::
           [&](int i) { fillUpdate(s, i * updateColumns, std::min(s.below(), (i + 1) * updateColumns)); });
 }
 
-// Entries of the matrix in the columns of these supernodes, or what is handed up to them.
-bool Multifrontal::hasChanged(const SparseSymmetric& matrix, int first, int last) const {
-    const Node &a = e_.nodes[first], &b = e_.nodes[last];
-    for (int c = 0; c < a.childCount && first == last; ++c)
+// Entries of the matrix in a limb's columns, against those of the last one, or what is handed up to it.
+bool Multifrontal::hasChanged(const SparseSymmetric& matrix, const std::vector<double>& last, const Limb& limb) const {
+    const Node &a = e_.nodes[limb.first], &b = e_.nodes[limb.last];
+    for (int c = 0; c < a.childCount && limb.first == limb.last; ++c)
         if (isRedone_[e_.children[a.childStart + c]]) return true;
     const auto from = e_.entry.begin() + e_.entryStart[a.first], to = e_.entry.begin() + e_.entryStart[b.first + b.columns];
-    return std::any_of(from, to, [&](int entry) { return !(matrix.value[entry] == factored_[entry]); });
+    return std::any_of(from, to, [&](int entry) { return !(matrix.value[entry] == last[entry]); });
 }
 
 bool Multifrontal::factorise(const SparseSymmetric& matrix, int threads) {
     std::atomic<bool> isRegular{true};
-    const bool isFirst = factored_.empty();
+    std::vector<double> last = std::exchange(factored_, {}); // until this one is there
     const auto alone = [](int count, auto piece) {
         for (int i = 0; i < count; ++i) piece(i);
     };
-    const auto isToDo = [&](int first, int last) {
-        const bool isIt = isFirst || hasChanged(matrix, first, last);
-        isRedone_[last] = isIt;
+    const auto isToDo = [&](const Limb& limb) {
+        const bool isIt = last.empty() || hasChanged(matrix, last, limb);
+        isRedone_[limb.last] = isIt;
         return isIt;
     };
     Team::run(e_.top.empty() ? 1 : threads, [&](Team& team) {
         team.share(static_cast<int>(e_.subtrees.size()), [&](int i) {
             for (int l = e_.subtrees[i].firstLimb; l < e_.subtrees[i].limbsEnd; ++l) {
-                const Elimination::Limb& limb = e_.limbs[l];
-                if (!isToDo(limb.first, limb.last)) continue;
+                const Limb& limb = e_.limbs[l];
+                if (!isToDo(limb)) continue;
                 for (int k = limb.first; k <= limb.last && isRegular; ++k) eliminate(matrix, e_.nodes[k], isRegular, alone);
             }
         });
         for (auto k = e_.top.begin(); k != e_.top.end() && isRegular; ++k) {
-            team.share(1, [&](int) { isToDo(*k, *k); });
+            team.share(1, [&](int) { isToDo({*k, *k}); });
             if (isRedone_[*k])
                 eliminate(matrix, e_.nodes[*k], isRegular, [&](int count, auto piece) { team.share(count, piece); });
         }
     });
-    if (isRegular)
-        factored_ = matrix.value;
-    else
-        factored_.clear();
-    return isRegular;
+    if (!isRegular) return false;
+    last = matrix.value;
+    factored_ = std::move(last);
+    return true;
 }
 
 int Multifrontal::lostPivots() const { return static_cast<int>(std::count(isLost_.begin(), isLost_.end(), char{1})); }

@@ -31,6 +31,7 @@ public:
 
 private:
     using Node = Elimination::Supernode;
+    using Limb = Elimination::Limb;
     double* block(const Node& s) { return values_.get() + s.value; }
     void gather(const SparseSymmetric& matrix, const Node& s, int from, int to);
     void addChildren(const Node& s, int from, int to);
@@ -41,7 +42,7 @@ private:
                   int stride) const;
     [[nodiscard]] bool eliminatePivot(const SparseSymmetric& matrix, const Node& s, int from, int width);
     [[nodiscard]] bool hasNegative(const Node& s, int columns) const;
-    [[nodiscard]] bool hasChanged(const SparseSymmetric& matrix, int first, int last) const;
+    [[nodiscard]] bool hasChanged(const SparseSymmetric& matrix, const std::vector<double>& last, const Limb& limb) const;
     void goForward(const double* b, int threads);
     void goBack(double* x, int threads);
     void goForward(const Node& s, const double* b);

@@ -1,5 +1,5 @@
 #pragma once
-#include <atomic>
+#include "fe/first_failure.h"
 #include <thread>
 #include <vector>
 
@@ -8,18 +8,20 @@ namespace zg::fe {
 /// Threads that go through the same work side by side and meet after each stretch of it.
 class Team {
 public:
-    /// Calls work(team) on so many threads, this one among them.
+    /// Calls work(team) on so many threads, this one among them. What a piece of the work throws comes out here, after all have
+    /// met; nothing is done in between.
     template <class Work> static void run(int threads, Work work) {
         Team team(threads);
         std::vector<std::thread> others;
         for (int i = 1; i < threads; ++i) others.emplace_back([&] { work(team); });
         work(team);
         for (std::thread& t : others) t.join();
+        team.failure_.rethrow();
     }
     /// Calls piece(0) to piece(count - 1), each on one of the threads. All of them have to come here, and none goes on before
     /// everything is done.
     template <class Piece> void share(int count, Piece piece) {
-        for (int i = next_.fetch_add(1); i < count; i = next_.fetch_add(1)) piece(i);
+        for (int i = next_.fetch_add(1); i < count; i = next_.fetch_add(1)) failure_.guard([&] { piece(i); });
         meet();
     }
 
@@ -37,6 +39,7 @@ private:
     }
     int size_;
     std::atomic<int> next_{0}, arrived_{0}, turn_{0};
+    FirstFailure failure_;
 };
 
 } // namespace zg::fe

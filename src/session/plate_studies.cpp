@@ -1,4 +1,5 @@
 #include "session/plate_studies.h"
+#include "base/text.h"
 #include "exchange/plate_cache.h"
 #include "joint/plate_key.h"
 #include "logging/log.h"
@@ -183,7 +184,7 @@ void PlateStudies::start(const std::function<void(Work&)>& task) {
             task(*w);
         } catch (const std::exception& e) {
             const std::lock_guard<std::mutex> lock(w->guard);
-            w->problems = {{Severity::Error, w->mark, std::string("The plate analysis stopped: ") + e.what()}};
+            w->problems = {{Severity::Error, w->mark, "The plate analysis stopped: " + reasonOf(e)}};
         }
         w->isDone = true;
     });

@@ -1,10 +1,13 @@
 #include "fe/factor.h"
+#include "fe/parallel.h"
+#include "fe/team.h"
 #include <Eigen/SparseCholesky>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <limits>
 #include <map>
 #include <random>
+#include <stdexcept>
 
 // The factor by fronts beside the simplicial LDL^T of another library.
 namespace {
@@ -223,5 +226,34 @@ TEST_CASE("a factor in which little has changed is a whole one", "[fe][factor]")
             fresh.solve(b.data(), whole.data());
             CHECK(x == whole);
         }
+    }
+}
+
+TEST_CASE("what is thrown in one of several threads comes out where they were called from", "[fe][factor]") {
+    for (const int threads : {1, 2, 4}) {
+        INFO(threads << " threads");
+        std::atomic<int> after{0};
+        const auto together = [&](bool fails) {
+            Team::run(threads, [&](Team& team) {
+                team.share(20, [&](int i) {
+                    if (fails && i == 7) throw std::runtime_error("piece 7");
+                });
+                team.share(20, [&](int) { ++after; });
+            });
+        };
+        CHECK_THROWS_WITH(together(true), "piece 7");
+        CHECK(after == 0); // nothing is built on what is not there
+        together(false);
+        CHECK(after == 20);
+        const auto side = [&](bool fails) {
+            parallelFor(threads, 1000, [&](int begin, int end) {
+                if (fails && begin <= 500 && 500 < end) throw std::bad_alloc();
+                after += end - begin;
+            });
+        };
+        CHECK_THROWS_AS(side(true), std::bad_alloc);
+        after = 0;
+        side(false);
+        CHECK(after == 1000);
     }
 }
