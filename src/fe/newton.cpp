@@ -168,7 +168,7 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
     startStep(run, step);
     const bool isMoved = system_->isMoved();
     double best = unlimited, last = isMoved ? 0 : unlimited; // there the first correction is far from what a tangent sees
-    int stalled = 0;
+    int stalled = 0, sinceBest = 0;
     std::size_t lastContacts = openAndClosed();
     std::vector<double> bests;
     run.tangents = 0;
@@ -203,11 +203,14 @@ Analysis::StepOutcome Analysis::solveStep(StageRun& run, double step) {
         stalled = residual_ < 0.9 * best || contacts != lastContacts ? 0 : stalled + 1;
         if (contacts == lastContacts) ++atRest;
         lastContacts = contacts;
+        sinceBest = residual_ < 0.9 * best ? 0 : sinceBest + 1;
         best = std::min(best, residual_);
         bests.push_back(best);
         // A step that is too long creeps; a third of it takes less than what it still would.
         if (isMoved && !system_->hasTurningForces() && bests.size() > 12 && best > 1e-2 && best > 0.15 * bests[bests.size() - 11])
             return StepOutcome::Failed;
+        // Beyond a limit load contacts change for ever; on the way to equilibrium they have come nearer long before.
+        if (!isMoved && sinceBest > 40) return StepOutcome::Failed;
         if (stalled > 7 || residual_ > (isMoved ? 1e12 : 1e6)) return StepOutcome::Failed;
     }
     return StepOutcome::Failed;

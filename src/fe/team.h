@@ -1,5 +1,6 @@
 #pragma once
 #include "fe/first_failure.h"
+#include <condition_variable>
 #include <thread>
 #include <vector>
 
@@ -32,13 +33,24 @@ private:
         if (arrived_.fetch_add(1) + 1 == size_) {
             arrived_ = 0;
             next_ = 0;
-            ++turn_;
+            {
+                const std::lock_guard<std::mutex> lock(mutex_);
+                ++turn_;
+            }
+            haveMet_.notify_all();
+            return;
         }
-        // The stretches are short: sleeping would take longer than they do.
-        while (turn_.load() == turn) std::this_thread::yield();
+        // The stretches are short, and sleeping would take longer than they do; but where something else has taken the other
+        // thread's core, it needs this one.
+        for (int spin = 0; spin < 4000; ++spin)
+            if (turn_.load() != turn) return;
+        std::unique_lock<std::mutex> lock(mutex_);
+        haveMet_.wait(lock, [&] { return turn_.load() != turn; });
     }
     int size_;
     std::atomic<int> next_{0}, arrived_{0}, turn_{0};
+    std::mutex mutex_;
+    std::condition_variable haveMet_;
     FirstFailure failure_;
 };
 

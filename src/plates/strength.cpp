@@ -186,9 +186,11 @@ private:
             stage.goesOn = true;
             run = analysis_->run(stage, onStep, progress_);
         }
-        // The whole set is looked at even when its limit has been met on the way.
+        // The whole set is looked at even when its limit has been met on the way, if there is a chance that it can be carried.
         if (run.reason == fe::StopReason::Stopped && !isWithin_ && factorNow() < 1 - 1e-9) {
+            if (factorNow() < 0.7) return;
             stage.firstStep = stage.largestStep = 1;
+            stage.smallestStep = 0.05;
             stage.goesOn = true;
             stage.goesTooFar = nullptr;
             const double reserve = out_.strength.reserve;
