@@ -193,20 +193,17 @@ void divide(Elimination& e) {
         if (e.nodes[k].parent >= 0) depth[k] = depth[e.nodes[k].parent] + 1;
     int firstLimb = 0;
     for (int k = 0; k < count; ++k) {
+        const bool isTop = hasMore(k, largestShare), isAlone = hasMore(k, largestLimb);
         const int first = k + 1 - descendants[k];
-        if (hasMore(k, largestShare)) {
-            e.top.push_back(k);
-            stackUpdates(e, {k, k}, depth);
-            continue;
+        if (isAlone || endsBelow(k, largestLimb)) {
+            const Elimination::Limb limb{isAlone ? k : first, k};
+            stackUpdates(e, limb, depth);
+            if (isTop)
+                e.top.push_back(k);
+            else
+                e.limbs.push_back(limb);
         }
-        if (hasMore(k, largestLimb)) {
-            e.limbs.push_back({k, k});
-            stackUpdates(e, e.limbs.back(), depth);
-        } else if (endsBelow(k, largestLimb)) {
-            e.limbs.push_back({first, k});
-            stackUpdates(e, e.limbs.back(), depth);
-        }
-        if (endsBelow(k, largestShare)) {
+        if (!isTop && endsBelow(k, largestShare)) {
             e.subtrees.push_back({first, k, firstLimb, static_cast<int>(e.limbs.size())});
             firstLimb = static_cast<int>(e.limbs.size());
         }

@@ -1,6 +1,7 @@
 #pragma once
 #include "fe/first_failure.h"
 #include <algorithm>
+#include <atomic>
 #include <thread>
 #include <vector>
 

@@ -1,6 +1,8 @@
 #pragma once
 #include "fe/first_failure.h"
+#include <atomic>
 #include <condition_variable>
+#include <mutex>
 #include <thread>
 #include <vector>
 

@@ -187,8 +187,7 @@ private:
             run = analysis_->run(stage, onStep, progress_);
         }
         // The whole set is looked at even when its limit has been met on the way, if there is a chance that it can be carried.
-        if (run.reason == fe::StopReason::Stopped && !isWithin_ && factorNow() < 1 - 1e-9) {
-            if (factorNow() < 0.7) return;
+        if (run.reason == fe::StopReason::Stopped && !isWithin_ && factorNow() >= 0.7 && factorNow() < 1 - 1e-9) {
             stage.firstStep = stage.largestStep = 1;
             stage.smallestStep = 0.05;
             stage.goesOn = true;

@@ -2,10 +2,12 @@
 #include "fe/parallel.h"
 #include "fe/team.h"
 #include <Eigen/SparseCholesky>
+#include <atomic>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <limits>
 #include <map>
+#include <new>
 #include <random>
 #include <stdexcept>
 
