@@ -5,6 +5,7 @@
 #include "component/check_list.h"
 #include "component/connection.h"
 #include "component/fin_plate.h"
+#include "component/flange_holes.h"
 #include "component/node_actions.h"
 #include "component/reduced_section.h"
 #include "component/slip.h"
@@ -178,6 +179,8 @@ private:
         if (set.kind == SetKind::Serviceability) return; // no other check asks for it; listed below
         if (isAmerican(rules())) isAmericanDone_ = american().verify(&set, index) || isAmericanDone_;
         if (set.kind == SetKind::Allowable) return;
+        for (const ResolvedSide& s : joint_.sides)
+            if (isEuropean(rules())) verifyFlangeHoles(w_, joint_, s, set, index, out_.checks);
         for (const ResolvedSide& s : joint_.sides) {
             ConnectionActions a;
             a.set = index;

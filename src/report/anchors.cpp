@@ -79,6 +79,8 @@ std::vector<std::string> headingsOf(const Check& c) {
     case CheckCode::RibWeld: return {"rib"};
     case CheckCode::RibOnWeb: return {"rib on web"};
     case CheckCode::RibbedWebShear: return {"ribbed web"};
+    case CheckCode::ColumnFlangeHoles:
+    case CheckCode::UsFlangeHoles: return {"flange holes"};
     case CheckCode::MemberAtCut: return {"beam at cut"};
     case CheckCode::WeldTensionFlange:
     case CheckCode::WeldCompressionFlange:

@@ -2,6 +2,7 @@
 #include "base/text.h"
 #include "component/american/end.h"
 #include "component/american/pattern.h"
+#include "component/flange_holes.h"
 #include "joint/balance.h"
 #include "joint/geometry.h"
 #include <algorithm>
@@ -26,6 +27,37 @@ bool isSquare(const ResolvedJoint& joint, const ResolvedSide& s) {
     return s.kind == ConnectionKind::EndPlate && s.boltClass.F_nt > 0;
 }
 
+constexpr const char* holesClause = "AISC 360-16 F13.1";
+
+/// Column's flange with holes in tension (F13.1); no answer where it counts whole.
+template <class Num>
+std::optional<FlangeHoles<Num>> usFlangeHoles(Workings<Num>& w, UsFormat format, const FlangeHolesInput& in) {
+    const Num b = w.given("b_cf", "breadth of the column flange", Quantity::Length, in.section.b);
+    const Num t = w.given("t_cf", "its thickness", Quantity::Length, in.section.t_f);
+    const Num hole = w.given("d_e", "hole and what its making spoils", Quantity::Length, in.d_0 + inch / 16, "AISC 360-16 B4.3b");
+    const Num n = w.given("n_h", "holes across", Quantity::None, in.holes);
+    const Num F_y = w.given("F_yc", "column's yield strength", Quantity::Stress, in.steel.f_y);
+    const Num F_u = w.given("F_uc", "its tensile strength", Quantity::Stress, in.steel.f_u);
+    const Num gross = w.let("A_fg", "flange", Quantity::Area, holesClause, b * t);
+    const Num net = w.let("A_fn", "flange less its holes", Quantity::Area, holesClause, t * larger(Num(0), b - n * hole));
+    const double Y_t = in.steel.f_y <= 0.8 * in.steel.f_u ? 1.0 : 1.1;
+    if (in.steel.f_u * valueOf(net) >= Y_t * in.steel.f_y * valueOf(gross)) {
+        w.note(Y_t > 1 ? "F_u·A_fn is not below 1.1·F_y·A_fg: the flange counts whole."
+                       : "F_u·A_fn is not below F_y·A_fg: the flange counts whole.",
+               holesClause);
+        return std::nullopt;
+    }
+    const Num M = w.given("M_c", "column's moment at the row, positive with tension on this flange", Quantity::Moment, in.M);
+    const Num N = w.given("P_c", "its axial force, tension positive", Quantity::Force, in.N);
+    const Num S = w.given("S_x", "its elastic section modulus", Quantity::Modulus, in.section.W_el_y);
+    const Num A = w.given("A_g", "its area", Quantity::Area, in.section.A);
+    const Num pull = w.result("F_f", "the flange pulls, not beyond its own yield", Quantity::Force, holesClause,
+                              gross * smaller(M / S + N / A, F_y));
+    const Num phi = factorOf(w, format, factors::flexure);
+    return FlangeHoles<Num>{
+        pull, w.result(available<Num>(format, "phi_F_nf"), "its net section", Quantity::Force, holesClause, phi * F_u * net)};
+}
+
 } // namespace
 
 template <class Num> bool AmericanSets<Num>::verify(const ActionSet* set, int index) {
@@ -46,6 +78,7 @@ template <class Num> bool AmericanSets<Num>::verify(const ActionSet* set, int in
             end(s, isReversed, pattern, set, index);
             isAny = true;
         }
+        if (isKnown && set) holes(s, *set, index);
         isAll = isAll && (isKnown || !s.isInPlane());
     }
     if (set && joint_.hasColumn) {
@@ -114,6 +147,12 @@ void AmericanSets<Num>::end(const ResolvedSide& s, bool isReversed, const std::o
         verifyUsWeldedFlanges(w_, e, list);
     else
         verifyUsPlate(w_, e, Y_c, f.N, list);
+}
+
+template <class Num> void AmericanSets<Num>::holes(const ResolvedSide& s, const ActionSet& set, int index) {
+    const FlangeHolesRule<Num> rule{CheckCode::UsFlangeHoles, holesClause,
+                                    [&](const FlangeHolesInput& in) { return usFlangeHoles(w_, formatOf(&set), in); }};
+    verifyFlangeHoles(w_, joint_, s, set, index, rule, out_.checks);
 }
 
 template <class Num> void AmericanSets<Num>::panel(const ActionSet& set, int index) {

@@ -23,6 +23,8 @@ private:
     /// `pattern`: of an end plate, in this sense.
     void end(const ResolvedSide& side, bool isReversed, const std::optional<BoltPattern>& pattern, const ActionSet* set,
              int index);
+    /// Holes in the column's flange where it pulls.
+    void holes(const ResolvedSide& side, const ActionSet& set, int index);
     void panel(const ActionSet& set, int index);
 
     Workings<Num>& w_;
