@@ -32,11 +32,12 @@ struct Stage {
     /// Loads grow on as they did in the stage before: the first tangent is that of its last step, where what yields answers so.
     bool goesOn = false;
     bool stopsAtFracture = true; ///< stop when a spring breaks; otherwise go on without it
-    /// Asked after a converged step, before it counts: true takes it back and tries half of it. For limits that a step must not
-    /// jump over; must come to false as steps get smaller.
+    bool cutsAtFracture = true;  ///< a step that passes a fracture is cut short at it
+    /// Asked after a converged step, before it counts: true takes it back and tries half of it, or what `nextStep` says. For
+    /// limits that a step must not jump over; must come to false as steps get smaller.
     std::function<bool(const class Analysis&)> goesTooFar;
-    /// Asked after a step that counts: the size of the next one, of what is controlled, where the caller knows where he wants to
-    /// go; 0 otherwise. At most twice the last step is gone.
+    /// Asked after a step that counts, or was taken back: the size of the next one, of what is controlled, where the caller knows
+    /// where he wants to go; 0 otherwise. At most twice the last step is gone, and a quarter to nine tenths of one taken back.
     std::function<double(const class Analysis&)> nextStep;
 };
 

@@ -210,6 +210,7 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
     const double smallest = stage.smallestStep * (run.isLoad() ? 1 : stage.firstStep);
     const double largest = run.isLoad() ? stage.largestStep : std::max(stage.largestStep, 1e-300) * stage.firstStep;
     int steps = 0;
+    double failedAt = unlimited; // tau of a load that was not found
     std::vector<std::string> broken;
     const auto ended = [&](StopReason reason, const std::string& message) {
         RunResult r;
@@ -225,14 +226,17 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
         const double done = run.isLoad() ? run.tau : run.isWatched() ? watchedPart : run.tau / stage.mostTau;
         if (run.progress) run.progress->report(std::min(1.0, std::max(0.0, done)), stage.id);
         double size = step;
-        if (run.isLoad()) size = run.tau + step > 1 - 1e-9 ? 1 - run.tau : step;
+        if (run.isLoad()) {
+            size = std::min(step, std::max(smallest, 0.6 * (failedAt - run.tau)));
+            size = run.tau + size > 1 - 1e-9 ? 1 - run.tau : size;
+        }
         if (run.isWatched()) {
             size = std::min(step, std::abs(stage.target) * (1 - done));
             run.watchedGoal = run.watchedStart + stage.target * done + (stage.target < 0 ? -size : size);
         }
         const std::vector<SpringState> springsBefore = stage.tightens ? now_.springs : std::vector<SpringState>{};
         const StepOutcome outcome = solveStep(run, size);
-        const double beyond = outcome == StepOutcome::Converged ? overshoot() : 0;
+        const double beyond = outcome == StepOutcome::Converged && stage.cutsAtFracture ? overshoot() : 0;
         const bool isTooFar = beyond > 1e-3 && size > smallest;
         if (outcome != StepOutcome::Converged || isTooFar) {
             if (stage.tightens) now_.springs = springsBefore;
@@ -244,6 +248,7 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
                 r.steps = steps;
                 return r;
             }
+            if (outcome != StepOutcome::Converged) failedAt = run.tau + size;
             step = std::max(smallest, isTooFar ? size * std::max(1 - beyond, 0.05) * (1 + 5e-4) : 0.35 * size);
             continue;
         }
@@ -253,7 +258,8 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
         accept(run);
         if (before && stage.goesTooFar(*this)) {
             takeBack(run, std::move(*before));
-            step = 0.5 * size;
+            const double wanted = stage.nextStep ? stage.nextStep(*this) : 0;
+            step = wanted > 0 ? std::clamp(wanted, 0.25 * size, 0.9 * size) : 0.5 * size;
             continue;
         }
         ++steps;
@@ -284,8 +290,10 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
             step = std::min(std::max(step, size) * 1.6, largest);
         else if (iterations > 2 * few)
             step = std::max(smallest, 0.6 * step);
-        if (const double wanted = stage.nextStep ? stage.nextStep(*this) : 0; wanted > 0)
-            step = std::min(std::clamp(wanted, smallest, largest), iterations > 2 * few ? step : 2 * size);
+        if (const double wanted = stage.nextStep ? stage.nextStep(*this) : 0; wanted > 0) {
+            const bool mayGrow = !system_->isMoved() && iterations <= 2 * few; // there a step that is too long creeps
+            step = std::min(std::clamp(wanted, smallest, largest), mayGrow ? (iterations > few ? 1.2 : 2) * size : step);
+        }
     }
     return ended(StopReason::StepCount,
                  "Ended after " + std::to_string(steps) + " steps at " + percent(run.tau) + " of " + stage.id + ".");

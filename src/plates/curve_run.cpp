@@ -5,6 +5,22 @@
 
 namespace zg {
 
+namespace {
+
+double largestStrain(const Uses& uses) {
+    double strain = 0;
+    for (const PartUse& u : uses.parts) strain = std::max(strain, u.strain);
+    return strain;
+}
+
+double largestStress(const Uses& uses) {
+    double ratio = 0;
+    for (const PartUse& u : uses.parts) ratio = std::max(ratio, u.f_y > 0 ? u.stress / u.f_y : 0);
+    return ratio;
+}
+
+} // namespace
+
 CurveRun::CurveRun(const JointModel& model, const LimitRules& rules, int load, double sign, fe::Stage& stage,
                    PlateMomentRotation& out)
     : model_(model), rules_(rules), load_(load), sign_(sign), out_(out), marks_(rules) {
@@ -17,6 +33,19 @@ CurveRun::CurveRun(const JointModel& model, const LimitRules& rules, int load, d
         seen_ = usesOf(a, model_, rules_);
         return seen_->limit.use >= 1;
     };
+    stage.nextStep = [this, longest = stage.firstStep * stage.largestStep](const fe::Analysis& a) { return next(a, longest); };
+}
+
+// First yield is read between two points: one comes to where the stresses say it begins, and from there on by small steps.
+double CurveRun::next(const fe::Analysis& a, double longest) {
+    const double M = momentOf(a), turn = a.steps().back().watched, ratio = largestStress(uses_);
+    const double perMoment = (turn - turn_) / (M - moment_), growth = (ratio - ratio_) / (M - moment_);
+    const bool isFirst = out_.curve.size() <= 2;
+    turn_ = turn, moment_ = M, ratio_ = ratio;
+    if (out_.curve.back().plasticStrain >= firstYieldStrain) return longest;
+    if (isFirst || !(perMoment > 0 && growth > 0)) return 0;
+    const double toYield = (1 - ratio) / growth, small = 0.08 * std::abs(M);
+    return perMoment * std::max(toYield, small);
 }
 
 double CurveRun::momentOf(const fe::Analysis& a) const { return sign_ * a.state().factors[load_]; }
@@ -26,7 +55,7 @@ bool CurveRun::look(const fe::Analysis& a, PlateCurvePoint p) {
     uses_ = seen_ ? std::move(*seen_) : usesOf(a, model_, rules_);
     seen_.reset();
     p.residual = a.steps().back().residual;
-    for (const PartUse& u : uses_.parts) p.plasticStrain = std::max(p.plasticStrain, u.strain);
+    p.plasticStrain = largestStrain(uses_);
     marks_.look(uses_, p.M, p.phi);
     out_.curve.push_back(p);
     return uses_.limit.use < 1;

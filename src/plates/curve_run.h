@@ -7,7 +7,7 @@
 namespace zg {
 
 /// What every moment-rotation run does on its way, whatever it turns about: steps that come to the limit from afar are taken
-/// back, strains and parts are watched, and the end is read off.
+/// back, first yield is come near to, strains and parts are watched, and the end is read off.
 class CurveRun {
 public:
     /// `load`: the case whose factor, with its sign, is the moment. Puts its watch on the stage.
@@ -24,6 +24,9 @@ public:
     [[nodiscard]] tl::expected<void, Diagnostics> end(const fe::RunResult& run, const ResolvedJoint& joint, double M_pl);
 
 private:
+    /// The size of the next step; 0 where nothing is known yet.
+    [[nodiscard]] double next(const fe::Analysis& analysis, double longest);
+
     const JointModel& model_;
     LimitRules rules_;
     int load_;
@@ -33,6 +36,7 @@ private:
     Uses uses_;
     std::optional<Uses> seen_; // of the step just taken, while it is not looked at yet
     double lastUse_ = 0;
+    double turn_ = 0, moment_ = 0, ratio_ = 0; // at the point before: rotation, moment, stress over yield strength
 };
 
 } // namespace zg

@@ -196,7 +196,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     stage.watched = {{beam.handle, fe::Ry, sign * dir}};
     stage.target = settings.largestRotation;
     stage.firstStep = settings.largestRotation / settings.points / 12;
-    stage.largestStep = 24;
+    stage.largestStep = 30;
     const ResolvedSide* partner = joint.splicedTo(*resolved);
     const auto plasticMoment = [&](const ResolvedSide& s) {
         return s.beam.section.W_pl_y * s.beam.steel.f_y / joint.settings.gamma_M0;

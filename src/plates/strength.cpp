@@ -28,18 +28,22 @@ fe::Terms conjugate(const fe::Model& model, const std::vector<fe::NodalForce>& f
     return terms;
 }
 
-// How far the movement has to go on to what comes to its limit, by the last two states.
+// How far the movement has to go on to what comes to its limit, by the last two states, or by the last one and one that lay
+// beyond the limit.
 class WayToLimit {
 public:
     void at(double movement, double use, double factor) {
         before_ = now_;
         now_ = {movement, use, factor};
+        beyond_.reset();
     }
+    void beyond(double movement, double use, double factor) { beyond_ = {movement, use, factor}; }
     // 0 while next to nothing yields and nobody can say. A limit that is far in load is come near to before it is passed.
     [[nodiscard]] double next() const {
-        if (!(before_.use < now_.use && now_.use > 0.02)) return 0;
-        const double moved = now_.movement - before_.movement, left = (1 - now_.use) / (now_.use - before_.use) * moved;
-        const bool isNear = (now_.factor - before_.factor) / moved * left < 0.018 * now_.factor;
+        if (!beyond_ && !(before_.use < now_.use && now_.use > 0.02)) return 0;
+        const Seen &from = beyond_ ? now_ : before_, &to = beyond_ ? *beyond_ : now_;
+        const double moved = to.movement - from.movement, left = (1 - now_.use) / (to.use - from.use) * moved;
+        const bool isNear = (to.factor - from.factor) / moved * left < 0.018 * now_.factor;
         return (isNear ? 1.1 : 0.85) * left;
     }
 
@@ -48,6 +52,7 @@ private:
         double movement = 0, use = 0, factor = 0;
     };
     Seen before_, now_;
+    std::optional<Seen> beyond_;
 };
 
 class SetRun {
@@ -80,7 +85,7 @@ public:
         if (settings_.isMoved) solver.geometry = fe::Geometry::Moved;
         Diagnostics found;
         // A first step that finds no equilibrium says only that the limit is below it: start again with smaller ones.
-        for (double first : {0.34, 0.06, 0.012}) {
+        for (double first : {settings_.isMoved ? 0.34 : 0.5, 0.06, 0.012}) {
             analysis_ = analysisOf(m_, found, solver, progress_);
             if (!analysis_) return tl::unexpected(found);
             s.frames.clear();
@@ -127,6 +132,12 @@ private:
         return uses_->limit.use >= 1;
     }
 
+    // Where the limit lies between the last state and one beyond it: strains grow like a power of the load near the limit.
+    [[nodiscard]] double partToLimit(double useBeyond) const {
+        return lastUse_ > 0.01 ? std::log(1 / lastUse_) / std::log(useBeyond / lastUse_)
+                               : (1 - lastUse_) / (useBeyond - lastUse_);
+    }
+
     // Looks at the present state; true while nothing has come to its limit.
     bool look(bool isWithinSet) {
         PlateStrength& s = out_.strength;
@@ -143,10 +154,8 @@ private:
             s.fullFrame = static_cast<int>(s.frames.size()) - 1;
         }
         if (limit.use >= 1) {
-            // Where between this step and the last: strains grow like a power of the load near the limit.
-            const double part = lastUse_ > 0.01 ? std::log(1 / lastUse_) / std::log(limit.use / lastUse_)
-                                                : (1 - lastUse_) / (limit.use - lastUse_);
-            s.reserve = lastFactor_ + part * (factor - lastFactor_);
+            // Past its top the load has been higher.
+            s.reserve = std::max(s.reserve, lastFactor_ + partToLimit(limit.use) * (factor - lastFactor_));
             s.limit = limit.limit;
             s.limitPart = limit.part;
             return false;
@@ -160,8 +169,16 @@ private:
 
     void toTheSet(double first) {
         fe::Stage stage = wholeOf(m_.model, case_, "set " + set_.id, first);
-        stage.goesTooFar = [this](const fe::Analysis&) { return jumpsOverLimit(); };
-        // In thirds while elastic, in small steps from first yield on.
+        stage.cutsAtFracture = false;               // a limit as the others are
+        double base = 0, beyond = 0, useBeyond = 0; // factors where the stage began and of a state beyond the limit, its use
+        stage.goesTooFar = [&](const fe::Analysis&) {
+            const bool isOver = jumpsOverLimit();
+            if (isOver) beyond = factorNow(), useBeyond = uses_->limit.use;
+            return isOver;
+        };
+        const auto toLimit = [&] { return beyond > 0 ? 0.98 * partToLimit(useBeyond) * (beyond - lastFactor_) / (1 - base) : 0; };
+        stage.nextStep = [&](const fe::Analysis&) { return toLimit(); };
+        // In long steps while elastic, in small ones from first yield on.
         bool isElastic = true;
         const auto onStep = [&](const fe::Analysis&, const fe::Step&) {
             isWithin_ = look(true);
@@ -181,9 +198,11 @@ private:
             return;
         }
         if (run.reason == fe::StopReason::Stopped && isWithin_ && factorNow() < 1 - 1e-9) {
-            const double left = 1 - factorNow(), most = std::min(0.12, first);
+            const double left = 1 - factorNow(), most = std::min(0.17, first);
             stage.firstStep = stage.largestStep = 1 / std::max(1.0, std::ceil(left / most - 0.25));
             stage.goesOn = true;
+            base = factorNow();
+            if (beyond > 0) stage.firstStep = std::clamp(toLimit(), stage.smallestStep, stage.firstStep);
             run = analysis_->run(stage, onStep, progress_);
         }
         // The whole set is looked at even when its limit has been met on the way, if there is a chance that it can be carried.
@@ -192,6 +211,8 @@ private:
             stage.smallestStep = 0.05;
             stage.goesOn = true;
             stage.goesTooFar = nullptr;
+            stage.nextStep = nullptr;
+            stage.cutsAtFracture = true;
             const double reserve = out_.strength.reserve;
             const PlateLimit limit = out_.strength.limit;
             const std::string part = out_.strength.limitPart;
@@ -219,27 +240,41 @@ private:
         PlateStrength& s = out_.strength;
         s.message.clear();
         const fe::Terms watched = conjugate(m_.model, forces_);
-        double now = 0;
-        for (const fe::Term& t : watched) now += t.factor * analysis_->displacement(t.node, t.freedom);
-        const double size = s.reached > 0 ? std::abs(now) / s.reached : 1;
+        const auto movement = [&] {
+            double sum = 0;
+            for (const fe::Term& t : watched) sum += t.factor * analysis_->displacement(t.node, t.freedom);
+            return std::abs(sum);
+        };
+        const double size = s.reached > 0 ? movement() / s.reached : 1;
         fe::Stage stage;
         stage.id = "set " + set_.id + " beyond";
         stage.factors.assign(m_.model.cases.size(), 0);
         stage.factors[case_] = factorNow() + 1;
         stage.control = fe::Control::Displacement;
         stage.goesOn = true;
+        stage.cutsAtFracture = false; // it is a limit, placed between two states as the others are
         stage.watched = watched;
         // Steps grow as long as they are easy, so that a small set comes to its limit too.
-        stage.firstStep = 0.25 * size;
+        stage.firstStep = (settings_.isMoved ? 0.25 : 0.5) * size;
         stage.largestStep = 400;
         stage.smallestStep = 1e-2;
         stage.target = 60 * size * settings_.mostReserve;
-        stage.mostSteps = 60;
+        stage.mostSteps = settings_.isMoved ? 150 : 60;
         stage.mostTau = settings_.mostReserve - factorNow();
-        stage.goesTooFar = [this](const fe::Analysis&) { return jumpsOverLimit(); };
         WayToLimit way;
+        stage.goesTooFar = [&](const fe::Analysis& a) {
+            const bool isOver = jumpsOverLimit();
+            if (isOver) way.beyond(std::abs(a.steps().back().watched), uses_->limit.use, factorNow());
+            return isOver;
+        };
         way.at(0, lastUse_, factorNow());
-        if (!settings_.isMoved) stage.nextStep = [&](const fe::Analysis&) { return way.next(); };
+        stage.nextStep = [&](const fe::Analysis&) {
+            const double wanted = way.next();
+            if (!settings_.isMoved) return wanted;
+            // There a long step may land on another branch of equilibrium, whose limit lies higher.
+            const double longest = std::max(stage.firstStep, 0.1 * movement());
+            return wanted > 0 ? std::min(wanted, longest) : longest;
+        };
         const fe::RunResult run = analysis_->run(
             stage,
             [&](const fe::Analysis&, const fe::Step& step) {

@@ -200,3 +200,26 @@ TEST_CASE("a bolt breaks by the elongation of its class over the thread in its g
     side.spec.bolts.threadInGrip = 40;
     CHECK_REFERENCE(boltStrength(joint, side).fractureLength, (Reference{0.09 * 40, 1e-9, "mm", "ISO 898-1:2013 table 3"}));
 }
+
+TEST_CASE("moments read off a curve are those of one with many more points", "[plates][marks][property]") {
+    PlateSpec spec;
+    spec.sizeFactor = 2;
+    for (const char* mark : {"B1", "F1"}) {
+        const ResolvedJoint joint = demo(mark, spec);
+        MomentRotationSettings settings;
+        const auto usual = momentRotation(joint, ends::right, false, settings);
+        settings.points = 100;
+        const auto fine = momentRotation(joint, ends::right, false, settings);
+        REQUIRE(usual);
+        REQUIRE(fine);
+        REQUIRE(fine->curve.size() > 2 * usual->curve.size());
+        const std::vector<CurveMark> marks = fine->marks();
+        for (const CurveMark& m : usual->marks()) {
+            INFO(mark << " " << static_cast<int>(m.by) << ", " << usual->curve.size() << " and " << fine->curve.size()
+                      << " points");
+            const CurveMark* other = markOf(marks, m.by);
+            REQUIRE(other);
+            CHECK(m.M == Approx(other->M).epsilon(m.by == MomentRule::FirstYield ? 0.03 : 0.015));
+        }
+    }
+}
