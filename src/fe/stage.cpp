@@ -210,7 +210,7 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
     const double smallest = stage.smallestStep * (run.isLoad() ? 1 : stage.firstStep);
     const double largest = run.isLoad() ? stage.largestStep : std::max(stage.largestStep, 1e-300) * stage.firstStep;
     int steps = 0;
-    double failedAt = unlimited; // tau of a load that was not found
+    double failedAt = unlimited, found = unlimited; // tau of a load that was not found, and the last step that was
     std::vector<std::string> broken;
     const auto ended = [&](StopReason reason, const std::string& message) {
         RunResult r;
@@ -227,7 +227,8 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
         if (run.progress) run.progress->report(std::min(1.0, std::max(0.0, done)), stage.id);
         double size = step;
         if (run.isLoad()) {
-            size = std::min(step, std::max(smallest, 0.6 * (failedAt - run.tau)));
+            // Steps do not grow towards a load that was not found.
+            if (run.tau < failedAt) size = std::min(step, std::max(found, 0.6 * (failedAt - run.tau)));
             size = run.tau + size > 1 - 1e-9 ? 1 - run.tau : size;
         }
         if (run.isWatched()) {
@@ -263,6 +264,7 @@ RunResult Analysis::runSteps(StageRun& run, const OnStep& onStep) {
             continue;
         }
         ++steps;
+        found = size;
         if (onStep && !onStep(*this, steps_.back()))
             return ended(StopReason::Stopped, "Stopped by the caller's condition during " + stage.id + ".");
         // The caller has seen the springs as they were when they came to their fracture.
