@@ -1,6 +1,7 @@
 #include "component/flange_holes.h"
 #include "base/traced.h"
 #include "component/check_list.h"
+#include "joint/balance.h"
 #include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
@@ -46,6 +47,7 @@ void verifyFlangeHoles(Workings<Num>& w, const ResolvedJoint& joint, const Resol
     const double node = levelOf(joint.main(), joint.main().depth / 2);
     const auto order = [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; };
     const auto [highest, lowest] = std::minmax_element(side.spec.rows.begin(), side.spec.rows.end(), order);
+    const bool isReversed = faceForces(joint, side.id, set).M < 0; // as the other checks of the set
     std::optional<Check> worst;
     for (const bool isAbove : {true, false}) {
         const EndForces* part = findForces(set, isAbove ? ends::above : ends::below);
@@ -60,12 +62,12 @@ void verifyFlangeHoles(Workings<Num>& w, const ResolvedJoint& joint, const Resol
         if constexpr (Workings<Num>::tracing)
             w.heading(
                 1, "Column flange, set " + set.id + ", " + name(side.id) + " end plate's bolts " + (isAbove ? "above" : "below"),
-                name(side.id) + "-holes-" + std::to_string(index) + (isAbove ? "-top" : "-reversed"));
+                name(side.id) + (isAbove ? "-holes-above-set-" : "-holes-below-set-") + std::to_string(index));
         w.heading(2, "Column flange less its holes", "flange holes");
         const std::optional<FlangeHoles<Num>> f = rule.of({c, joint.column.steel, side.bolt.d_0, row.bolts, part->N, M});
         if (!f) continue;
         std::vector<Check> own;
-        Check& check = CheckList(own, side.id, !isAbove, index)
+        Check& check = CheckList(own, side.id, isReversed, index)
                            .add(rule.code, valueOf(f->force), valueOf(f->resistance), Quantity::Force, rule.clause);
         check.add({PartKind::ColumnFlange, side.id});
         check.add({PartKind::BoltRow, side.id, static_cast<int>(&row - side.spec.rows.data())});
