@@ -38,12 +38,13 @@ CurveRun::CurveRun(const JointModel& model, const LimitRules& rules, int load, d
 
 // First yield is read between two points: one comes to where the stresses say it begins, and from there on by small steps.
 double CurveRun::next(const fe::Analysis& a, double longest) {
+    if (out_.curve.size() == points_) return 0; // the step was taken back
+    points_ = out_.curve.size();
     const double M = momentOf(a), turn = a.steps().back().watched, ratio = largestStress(uses_);
     const double perMoment = (turn - turn_) / (M - moment_), growth = (ratio - ratio_) / (M - moment_);
-    const bool isFirst = out_.curve.size() <= 2;
     turn_ = turn, moment_ = M, ratio_ = ratio;
     if (out_.curve.back().plasticStrain >= firstYieldStrain) return longest;
-    if (isFirst || !(perMoment > 0 && growth > 0)) return 0;
+    if (points_ <= 2 || !(perMoment > 0 && growth > 0)) return 0;
     const double toYield = (1 - ratio) / growth, small = 0.08 * std::abs(M);
     return perMoment * std::max(toYield, small);
 }

@@ -36,7 +36,8 @@ private:
     Uses uses_;
     std::optional<Uses> seen_; // of the step just taken, while it is not looked at yet
     double lastUse_ = 0;
-    double turn_ = 0, moment_ = 0, ratio_ = 0; // at the point before: rotation, moment, stress over yield strength
+    std::size_t points_ = 1;                   // when the step before was asked for
+    double turn_ = 0, moment_ = 0, ratio_ = 0; // then: rotation, moment, stress over yield strength
 };
 
 } // namespace zg
