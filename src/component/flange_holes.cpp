@@ -45,10 +45,12 @@ void verifyFlangeHoles(Workings<Num>& w, const ResolvedJoint& joint, const Resol
     if (!joint.hasColumn || side.kind != ConnectionKind::EndPlate || !side.isInPlane() || side.spec.rows.empty()) return;
     const Section& c = joint.column.section;
     const double node = levelOf(joint.main(), joint.main().depth / 2);
+    const auto use = [](const FlangeHoles<Num>& f) { return useOf(valueOf(f.force), valueOf(f.resistance)); };
     const auto order = [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; };
     const auto [highest, lowest] = std::minmax_element(side.spec.rows.begin(), side.spec.rows.end(), order);
     const bool isReversed = faceForces(joint, side.id, set).M < 0; // as the other checks of the set
-    std::optional<Check> worst;
+    FlangeHoles<Num> worst{};
+    const BoltRowSpec* weakest = nullptr;
     for (const bool isAbove : {true, false}) {
         const EndForces* part = findForces(set, isAbove ? ends::above : ends::below);
         if (!part) {
@@ -66,14 +68,13 @@ void verifyFlangeHoles(Workings<Num>& w, const ResolvedJoint& joint, const Resol
         w.heading(2, "Column flange less its holes", "flange holes");
         const std::optional<FlangeHoles<Num>> f = rule.of({c, joint.column.steel, side.bolt.d_0, row.bolts, part->N, M});
         if (!f) continue;
-        std::vector<Check> own;
-        Check& check = CheckList(own, side.id, isReversed, index)
-                           .add(rule.code, valueOf(f->force), valueOf(f->resistance), Quantity::Force, rule.clause);
-        check.add({PartKind::ColumnFlange, side.id});
-        check.add({PartKind::BoltRow, side.id, static_cast<int>(&row - side.spec.rows.data())});
-        if (!worst || check.utilisation > worst->utilisation) worst = check;
+        if (!weakest || use(*f) > use(worst)) worst = *f, weakest = &row;
     }
-    if (worst) checks.push_back(*worst);
+    if (!weakest) return;
+    Check& check = CheckList(checks, side.id, isReversed, index)
+                       .add(rule.code, valueOf(worst.force), valueOf(worst.resistance), Quantity::Force, rule.clause);
+    check.add({PartKind::ColumnFlange, side.id});
+    check.add({PartKind::BoltRow, side.id, static_cast<int>(weakest - side.spec.rows.data())});
 }
 
 template <class Num>
