@@ -67,7 +67,7 @@ void verifyFlangeHoles(Workings<Num>& w, const ResolvedJoint& joint, const Resol
                 name(side.id) + (isAbove ? "-holes-above-set-" : "-holes-below-set-") + std::to_string(index));
         w.heading(2, "Column flange less its holes", "flange holes");
         const std::optional<FlangeHoles<Num>> f = rule.of({c, joint.column.steel, side.bolt.d_0, row.bolts, part->N, M});
-        if (!f) continue;
+        if (!f || valueOf(f->force) <= 0) continue;
         if (!weakest || use(*f) > use(worst)) worst = *f, weakest = &row;
     }
     if (!weakest) return;

@@ -12,7 +12,7 @@ namespace zg {
 namespace {
 
 using nlohmann::json;
-constexpr int version = 15; // raised whenever the same joint would come out otherwise
+constexpr int version = 16; // raised whenever the same joint would come out otherwise
 
 constexpr JsonLimits bounds{16, 2'000'000};
 
@@ -87,8 +87,7 @@ template <class V> void list(V& v, PlateBuckling& b) {
         v("seconds", b.seconds);
 }
 template <class V> void list(V& v, PlateImperfection& i) {
-    v("mode", i.mode), v("part", i.part), v("rule", i.rule), v("length", i.length), v("share", i.share),
-        v("amplitude", i.amplitude);
+    v("mode", i.mode), v("part", i.part), v("rule", i.rule), v("length", i.length), v("amplitude", i.amplitude);
 }
 template <class V> void list(V& v, PatchLoad& p) {
     v("side", p.side), v("top", p.isTop), v("kind", p.kind), v("F_Ed", p.F_Ed), v("F_Rd", p.F_Rd), v("s_s", p.s_s);

@@ -110,7 +110,6 @@ ordered_json stabilityJson(const PlateStability& s, const LimitRules& rules) {
                                  {"part", partId(i.part)},
                                  {"rule", idOf(i.rule)},
                                  {"measured_mm", i.length},
-                                 {"share", i.share},
                                  {"amplitude_mm", i.amplitude}});
     ordered_json webs = ordered_json::array();
     for (const PatchLoad& p : s.webs)

@@ -128,6 +128,12 @@ double Analysis::displacement(int node, Freedom freedom) const {
                                                : now_.freedoms[6 * node + freedom];
 }
 
+double Analysis::displacement(const Terms& terms) const {
+    double sum = 0;
+    for (const Term& t : terms) sum += t.factor * displacement(t.node, t.freedom);
+    return sum;
+}
+
 std::vector<Vec3> Analysis::places() const {
     std::vector<Vec3> all;
     for (int i = 0; i < static_cast<int>(model().nodes.size()); ++i) all.push_back(place(i));

@@ -101,6 +101,8 @@ public:
     [[nodiscard]] const std::vector<Step>& steps() const { return steps_; }
     /// In moved geometry rotations are the components of the node's rotation vector (length at most pi).
     [[nodiscard]] double displacement(int node, Freedom freedom) const;
+    /// A movement that is a sum of several.
+    [[nodiscard]] double displacement(const Terms& terms) const;
     /// Where a node is: in the undeformed geometry where it was.
     [[nodiscard]] Vec3 place(int node) const { return system_->place(node, now_); }
     [[nodiscard]] std::vector<Vec3> places() const;

@@ -40,12 +40,6 @@ fe::Terms turnOf(const fe::Model& model, const std::vector<int>& nodes, Vec3 axi
     return terms;
 }
 
-double valueOf(const fe::Analysis& a, const fe::Terms& terms) {
-    double sum = 0;
-    for (const fe::Term& t : terms) sum += t.factor * a.displacement(t.node, t.freedom);
-    return sum;
-}
-
 std::vector<int> nodesOf(const JointModel& m, const std::function<bool(const PartRef&)>& isWanted,
                          const std::function<bool(const Vec3&)>& isThere) {
     std::vector<int> nodes;
@@ -133,7 +127,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotationAbout(const Resolve
         [&](const fe::Analysis& a, const fe::Step&) {
             PlateCurvePoint p;
             p.M = curve.momentOf(a);
-            p.phi = valueOf(a, own) - valueOf(a, support) - p.M * stub;
+            p.phi = a.displacement(own) - a.displacement(support) - p.M * stub;
             return curve.look(a, p);
         },
         progress);

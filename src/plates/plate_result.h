@@ -163,7 +163,6 @@ struct PlateImperfection {
     PartRef part;
     ImperfectionRule rule = ImperfectionRule::Panel;
     double length = 0;    ///< mm: what the rule measures by
-    double share = 1;     ///< 1 of the leading one, 0.7 of those that go with it (C.5(2))
     double amplitude = 0; ///< mm, largest displacement
 };
 

@@ -90,8 +90,6 @@ std::vector<PlateImperfection> imperfectionsOf(const PlateGeometry& geometry, co
         if (!isOfNewPart || (m > 0 && modes[m].factor > 1.5 * modes.front().factor)) continue;
         PlateImperfection i = imperfectionOf(geometry, modes[m]);
         i.mode = static_cast<int>(m);
-        i.share = all.empty() ? 1 : 0.7;
-        i.amplitude *= i.share;
         all.push_back(i);
     }
     return all;

@@ -3,8 +3,8 @@
 
 namespace zg {
 
-/// Which of a set's buckling modes become imperfections, and how large: the lowest leads; the first mode of each other part whose
-/// factor is at most half as high again goes with it at 70 %.
+/// Which of a set's buckling modes become imperfections, and how large: the lowest, and the first mode of each other part whose
+/// factor is at most half as high again. All in full size: any of them may lead (EN 1993-1-5:2006 C.5(2), (6)).
 [[nodiscard]] std::vector<PlateImperfection> imperfectionsOf(const PlateGeometry& geometry, const std::vector<PlateMode>& modes);
 
 /// The size of one mode's imperfection by the part that leads it.

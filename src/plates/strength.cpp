@@ -8,6 +8,7 @@
 #include "plates/tighten.h"
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <optional>
 
 namespace zg {
@@ -38,6 +39,17 @@ public:
         beyond_.reset();
     }
     void beyond(double movement, double use, double factor) { beyond_ = {movement, use, factor}; }
+    // Whether the load fell in a step in which it may have been higher by more than 0.3 %: not above where it was heading.
+    bool hidesTop(double movement, double factor) {
+        const double rise = (now_.factor - before_.factor) / (now_.movement - before_.movement) * (movement - now_.movement);
+        const bool isHidden = factor < now_.factor && rise > 0.003 * now_.factor;
+        if (isHidden) fellAt_ = movement;
+        return isHidden;
+    }
+    // Half of the way to where the load was lower, while that lies ahead.
+    [[nodiscard]] double longest() const {
+        return fellAt_ > now_.movement ? 0.5 * (fellAt_ - now_.movement) : std::numeric_limits<double>::infinity();
+    }
     // 0 while next to nothing yields and nobody can say. A limit that is far in load is come near to before it is passed.
     [[nodiscard]] double next() const {
         if (!beyond_ && !(before_.use < now_.use && now_.use > 0.02)) return 0;
@@ -53,6 +65,7 @@ private:
     };
     Seen before_, now_;
     std::optional<Seen> beyond_;
+    double fellAt_ = 0;
 };
 
 class SetRun {
@@ -240,11 +253,7 @@ private:
         PlateStrength& s = out_.strength;
         s.message.clear();
         const fe::Terms watched = conjugate(m_.model, forces_);
-        const auto movement = [&] {
-            double sum = 0;
-            for (const fe::Term& t : watched) sum += t.factor * analysis_->displacement(t.node, t.freedom);
-            return std::abs(sum);
-        };
+        const auto movement = [&] { return std::abs(analysis_->displacement(watched)); };
         const double size = s.reached > 0 ? movement() / s.reached : 1;
         fe::Stage stage;
         stage.id = "set " + set_.id + " beyond";
@@ -264,16 +273,18 @@ private:
         WayToLimit way;
         stage.goesTooFar = [&](const fe::Analysis& a) {
             const bool isOver = jumpsOverLimit();
-            if (isOver) way.beyond(std::abs(a.steps().back().watched), uses_->limit.use, factorNow());
-            return isOver;
+            const double now = std::abs(a.steps().back().watched);
+            if (isOver) way.beyond(now, uses_->limit.use, factorNow());
+            return isOver || way.hidesTop(now, factorNow());
         };
+        way.at(-movement(), 0, 0);
         way.at(0, lastUse_, factorNow());
         stage.nextStep = [&](const fe::Analysis&) {
-            const double wanted = way.next();
-            if (!settings_.isMoved) return wanted;
-            // There a long step may land on another branch of equilibrium, whose limit lies higher.
-            const double longest = std::max(stage.firstStep, 0.1 * movement());
-            return wanted > 0 ? std::min(wanted, longest) : longest;
+            double longest = way.longest();
+            // In moved geometry a long step may land on another branch of equilibrium, whose limit lies higher.
+            if (settings_.isMoved) longest = std::min(longest, std::max(stage.firstStep, 0.1 * movement()));
+            const double wanted = way.next() > 0 ? std::min(way.next(), longest) : longest;
+            return std::isfinite(wanted) ? wanted : 0;
         };
         const fe::RunResult run = analysis_->run(
             stage,

@@ -264,9 +264,8 @@ std::string imperfectionWords(const PlateImperfection& i, bool isTwoSided) {
     const char* rule = i.rule == ImperfectionRule::Panel      ? "1/200 of "
                        : i.rule == ImperfectionRule::Outstand ? "twist of 1/50 over "
                                                               : "bow of 1/200 of ";
-    return "shape of mode " + std::to_string(i.mode + 1) + ": " + partName(i.part, isTwoSided) + ", " +
-           (i.share < 1 ? fixedDecimals(100 * i.share, 0) + " % of " : "") + rule + fixedDecimals(i.length, 0) +
-           " mm: " + fixedDecimals(i.amplitude, 2) + " mm";
+    return "shape of mode " + std::to_string(i.mode + 1) + ": " + partName(i.part, isTwoSided) + ", " + rule +
+           fixedDecimals(i.length, 0) + " mm: " + fixedDecimals(i.amplitude, 2) + " mm";
 }
 
 std::string patchLoadWords(const PatchLoad& p, UnitSystem units, bool isTwoSided) {
