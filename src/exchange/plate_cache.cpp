@@ -24,6 +24,7 @@ template <> constexpr int countOf<MomentRule>() { return static_cast<int>(Moment
 template <> constexpr int countOf<PartEvent>() { return static_cast<int>(PartEvent::WeldFracture) + 1; }
 template <> constexpr int countOf<CyclicProtocol>() { return static_cast<int>(CyclicProtocol::Eccs) + 1; }
 template <> constexpr int countOf<PatchLoadKind>() { return static_cast<int>(PatchLoadKind::End) + 1; }
+template <> constexpr int countOf<PatchFlange>() { return static_cast<int>(PatchFlange::TooSlight) + 1; }
 template <> constexpr int countOf<CurveAxis>() { return static_cast<int>(CurveAxis::Torsion) + 1; }
 template <> constexpr int countOf<ImperfectionRule>() { return static_cast<int>(ImperfectionRule::Bow) + 1; }
 template <> constexpr int countOf<ModeReach>() { return static_cast<int>(ModeReach::Joint) + 1; }
@@ -91,7 +92,7 @@ template <class V> void list(V& v, PlateImperfection& i) {
 }
 template <class V> void list(V& v, PatchLoad& p) {
     v("side", p.side), v("top", p.isTop), v("kind", p.kind), v("F_Ed", p.F_Ed), v("F_Rd", p.F_Rd), v("s_s", p.s_s);
-    v("l_y", p.l_y), v("F_cr", p.F_cr), v("lambda", p.lambda), v("chi", p.chi);
+    v("l_y", p.l_y), v("F_cr", p.F_cr), v("lambda", p.lambda), v("chi", p.chi), v("flange", p.flange), v("eta_1", p.eta_1);
 }
 template <class V> void list(V& v, PlateStability& s) {
     v("imperfections", s.imperfections), v("turned_over", s.isTurnedOver), v("other", s.otherReserve), v("plain", s.plainReserve);

@@ -125,6 +125,10 @@ ordered_json stabilityJson(const PlateStability& s, const LimitRules& rules) {
                         {"F_cr_N", p.F_cr},
                         {"slenderness", p.lambda},
                         {"chi", p.chi},
+                        {"column_flange", p.flange == PatchFlange::Pressed  ? "pressed"
+                                          : p.flange == PatchFlange::Pulled ? "pulled"
+                                                                            : "class 4"},
+                        {"eta_1", p.eta_1},
                         {"utilisation", p.utilisation()}});
     ordered_json j{{"set", s.run.id},
                    {"imperfections", std::move(imperfections)},

@@ -33,11 +33,32 @@ PatchLoad patchLoadResistance(const PatchLoadInput& in) {
     return p;
 }
 
+void addColumnForces(PatchLoad& p, const Section& s, double f_y, double gamma_M0, double N, double M) {
+    const double epsilon = std::sqrt(235 / f_y), root = rootDistance(s);
+    // EN 1993-1-1 table 5.2, class 3: the web by what is at its two edges, the flange all pressed.
+    const double depth = s.h - 2 * s.t_f - 2 * root, ofN = -N / s.A, ofM = std::abs(M) / s.W_el_y * depth / s.h;
+    const double psi = (ofN - ofM) / (ofN + ofM), ratio = depth / s.t_w / epsilon;
+    const bool isWebSlight = ofN + ofM > 0 && ratio > (psi > -1 ? 42 / (0.67 + 0.33 * psi) : 62 * (1 - psi) * std::sqrt(-psi));
+    const bool isSlight = isWebSlight || ((s.b - s.t_w) / 2 - root) / s.t_f > 14 * epsilon;
+    const double ofBoth = N / s.A + M / s.W_el_y;
+    p.eta_1 = 0;
+    if (ofBoth > 0) {
+        p.flange = PatchFlange::Pulled;
+    } else if (ofBoth < 0 && isSlight) {
+        p.flange = PatchFlange::TooSlight;
+    } else {
+        p.flange = PatchFlange::Pressed;
+        p.eta_1 = -ofBoth / (f_y / gamma_M0);
+    }
+}
+
 std::vector<PatchLoad> patchLoads(const ResolvedJoint& joint, const ActionSet& set, const JointModel& model,
                                   const fe::Analysis& analysis) {
     std::vector<PatchLoad> found;
     if (!joint.hasColumn || joint.doubler) return found;
     const Section& c = joint.column.section;
+    const ActionSet whole = balancedAt(joint, set, model.isTopHeld ? ends::above : ends::below);
+    const double node = levelOf(joint.main(), joint.main().depth / 2);
     struct Push {
         const ResolvedSide* side;
         bool isTop;
@@ -74,6 +95,10 @@ std::vector<PatchLoad> patchLoads(const ResolvedJoint& joint, const ActionSet& s
         p.side = push.side->id;
         p.isTop = push.isTop;
         p.F_Ed = push.F;
+        // Set moments of the column are positive with tension on the left and act at the node.
+        const EndForces column = forcesAt(whole, push.isTop ? ends::above : ends::below);
+        addColumnForces(p, c, in.f_y, joint.settings.gamma_M0, column.N,
+                        -push.side->dir() * (column.M - column.V * (push.level - node)));
         found.push_back(p);
     }
     return found;

@@ -9,6 +9,7 @@ namespace fe {
 class Analysis;
 }
 struct ActionSet;
+struct Section;
 
 /// What EN 1993-1-5:2006 section 6 asks of a web without stiffeners at the load; lengths mm, forces N.
 struct PatchLoadInput {
@@ -20,6 +21,10 @@ struct PatchLoadInput {
 };
 /// 6.4 and 6.5 without longitudinal stiffeners, transverse ones far away.
 [[nodiscard]] PatchLoad patchLoadResistance(const PatchLoadInput& input);
+
+/// How the column's forces, tension and tension in the loaded flange positive, act on that flange of a section: 7.2 with (4.14),
+/// gross section.
+void addColumnForces(PatchLoad& p, const Section& section, double f_y, double gamma_M0, double N, double M);
 
 /// The column's web under the compression flanges of a set, where nothing stiffens it: forces as the plates have them at the
 /// state. Webs with supplementary plates are left out: section 6 does not know them.

@@ -170,6 +170,13 @@ struct PlateImperfection {
 /// near an end without stiffener.
 enum class PatchLoadKind { OneFlange, Opposite, End };
 
+/// What the column's own forces do to the flange that pushes at its web.
+enum class PatchFlange {
+    Pressed,  ///< 7.2(1): both together
+    Pulled,   ///< 7.2(2) and EN 1993-1-1 6.2.1(5) ask for the stresses in the web: not verified
+    TooSlight ///< class 4 under compression: effective sections would be wanted, not verified
+};
+
 /// Column web under a compression flange by EN 1993-1-5:2006 section 6, beside what the plates find.
 struct PatchLoad {
     EndId side = ends::right; ///< whose flange
@@ -178,7 +185,11 @@ struct PatchLoad {
     double F_Ed = 0, F_Rd = 0; ///< N
     double s_s = 0, l_y = 0;   ///< mm
     double F_cr = 0, lambda = 0, chi = 0;
-    [[nodiscard]] double utilisation() const { return useOf(F_Ed, F_Rd); }
+    PatchFlange flange = PatchFlange::Pressed;
+    double eta_1 = 0; ///< (4.14), of the column's own forces where its flange is pressed
+    /// (7.2): no more than 1.4.
+    [[nodiscard]] double together() const { return useOf(F_Ed, F_Rd) + 0.8 * eta_1; }
+    [[nodiscard]] double utilisation() const { return std::max(useOf(F_Ed, F_Rd), together() / 1.4); }
 };
 
 /// An action set in equilibrium where the joint has moved to, with imperfections: buckling is in its limit.

@@ -272,10 +272,15 @@ std::string patchLoadWords(const PatchLoad& p, UnitSystem units, bool isTwoSided
     const char* kind = p.kind == PatchLoadKind::OneFlange  ? "through one flange"
                        : p.kind == PatchLoadKind::Opposite ? "pressed from both sides"
                                                            : "near the column's end";
+    const std::string eta = fixedDecimals(useOf(p.F_Ed, p.F_Rd), 2);
+    const std::string together = p.flange == PatchFlange::Pulled ? "; the column's own forces pull there: 7.2(2) not verified"
+                                 : p.flange == PatchFlange::TooSlight ? "; class 4 column: 7.2 not verified"
+                                 : p.eta_1 > 0 ? "; with the column's own forces " + eta + " + 0.8·" + fixedDecimals(p.eta_1, 2) +
+                                                     " = " + fixedDecimals(p.together(), 2) + " of 1.4 (7.2)"
+                                               : "";
     return std::string("column web under the ") + (p.isTop ? "top" : "bottom") + " flange" +
            (isTwoSided ? std::string(", ") + name(p.side) : std::string()) + ": " + shown(p.F_Ed, Quantity::Force, units) +
-           " of " + shown(p.F_Rd, Quantity::Force, units) + " (" + fixedDecimals(p.utilisation(), 2) +
-           "), EN 1993-1-5 section 6, " + kind;
+           " of " + shown(p.F_Rd, Quantity::Force, units) + " (" + eta + "), EN 1993-1-5 section 6, " + kind + together;
 }
 
 std::string stabilitySentence(const PlateStability& s, double strainLimit) {
