@@ -88,6 +88,7 @@ void Analysis::accept(StageRun& run) {
     s.tau = run.tau;
     s.factors = now_.factors;
     s.watched = watchedValue(run.stage.watched, now_.freedoms) - run.watchedStart;
+    if (run.isWatched()) s.slope = 1 / (inner(run.watchedRow, run.tangential) + run.watchedGiven);
     s.iterations = run.iterations;
     s.residual = residual_;
     s.externalWork = work_;

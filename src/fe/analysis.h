@@ -60,6 +60,7 @@ struct Step {
     double tau = 0;
     std::vector<double> factors;
     double watched = 0; ///< since the start of the stage
+    double slope = 0;   ///< Displacement: what tau gains over the watched movement, by the last tangent
     int iterations = 0;
     double residual = 0;     ///< largest unbalanced force over the largest load or reaction so far
     double externalWork = 0; ///< N mm, from the start of the analysis

@@ -33,20 +33,25 @@ fe::Terms conjugate(const fe::Model& model, const std::vector<fe::NodalForce>& f
 // beyond the limit.
 class WayToLimit {
 public:
-    void at(double movement, double use, double factor) {
+    struct Seen {
+        double movement = 0, use = 0, factor = 0, slope = 0; ///< slope: of the factor over the movement
+    };
+    void at(const Seen& seen) {
         before_ = now_;
-        now_ = {movement, use, factor};
+        now_ = seen;
         beyond_.reset();
     }
-    void beyond(double movement, double use, double factor) { beyond_ = {movement, use, factor}; }
-    // Whether the load fell in a step in which it may have been higher by more than 0.3 %: not above where it was heading.
-    bool hidesTop(double movement, double factor) {
-        const double rise = (now_.factor - before_.factor) / (now_.movement - before_.movement) * (movement - now_.movement);
-        const bool isHidden = factor < now_.factor && rise > 0.003 * now_.factor;
-        if (isHidden) fellAt_ = movement;
+    void beyond(const Seen& seen) { beyond_ = seen; }
+    // Whether a state lies beyond the top of the load, and the top may be more than 0.3 % above both it and the one before: it is
+    // not above where the load was heading there.
+    bool hidesTop(const Seen& seen) {
+        const double top = now_.factor + now_.slope * (seen.movement - now_.movement);
+        const bool isBeyond = now_.slope > 0 && (seen.slope < 0 || seen.factor < now_.factor);
+        const bool isHidden = isBeyond && top > 1.003 * std::max(now_.factor, seen.factor);
+        if (isHidden) fellAt_ = seen.movement;
         return isHidden;
     }
-    // Half of the way to where the load was lower, while that lies ahead.
+    // Half of the way to where the load fell, while that lies ahead.
     [[nodiscard]] double longest() const {
         return fellAt_ > now_.movement ? 0.5 * (fellAt_ - now_.movement) : std::numeric_limits<double>::infinity();
     }
@@ -60,9 +65,6 @@ public:
     }
 
 private:
-    struct Seen {
-        double movement = 0, use = 0, factor = 0;
-    };
     Seen before_, now_;
     std::optional<Seen> beyond_;
     double fellAt_ = 0;
@@ -264,21 +266,23 @@ private:
         stage.cutsAtFracture = false; // it is a limit, placed between two states as the others are
         stage.watched = watched;
         // Steps grow as long as they are easy, so that a small set comes to its limit too.
-        stage.firstStep = (settings_.isMoved ? 0.25 : 0.5) * size;
+        stage.firstStep = (settings_.isMoved ? 0.16 : 0.5) * size;
         stage.largestStep = 400;
         stage.smallestStep = 1e-2;
         stage.target = 60 * size * settings_.mostReserve;
         stage.mostSteps = settings_.isMoved ? 150 : 60;
         stage.mostTau = settings_.mostReserve - factorNow();
         WayToLimit way;
+        const auto seenNow = [&](const fe::Step& step) {
+            return WayToLimit::Seen{std::abs(step.watched), lastUse_, factorNow(), step.slope};
+        };
         stage.goesTooFar = [&](const fe::Analysis& a) {
             const bool isOver = jumpsOverLimit();
-            const double now = std::abs(a.steps().back().watched);
-            if (isOver) way.beyond(now, uses_->limit.use, factorNow());
-            return isOver || way.hidesTop(now, factorNow());
+            WayToLimit::Seen seen = seenNow(a.steps().back());
+            if (isOver) seen.use = uses_->limit.use, way.beyond(seen);
+            return isOver || way.hidesTop(seen);
         };
-        way.at(-movement(), 0, 0);
-        way.at(0, lastUse_, factorNow());
+        way.at({0, lastUse_, factorNow(), factorNow() / movement()});
         stage.nextStep = [&](const fe::Analysis&) {
             double longest = way.longest();
             // In moved geometry a long step may land on another branch of equilibrium, whose limit lies higher.
@@ -290,7 +294,7 @@ private:
             stage,
             [&](const fe::Analysis&, const fe::Step& step) {
                 const bool isWithin = look(factorNow() <= 1 && s.reached < factorNow());
-                way.at(std::abs(step.watched), lastUse_, factorNow());
+                way.at(seenNow(step));
                 // Past the top of the load there is no more reserve.
                 return isWithin && factorNow() > 0.97 * s.reserve;
             },
