@@ -1,4 +1,3 @@
-#include "base/elapsed.h"
 #include "exchange/job_file.h"
 #include "fe/analysis.h"
 #include "joint/resolve.h"
@@ -6,6 +5,7 @@
 #include "plates/snapshot.h"
 #include "plates/stability.h"
 #include "scene/plate_scene.h"
+#include "stopwatch.h"
 #include <algorithm>
 #include <cstdio>
 #include <cstring>
@@ -53,7 +53,7 @@ void curve(const ResolvedJoint& joint, bool isReversed) {
 void firstSet(const ResolvedJoint& joint) {
     StrengthSettings settings;
     settings.wantsBuckling = settings.keepsFrames = true;
-    std::vector<double> strength, modes, pictures;
+    std::vector<double> strength, modes;
     auto r = analyseSet(joint, joint.actions[0], 0, settings);
     for (int i = 1; r && i <= times; ++i) {
         strength.push_back(r->strength.seconds - r->buckling.seconds);
@@ -68,12 +68,8 @@ void firstSet(const ResolvedJoint& joint) {
     const PlateScene scene(geometry);
     SceneState state;
     state.frame = &r->strength.frames.back();
-    for (int i = 0; i < 7; ++i) {
-        const Elapsed drawing;
-        (void)scene.draw(state, Camera{}, 3000, 1700, 2);
-        pictures.push_back(drawing.seconds());
-    }
-    std::printf("  picture of 3000 x 1700, four samples a pixel: %.3f s\n", median(pictures));
+    std::printf("  picture of 3000 x 1700, four samples a pixel: %.3f s\n",
+                medianSeconds(7, [&] { (void)scene.draw(state, Camera{}, 3000, 1700, 2); }));
     const auto stable = analyseStability(joint, joint.actions[0], geometry, *r, 2);
     if (!stable) return;
     std::printf("  imperfect in moved geometry %.2f s%s; reserve %.3f\n", stable->run.seconds,

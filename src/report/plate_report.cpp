@@ -127,8 +127,7 @@ private:
         d_.text(
             "Equilibrium where the joint has moved to (large displacements and rotations), buckling shapes as imperfections by "
             "EN 1993-1-5:2006 annex C, table C.2: the lowest mode and the first of each other part up to half as high again, "
-            "each "
-            "in full size. The limit must be at least γM1 times the set (C.9).");
+            "each in full size. The limit must be at least γM1 times the set (C.9).");
         TableBlock t;
         t.head = {"set", "limit at", "undeformed", "ends at", "imperfections"};
         t.widths = {0.08, 0.1, 0.11, 0.31, 0.4};
