@@ -85,6 +85,7 @@ enum class Problem {
     ForceWithoutColumn,
     ForceOnRelease,
     NoBolts,
+    HoleBeyondPlate,
     SizeFactor,
     HeldAtFreeEnd,
     PreloadTooHigh,

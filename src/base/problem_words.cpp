@@ -110,6 +110,8 @@ constexpr Words table[] = {
      "Set {0} has forces out of the frame's plane on the {1} beam, whose far end is set to carry forces in the plane only. Let "
      "the end carry everything, or take these forces out."},
     {Problem::NoBolts, "no_bolts", "There are no bolts on the {0}: nothing holds the beam."},
+    {Problem::HoleBeyondPlate, "hole_beyond_plate",
+     "Bolt row {0} on the {1}: its holes do not lie whole within the {2}. Move them in."},
     {Problem::SizeFactor, "size_factor", "The factor on the element size is {value}; allowed is {min} to {max}."},
     {Problem::HeldAtFreeEnd, "held_at_free_end", "The column ends above the beam, so it cannot be held there; hold it below."},
     {Problem::PreloadTooHigh, "preload_too_high",

@@ -44,7 +44,6 @@ void verifyFlangeHoles(Workings<Num>& w, const ResolvedJoint& joint, const Resol
                        const FlangeHolesRule<Num>& rule, std::vector<Check>& checks) {
     if (!joint.hasColumn || side.kind != ConnectionKind::EndPlate || !side.isInPlane() || side.spec.rows.empty()) return;
     const Section& c = joint.column.section;
-    const double node = levelOf(joint.main(), joint.main().depth / 2);
     const auto use = [](const FlangeHoles<Num>& f) { return useOf(valueOf(f.force), valueOf(f.resistance)); };
     const auto order = [](const BoltRowSpec& a, const BoltRowSpec& b) { return a.position < b.position; };
     const auto [highest, lowest] = std::minmax_element(side.spec.rows.begin(), side.spec.rows.end(), order);
@@ -58,8 +57,7 @@ void verifyFlangeHoles(Workings<Num>& w, const ResolvedJoint& joint, const Resol
             continue;
         }
         const BoltRowSpec& row = isAbove ? *highest : *lowest;
-        // The set's column moments are positive with tension on the left and act at the node.
-        const double M = -side.dir() * (part->M - part->V * (levelOf(side, row.position) - node));
+        const double M = columnMomentAt(joint, side, *part, levelOf(side, row.position));
         if (M * (c.h - c.t_f) / 2 / c.I_y + part->N / c.A <= 0) continue;
         if constexpr (Workings<Num>::tracing)
             w.heading(

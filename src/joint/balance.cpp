@@ -1,4 +1,5 @@
 #include "joint/balance.h"
+#include "joint/geometry.h"
 #include <algorithm>
 #include <cmath>
 
@@ -29,6 +30,10 @@ FaceForces faceForces(const ResolvedJoint& joint, EndId id, const ActionSet& set
     f.M = given.M;
     if (joint.reference == ActionReference::Node && joint.hasColumn) f.M -= f.V * joint.column.section.h / 2;
     return f;
+}
+
+double columnMomentAt(const ResolvedJoint& joint, const ResolvedSide& side, const EndForces& end, double level) {
+    return -side.dir() * (end.M - end.V * (level - levelOf(joint.main(), joint.main().depth / 2)));
 }
 
 namespace {

@@ -15,6 +15,9 @@ struct FaceForces {
 
 /// Carries the given forces of one beam to the face of the column and into the plane of its end plate.
 [[nodiscard]] FaceForces faceForces(const ResolvedJoint& joint, EndId side, const ActionSet& set);
+/// Moment of the column at a level, from the forces at its end above or below: positive with tension on the flange that faces
+/// the beam. Those are positive with tension on the left and act at the node.
+[[nodiscard]] double columnMomentAt(const ResolvedJoint& joint, const ResolvedSide& side, const EndForces& end, double level);
 
 /// What is left over at the node when all member forces are added: zero when the set is in equilibrium.
 struct Imbalance {

@@ -1,4 +1,5 @@
 #include "plates/joint_model.h"
+#include "assembly/holes.h"
 #include "base/units.h"
 #include "joint/bolt_strength.h"
 #include "plates/end_forces.h"
@@ -12,12 +13,31 @@ const JointModel::Beam* JointModel::beam(EndId side) const {
     return nullptr;
 }
 
+namespace {
+
+const char* nameOfPly(PartKind kind) {
+    switch (kind) {
+    case PartKind::ColumnFlange: return "column flange";
+    case PartKind::ColumnWeb: return "column web";
+    case PartKind::BeamWeb: return "beam web";
+    case PartKind::FinPlate: return "fin plate";
+    case PartKind::BackingTop:
+    case PartKind::BackingBottom: return "backing plates";
+    default: return "end plate";
+    }
+}
+
+} // namespace
+
 tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint, const PlateModelSettings& settings) {
     Diagnostics found;
     for (const ResolvedSide& s : joint.sides)
         if (s.kind == ConnectionKind::EndPlate && s.spec.rows.empty())
             found.push_back(problem(Problem::NoBolts, joint.mark, FieldPath{"connections", s.id.str(), EndPlate::kind, "rows"},
                                     {name(s.id)}));
+    for (const HoleBeyond& h : holesBeyondPlates(buildAssembly(joint)))
+        found.push_back(problem(Problem::HoleBeyondPlate, joint.mark, FieldPath{"connections", h.row.side.str()},
+                                {std::to_string(h.row.index + 1), name(h.row.side), nameOfPly(h.ply.kind)}));
     PlateModelSettings own = settings;
     own.sizeFactor *= joint.plates.sizeFactor;
     if (!(own.sizeFactor >= 0.3 && own.sizeFactor <= 4)) {

@@ -58,7 +58,6 @@ std::vector<PatchLoad> patchLoads(const ResolvedJoint& joint, const ActionSet& s
     if (!joint.hasColumn || joint.doubler) return found;
     const Section& c = joint.column.section;
     const ActionSet whole = balancedAt(joint, set, model.isTopHeld ? ends::above : ends::below);
-    const double node = levelOf(joint.main(), joint.main().depth / 2);
     struct Push {
         const ResolvedSide* side;
         bool isTop;
@@ -95,10 +94,8 @@ std::vector<PatchLoad> patchLoads(const ResolvedJoint& joint, const ActionSet& s
         p.side = push.side->id;
         p.isTop = push.isTop;
         p.F_Ed = push.F;
-        // Set moments of the column are positive with tension on the left and act at the node.
         const EndForces column = forcesAt(whole, push.isTop ? ends::above : ends::below);
-        addColumnForces(p, c, in.f_y, joint.settings.gamma_M0, column.N,
-                        -push.side->dir() * (column.M - column.V * (push.level - node)));
+        addColumnForces(p, c, in.f_y, joint.settings.gamma_M0, column.N, columnMomentAt(joint, *push.side, column, push.level));
         found.push_back(p);
     }
     return found;

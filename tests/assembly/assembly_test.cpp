@@ -1,4 +1,5 @@
 #include "assembly/assembly.h"
+#include "assembly/holes.h"
 #include "support/joints.h"
 #include "support/reference.h"
 #include <algorithm>
@@ -117,4 +118,39 @@ TEST_CASE("part ids are unique and stable", "[joint][assembly]") {
         ids.push_back(partId({static_cast<PartKind>(k), ends::right, 0}));
     std::sort(ids.begin(), ids.end());
     CHECK(std::adjacent_find(ids.begin(), ids.end()) == ids.end());
+}
+
+TEST_CASE("a hole that reaches over the edge of a plate is told, and is not within", "[assembly]") {
+    const auto beyond = [](const Job& job) {
+        const auto joint = resolve(job, job.joints[0]);
+        if (!joint) FAIL(joined(joint.error()));
+        return holesBeyondPlates(buildAssembly(*joint));
+    };
+    for (const Joint& joint : sample::demo().joints) {
+        INFO(joint.mark);
+        Job job = sample::demo();
+        job.joints = {joint};
+        CHECK(beyond(job).empty());
+    }
+    Job job = sample::extendedJob();
+    EndPlate& plate = endPlate(job.joints[0], ends::right);
+    const auto joint = resolve(job, job.joints[0]);
+    REQUIRE(joint);
+    const double d_0 = joint->sides[0].bolt.d_0, flange = joint->column.section.b;
+    plate.plate.width = flange + 100;
+    // Up to the flange's edge, and a hair beyond: each row once.
+    plate.bolts.gauge = flange - d_0 - 0.01;
+    CHECK(beyond(job).empty());
+    plate.bolts.gauge = flange - d_0 + 0.01;
+    const std::vector<HoleBeyond> all = beyond(job);
+    REQUIRE(all.size() == plate.rows.size());
+    CHECK(all[0].row == PartRef{PartKind::BoltRow, ends::right, 0});
+    CHECK(all[0].ply == PartRef{PartKind::ColumnFlange, ends::right});
+    // Above the plate's edge.
+    plate.bolts.gauge = 100;
+    plate.rows[0].position = -plate.plate.above + d_0 / 2 + 0.01;
+    CHECK(beyond(job).empty());
+    plate.rows[0].position = -plate.plate.above + d_0 / 2 - 0.01;
+    REQUIRE(beyond(job).size() == 1);
+    CHECK(beyond(job)[0].ply == PartRef{PartKind::EndPlate, ends::right});
 }

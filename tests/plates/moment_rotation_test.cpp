@@ -259,6 +259,9 @@ TEST_CASE("joints that make no model are refused in words, and cancelling is hea
     PlateModelSettings settings;
     settings.sizeFactor = 0;
     CHECK_FALSE(buildJointModel(joint, settings));
+    ResolvedJoint wide = joint;
+    wide.sides[0].spec.bolts.gauge = wide.column.section.b - 10;
+    CHECK(refusal(wide).find("holes do not lie whole within the column flange") != std::string::npos);
     Canceller stop;
     const auto r = momentRotation(joint, ends::right, false, coarse(3), &stop);
     REQUIRE_FALSE(r);

@@ -272,6 +272,10 @@ void CurvePlot::places() {
     }
     // Demands that stand on each other share a label.
     const double wide = (figure_.reachPhi - figure_.backPhi) / 40, high = (figure_.reachM - figure_.backM) / 8;
+    // Beside the word "rigid", at the upper end of the axis, a label goes to the other side if there is one.
+    const auto isOnRigid = [&](const Point2& at) {
+        return !figure_.wedges.empty() && figure_.backPhi < -4 * wide && at.x < 3 * wide && at.y > figure_.reachM - high;
+    };
     for (std::size_t i = 0; i < figure_.demands.size(); ++i) {
         const auto isBeside = [&](const CurvePlace& p) {
             const Point2 &a = p.at, &b = figure_.demands[i].at;
@@ -283,7 +287,8 @@ void CurvePlot::places() {
         for (auto p = here; p != figure_.demands.end(); ++p)
             if (isBeside(*p)) names << text(p->name);
         if (names.size() > 4) names = names.mid(0, 3) << tr("%1 more").arg(names.size() - 3);
-        label(here->at, names.join(QStringLiteral(", ")), Tone::Ink, Qt::AlignLeft | Qt::AlignTop);
+        label(here->at, names.join(QStringLiteral(", ")), Tone::Ink,
+              (isOnRigid(here->at) ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignTop);
     }
 }
 
