@@ -9,7 +9,7 @@ std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& foun
     std::unique_ptr<Analysis> a(new Analysis);
     const bool isMoved = settings.geometry == Geometry::Moved;
     if (isMoved) a->own_ = std::make_unique<Model>(inMovedGeometry(model));
-    a->system_ = System::create(isMoved ? *a->own_ : model, found, settings.threads, settings.geometry);
+    a->system_ = System::create(isMoved ? *a->own_ : model, found, settings.threads, settings.geometry, settings.usesMirror);
     if (!a->system_) return nullptr;
     a->settings_ = settings;
     a->factor_ = Factor(settings.threads);
@@ -25,6 +25,15 @@ std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& foun
     const double size = norm(high - low) > 0 ? norm(high - low) : 1;
     a->lengthScale_.resize(6);
     for (int k = 0; k < 6; ++k) a->lengthScale_[k] = k < 3 ? 1 : 1 / size;
+    return a;
+}
+
+std::unique_ptr<Analysis> Analysis::whole() const {
+    SolverSettings settings = settings_;
+    settings.usesMirror = false;
+    Diagnostics none; // the model has been computed already
+    std::unique_ptr<Analysis> a = create(model(), none, settings);
+    if (a) a->now_ = now_;
     return a;
 }
 
@@ -73,6 +82,7 @@ void Analysis::measureResidual(const std::vector<double>& onFreedoms, const std:
 }
 
 void Analysis::accept(StageRun& run) {
+    system_->completeImages(now_, next_);
     for (std::size_t d = 0; d < internal_.size(); ++d)
         work_ += 0.5 * (internal_[d] + internalNext_[d]) * (next_.freedoms[d] - now_.freedoms[d]);
     std::swap(now_, next_);

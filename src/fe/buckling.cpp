@@ -244,7 +244,9 @@ BucklingResult buckle(Analysis& analysis, const MembraneField& field, const Buck
         return result;
     }
     try {
-        return search(analysis, field, settings, progress);
+        // Modes need not be images of themselves.
+        const std::unique_ptr<Analysis> whole = analysis.isMirrored() ? analysis.whole() : nullptr;
+        return search(whole ? *whole : analysis, field, settings, progress);
     } catch (const NoLongerWanted&) {
         BucklingResult result;
         result.state = BucklingState::Cancelled;

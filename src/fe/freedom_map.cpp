@@ -20,7 +20,7 @@ bool isZero(const std::vector<double>& v, double limit) {
 
 } // namespace
 
-Diagnostics FreedomMap::build(const Model& model) {
+Diagnostics FreedomMap::build(const Model& model, const std::vector<Constraint>& further) {
     Diagnostics found;
     const int count = 6 * static_cast<int>(model.nodes.size()), caseCount = static_cast<int>(model.cases.size());
     equation_.assign(count, unused);
@@ -48,8 +48,13 @@ Diagnostics FreedomMap::build(const Model& model) {
 
     // Forward elimination: each constraint, less what is already eliminated, gives one pivot.
     std::vector<int> rowOf(count, -1);
-    for (int index = 0; index < static_cast<int>(model.constraints.size()); ++index) {
-        const Constraint& constraint = model.constraints[index];
+    const int own = static_cast<int>(model.constraints.size());
+    const auto constraintAt = [&](int index) -> const Constraint& {
+        return index < own ? model.constraints[index] : further[index - own];
+    };
+    given.resize(model.constraints.size() + further.size());
+    for (int index = 0; index < static_cast<int>(given.size()); ++index) {
+        const Constraint& constraint = constraintAt(index);
         std::map<int, double> sum;
         std::vector<double> value = given[index];
         std::set<std::string> met;
@@ -68,7 +73,7 @@ Diagnostics FreedomMap::build(const Model& model) {
                 sum.erase(it);
                 if (factor != 0) {
                     const Eliminated& e = order_[row];
-                    met.insert(model.constraints[e.constraint].id);
+                    met.insert(constraintAt(e.constraint).id);
                     for (const auto& [other, f] : e.others) sum[other] -= factor * f;
                     addScaled(value, -factor, rows_[row].given);
                     for (double v : rows_[row].given) size = std::max(size, std::abs(factor * v));
@@ -178,7 +183,8 @@ std::vector<Wrench> FreedomMap::reactions(const Model& model, const std::vector<
     // A pivot appears in no later row, so its unbalanced force is the multiplier of its own.
     for (const Eliminated& e : order_) {
         const double multiplier = left[e.pivot];
-        Wrench& w = result[e.constraint];
+        Wrench ignored;
+        Wrench& w = e.constraint < static_cast<int>(result.size()) ? result[e.constraint] : ignored;
         addTo(w, e.pivot, multiplier);
         left[e.pivot] = 0;
         for (const auto& [freedom, factor] : e.others) {

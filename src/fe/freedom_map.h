@@ -17,8 +17,8 @@ struct Expansion {
 /// stiffness stays symmetric and positive definite. Freedoms that nothing uses get no equation.
 class FreedomMap {
 public:
-    /// Finds constraints that contradict each other; repeated ones are dropped silently.
-    Diagnostics build(const Model& model);
+    /// Finds constraints that contradict each other; repeated ones are dropped silently. `further` ones hold besides the model's.
+    Diagnostics build(const Model& model, const std::vector<Constraint>& further = {});
 
     [[nodiscard]] int freedomCount() const { return static_cast<int>(equation_.size()); }
     [[nodiscard]] int equationCount() const { return equationCount_; }
@@ -36,7 +36,7 @@ public:
 
     /// Forces that the constraints exert on the freedoms, when the unbalanced forces on all freedoms are `unbalanced` (internal
     /// less external): one resultant per constraint, about the origin with the nodes at `places`, in the model's order. A dropped
-    /// constraint carries nothing.
+    /// constraint carries nothing; further ones are left out.
     [[nodiscard]] std::vector<Wrench> reactions(const Model& model, const std::vector<Vec3>& places,
                                                 const std::vector<double>& unbalanced) const;
 
@@ -44,7 +44,7 @@ private:
     static constexpr int unused = -1, firstRow = -2;
     struct Eliminated {
         int pivot;                                  ///< freedom
-        int constraint;                             ///< index in the model
+        int constraint;                             ///< index in the model, beyond them of a further one
         std::vector<std::pair<int, double>> others; ///< u_pivot + sum factor u_other = given
         double scale;                               ///< factor that the pivot had
     };

@@ -1,6 +1,7 @@
 #include "fe/system.h"
 #include "fe/carried.h"
 #include "fe/inspect.h"
+#include "fe/mirror.h"
 #include "fe/parallel.h"
 #include <algorithm>
 #include <map>
@@ -11,14 +12,15 @@ namespace zg::fe {
 System::System() = default;
 System::~System() = default;
 
-std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, int threads, Geometry geometry) {
+std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, int threads, Geometry geometry, bool usesMirror) {
     const Diagnostics seen = inspect(model);
     found.insert(found.end(), seen.begin(), seen.end());
     if (hasErrors(seen)) return nullptr;
     std::unique_ptr<System> s(new System);
     s->model_ = &model;
     s->threads_ = threads;
-    const Diagnostics contradictions = s->map_.build(model);
+    if (usesMirror && geometry == Geometry::Undeformed) s->mirror_ = mirrorOf(model);
+    const Diagnostics contradictions = s->map_.build(model, s->mirror_ ? s->mirror_->constraints : std::vector<Constraint>{});
     found.insert(found.end(), contradictions.begin(), contradictions.end());
     if (hasErrors(contradictions)) return nullptr;
     if (s->map_.equationCount() == 0) {
@@ -61,8 +63,28 @@ std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, i
         }
         s->caseForces_.emplace_back(sum.begin(), sum.end());
     }
+    s->shellShare_.assign(model.shells.size(), 1);
+    s->linkShare_.assign(model.links.size(), 1);
+    if (s->mirror_) s->shareOut();
     s->buildPattern();
     return s;
+}
+
+// Of two images the one at y < 0 stands for both; where they lie in the plane together, the first.
+void System::shareOut() {
+    const auto share = [](const std::vector<int>& images, std::vector<char>& shares, const auto& yOf) {
+        for (int i = 0; i < static_cast<int>(images.size()); ++i) {
+            if (images[i] == i) continue;
+            const double y = yOf(i);
+            shares[i] = y < -1e-3 || (y < 1e-3 && i < images[i]) ? 2 : 0;
+        }
+    };
+    share(mirror_->shell, shellShare_, [&](int e) {
+        double sum = 0;
+        for (int i = 0; i < shells_[e].nodeCount(); ++i) sum += model_->nodes[model_->shells[e].nodes[i]].y;
+        return sum;
+    });
+    share(mirror_->link, linkShare_, [&](int i) { return model_->links[i].a.position.y; });
 }
 
 System::Block System::blockOf(const int* nodes, int count) const {
@@ -143,12 +165,14 @@ void System::buildPattern() {
         }
         start += static_cast<std::size_t>(packedSize(n));
     };
-    for (const Block& d : blocks_) {
+    for (std::size_t i = 0; i < blocks_.size(); ++i) {
+        const Block& d = blocks_[i];
         shellStart_.push_back(start);
-        addBlock(d.onEquations().data(), static_cast<int>(d.onEquations().size()));
+        if (shellShare_[i] > 0) addBlock(d.onEquations().data(), static_cast<int>(d.onEquations().size()));
     }
     for (std::size_t i = 0; i < links_.size(); ++i) {
         linkStart_.push_back(start);
+        if (linkShare_[i] == 0) continue;
         const std::vector<int>& equations = carried_ ? carried_->springs[i].block.onEquations() : links_[i].equations;
         addBlock(equations.data(), static_cast<int>(equations.size()));
     }
@@ -239,6 +263,7 @@ void System::evaluate(const State& before, State& after, std::vector<double>& in
     if (carried_) return evaluateMoved(before, after, internal, withTangent);
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
         for (int i = begin; i < end; ++i) {
+            if (isAnswered(i)) continue;
             shells_[i].respond(nodal(i, after.freedoms), historyBefore(before, i), &after.history[historyStart_[i]],
                                after.shells[i], forces_[i], withTangent ? &stiffness_[i] : nullptr);
             if (withTangent) isTangentElastic_[i] = after.shells[i].isElastic;
@@ -246,11 +271,29 @@ void System::evaluate(const State& before, State& after, std::vector<double>& in
     });
     internal.assign(map_.freedomCount(), 0);
     unsettled_ = 0;
-    for (std::size_t i = 0; i < shells_.size(); ++i) {
+    for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
+        if (isAnswered(i)) continue;
         unsettled_ += after.shells[i].isSettled ? 0 : 1;
         addInternal(blocks_[i], forces_[i].data(), internal);
+        if (mirror_ && isAnswered(mirror_->shell[i])) addImage(i, internal);
     }
     evaluateLinks(before, after, &internal);
+}
+
+// The forces of a shell's image on its nodes.
+void System::addImage(int shell, std::vector<double>& internal) const {
+    for (std::size_t k = 0; k < blocks_[shell].freedoms.size(); ++k)
+        internal[mirror_->freedom(blocks_[shell].freedoms[k])] += Mirror::sign(k % 6) * forces_[shell][k];
+}
+
+void System::completeImages(const State& before, State& after) {
+    if (!mirror_) return;
+    parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
+        for (int i = begin; i < end; ++i)
+            if (isAnswered(i))
+                shells_[i].respond(nodal(i, after.freedoms), historyBefore(before, i), &after.history[historyStart_[i]],
+                                   after.shells[i], forces_[i], nullptr);
+    });
 }
 
 void System::addInternal(const Block& block, const double* forces, std::vector<double>& internal) {
@@ -311,12 +354,18 @@ void System::gather(const std::vector<double>& buffer, std::vector<double>& valu
     });
 }
 
+void System::doubled(const Block& d, double* values) {
+    const int count = packedSize(static_cast<int>(d.onEquations().size()));
+    for (int k = 0; k < count; ++k) values[k] *= 2;
+}
+
 const SparseSymmetric& System::assemble() {
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
         for (int i = begin; i < end; ++i) {
-            if (isTangentElastic_[i] && isBufferElastic_[i]) continue;
+            if (shellShare_[i] == 0 || (isTangentElastic_[i] && isBufferElastic_[i])) continue;
             isBufferElastic_[i] = isTangentElastic_[i];
             expand(blocks_[i], tangentOf(i).data(), &buffer_[shellStart_[i]]);
+            if (shellShare_[i] > 1) doubled(blocks_[i], &buffer_[shellStart_[i]]);
         }
     });
     if (carried_) {
@@ -327,13 +376,14 @@ const SparseSymmetric& System::assemble() {
         return matrix_;
     }
     for (std::size_t i = 0; i < links_.size(); ++i) {
+        if (linkShare_[i] == 0) continue;
         const LinkData& d = links_[i];
         const int n = static_cast<int>(d.equations.size()), components = componentCount(model_->links[i].law);
         double* out = &buffer_[linkStart_[i]];
         std::fill_n(out, packedSize(n), 0.0);
         for (int a = 0; a < components; ++a) {
             for (int b = 0; b < components; ++b) {
-                const double t = linkTangent_[i][3 * a + b];
+                const double t = linkShare_[i] * linkTangent_[i][3 * a + b];
                 if (t == 0) continue;
                 const double *ra = &d.onEquations[static_cast<std::size_t>(a) * n],
                              *rb = &d.onEquations[static_cast<std::size_t>(b) * n];
@@ -348,7 +398,11 @@ const SparseSymmetric& System::assemble() {
 
 SparseSymmetric System::assembleShellMatrices(const std::vector<ElementMatrix>& matrices) const {
     std::vector<double> buffer(buffer_.size(), 0);
-    for (int i = 0; i < static_cast<int>(shells_.size()); ++i) expand(blocks_[i], matrices[i].data(), &buffer[shellStart_[i]]);
+    for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
+        if (shellShare_[i] == 0) continue;
+        expand(blocks_[i], matrices[i].data(), &buffer[shellStart_[i]]);
+        if (shellShare_[i] > 1) doubled(blocks_[i], &buffer[shellStart_[i]]);
+    }
     SparseSymmetric out = matrix_;
     gather(buffer, out.value);
     return out;

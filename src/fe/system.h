@@ -20,12 +20,16 @@ struct State {
 /// Equilibrium where the structure was, or where it has moved to (large displacements and rotations, small strains).
 enum class Geometry { Undeformed, Moved };
 
+struct Mirror;
+
 /// A model made ready to be computed: elements, numbered unknowns, the pattern of the stiffness. The model must outlive it.
 class System {
 public:
-    /// Null with the reasons when the model cannot be computed (see inspect.h for what is looked at).
+    /// Null with the reasons when the model cannot be computed (see inspect.h for what is looked at). With
+    /// `usesMirror` the halves of a model that is its own mirror image (mirror.h; not in moved geometry) move as images of each
+    /// other: half the unknowns, and one half answers for both.
     static std::unique_ptr<System> create(const Model& model, Diagnostics& found, int threads = 2,
-                                          Geometry geometry = Geometry::Undeformed);
+                                          Geometry geometry = Geometry::Undeformed, bool usesMirror = false);
     ~System();
 
     [[nodiscard]] const Model& model() const { return *model_; }
@@ -34,12 +38,15 @@ public:
     [[nodiscard]] const double* history(const State& state, int shell) const { return &state.history[historyStart_[shell]]; }
     [[nodiscard]] int threads() const { return threads_; }
     [[nodiscard]] bool isMoved() const { return carried_ != nullptr; }
+    [[nodiscard]] bool isMirrored() const { return mirror_ != nullptr; }
     /// The state without load.
     [[nodiscard]] State initialState() const;
 
     /// Brings `after` (its freedoms are set) to the materials' answer, starting from the history of `before`; internal forces on
     /// all freedoms; tangents are kept for assemble() when asked for.
     void evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent);
+    /// What elements remember whose images answered for them, in a state that is to stay.
+    void completeImages(const State& before, State& after);
     /// Elements whose internal modes did not come to equilibrium at the last evaluate().
     [[nodiscard]] int unsettledShells() const { return unsettled_; }
     /// Largest force in a spring at the last evaluate(), N; rotations left out.
@@ -79,6 +86,10 @@ public:
 
 private:
     int unsettled_ = 0;
+    void shareOut();
+    void addImage(int shell, std::vector<double>& internal) const;
+    /// Whether the shell's image answers for it until a state is complete.
+    [[nodiscard]] bool isAnswered(int shell) const { return shellShare_[shell] == 0 && !blocks_[shell].hasGiven; }
     struct LinkData {
         std::array<std::vector<std::pair<int, double>>, 3> rows; ///< on freedoms
         std::vector<int> equations;
@@ -110,6 +121,7 @@ private:
     void buildPattern();
     void evaluateLinks(const State& before, State& after, std::vector<double>* internal);
     static void expand(const Block& block, const double* k, double* out);
+    static void doubled(const Block& block, double* values);
     static void timesGiven(const Block& block, const double* k, const std::vector<double>& movement, std::vector<double>& out);
     void gather(const std::vector<double>& buffer, std::vector<double>& values) const;
     /// Tangent of a shell on nodal freedoms.
@@ -129,6 +141,7 @@ private:
     std::vector<std::size_t> historyStart_;
     std::vector<Block> blocks_; ///< of shells
     std::unique_ptr<Carried> carried_;
+    std::unique_ptr<Mirror> mirror_;
     std::vector<LinkData> links_;
     std::vector<std::size_t> shellStart_, linkStart_;      ///< where each one's values lie in the buffer
     std::vector<double> buffer_;                           ///< element matrices on equations, packed
@@ -136,6 +149,7 @@ private:
     std::vector<char> isTangentElastic_, isBufferElastic_; ///< by shell, at the last evaluate() and assemble()
     std::vector<std::array<double, 9>> linkTangent_;
     std::vector<ElementVector> forces_;
+    std::vector<char> shellShare_, linkShare_; ///< times that each counts in the stiffness: 1; of images one twice, the other not
     double largestSpringForce_ = 0;
     SparseSymmetric matrix_;
     std::vector<int> gatherStart_, gatherSource_;

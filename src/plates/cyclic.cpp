@@ -78,7 +78,7 @@ public:
             levels = driftLevels(out_.protocol, out_.target, *yield);
         }
         Diagnostics found;
-        const auto analysis = analysisOf(m_, found, {cyclicTolerance, 30, threads_}, progress_);
+        const auto analysis = analysisOf(m_, found, solver(), progress_);
         if (!analysis) return tl::unexpected(found);
         out_.freedoms = analysis->system().map().equationCount();
         analysis_ = analysis.get();
@@ -167,13 +167,15 @@ private:
         return stage;
     }
 
+    [[nodiscard]] fe::SolverSettings solver() const { return {cyclicTolerance, 30, threads_, fe::Geometry::Undeformed, true}; }
+
     // Where the line of the first stiffness meets the tangent that has come down to a tenth of it (ECCS 45:1986), on a run that
     // goes one way.
     tl::expected<double, Diagnostics> yieldDrift() {
         Diagnostics found;
         StageProgress part(progress_);
         part.set(0, 0.05, "yield drift");
-        const auto a = analysisOf(m_, found, {cyclicTolerance, 30, threads_}, progress_);
+        const auto a = analysisOf(m_, found, solver(), progress_);
         if (!a) return tl::unexpected(found);
         const double atRest = momentsOf(*a)[0]; // tightening leaves next to nothing
         double drift = 0, M = atRest, first = 0, slope = 0;

@@ -19,11 +19,14 @@ void ModelBuilder::doubler() {
         const bool isFillet = d.weld.kind == WeldKind::Fillet;
         const double strength = isFillet ? weldStrength(joint_.doublerSteel, joint_.column.steel) : 0;
         const double throat = isFillet ? d.weld.throat : plate->thickness;
-        const Vec3 towards{0, plate->origin.y > 0 ? -1.0 : 1.0, 0};
+        const Vec3 towards{0, plate->origin.y > 0 ? -1.0 : 1.0, 0},
+            middle = on(*plate, (box.u0 + box.u1) / 2, (box.v0 + box.v1) / 2);
         for (double u : {box.u0, box.u1})
-            lapWeld(ref, chain(zs, [&](double v) { return on(*plate, u, v); }), towards, plate->thickness, throat, strength, web);
+            lapWeld(ref, chain(zs, [&](double v) { return on(*plate, u, v); }), towards, plate->thickness, throat, strength, web,
+                    middle);
         for (double v : {box.v0, box.v1})
-            lapWeld(ref, chain(xs, [&](double u) { return on(*plate, u, v); }), towards, plate->thickness, throat, strength, web);
+            lapWeld(ref, chain(xs, [&](double u) { return on(*plate, u, v); }), towards, plate->thickness, throat, strength, web,
+                    middle);
         contact(ref, fe::shellsOf(out_.model, index), web, plate->thickness + col_.t_w);
     }
 }

@@ -183,7 +183,7 @@ void ModelBuilder::noteLost(PartRef ref, int points, int wanted) {
 
 // One fillet along the edge of a plate that lies on another: from the edge's mid-surface to the face before it.
 void ModelBuilder::lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towards, double thickness, double throat,
-                           double strength, const std::vector<int>& face) {
+                           double strength, const std::vector<int>& face, Vec3 middle) {
     const fe::FaceFinder finder(out_.model, face);
     const int first = static_cast<int>(out_.model.links.size());
     for (std::size_t i = 0; i + 1 < edge.size(); ++i) {
@@ -199,7 +199,7 @@ void ModelBuilder::lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towar
         link.a = fe::attachToFace(out_.model.nodes, out_.model.shells[hit.shell].nodes, hit.shape,
                                   (0.5 * thickness - hit.distance) * towards);
         link.b = fe::attachToFace(out_.model.nodes, {edge[i], edge[i + 1], -1, -1}, {0.5, 0.5, 0, 0}, root - x);
-        const Vec3 away = -towards, across = cross(along, away);
+        const Vec3 away = -towards, square = cross(along, away), across = dot(x - middle, square) < 0 ? -square : square;
         link.axes = {fe::unit(away + across), fe::unit(away - across), along};
         link.share = throat * length;
         fe::CoupledLaw law;

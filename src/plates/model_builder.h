@@ -61,8 +61,9 @@ private:
         bool isOnPositiveSide = true, isOnNegativeSide = true; ///< of edge direction x intoPlate
     };
     void weld(const WeldPlace& at, const WeldSpec& spec, const SteelStrength& one, const SteelStrength& other);
+    /// Fillet along the edge of a plate that lies on a face; the plate is on the side of `middle`.
     void lapWeld(PartRef ref, const std::vector<int>& edge, Vec3 towards, double thickness, double throat, double strength,
-                 const std::vector<int>& face);
+                 const std::vector<int>& face, Vec3 middle);
     /// From a plate's side to where its weld holds the other plate; of a butt weld at its side.
     [[nodiscard]] static double footOf(const WeldSpec& spec);
     void noteLost(PartRef ref, int points, int wanted);

@@ -139,7 +139,8 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const int under = others ? m.model.addCase("under set " + others->id) : -1;
     if (others) m.model.cases[under].forces = endForces(joint, m, *others);
     Diagnostics found;
-    const auto analysis = analysisOf(m, found, {plateTolerance, 30, settings.threads}, progress);
+    const fe::SolverSettings solver{plateTolerance, 30, settings.threads, fe::Geometry::Undeformed, true};
+    const auto analysis = analysisOf(m, found, solver, progress);
     if (!analysis) return tl::unexpected(found);
 
     const JointModel::Beam& beam = *m.beam(side);
