@@ -9,7 +9,7 @@ std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& foun
     std::unique_ptr<Analysis> a(new Analysis);
     const bool isMoved = settings.geometry == Geometry::Moved;
     if (isMoved) a->own_ = std::make_unique<Model>(inMovedGeometry(model));
-    a->system_ = System::create(isMoved ? *a->own_ : model, found, settings.threads, settings.geometry, settings.usesMirror);
+    a->system_ = System::create(isMoved ? *a->own_ : model, found, settings.threads, settings.geometry, settings.halves);
     if (!a->system_) return nullptr;
     a->settings_ = settings;
     a->factor_ = Factor(settings.threads);
@@ -28,9 +28,10 @@ std::unique_ptr<Analysis> Analysis::create(const Model& model, Diagnostics& foun
     return a;
 }
 
-std::unique_ptr<Analysis> Analysis::whole() const {
+std::unique_ptr<Analysis> Analysis::with(Halves halves, int threads) const {
     SolverSettings settings = settings_;
-    settings.usesMirror = false;
+    settings.halves = halves;
+    settings.threads = threads;
     Diagnostics none; // the model has been computed already
     std::unique_ptr<Analysis> a = create(model(), none, settings);
     if (a) a->now_ = now_;

@@ -83,7 +83,7 @@ struct SolverSettings {
     int mostIterations = 30;
     int threads = 2;
     Geometry geometry = Geometry::Undeformed;
-    bool usesMirror = false; ///< half the unknowns for a model that is its own mirror image, loads included (mirror.h)
+    Halves halves = Halves::Free; ///< alike: half the unknowns for a model that is its own mirror image, loads included
 };
 
 /// Runs stages of loading on a model, one after the other; at any time the last converged state can be read. A failed step leaves
@@ -120,9 +120,8 @@ public:
     const SparseSymmetric& tangent(bool isElastic = false);
     [[nodiscard]] const Factor& factor() const { return factor_; }
     [[nodiscard]] int threads() const { return settings_.threads; }
-    [[nodiscard]] bool isMirrored() const { return system_->isMirrored(); }
-    /// The same state of the whole model, its halves free of each other; the model must outlive it.
-    [[nodiscard]] std::unique_ptr<Analysis> whole() const;
+    /// The same state, with its halves to move otherwise from here on; the model must outlive it.
+    [[nodiscard]] std::unique_ptr<Analysis> with(Halves halves, int threads) const;
 
     /// Seconds spent in element work, assembly and the rest; those of the factor are in factor().times().
     struct Times {

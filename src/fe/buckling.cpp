@@ -1,9 +1,11 @@
 #include "fe/buckling.h"
 #include "fe/geometric_stiffness.h"
+#include "fe/parallel.h"
 #include <Eigen/Core>
 #include <Spectra/SymGEigsSolver.h>
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
 namespace zg::fe {
 
@@ -233,6 +235,37 @@ BucklingResult search(Analysis& analysis, const MembraneField& field, const Buck
     return result;
 }
 
+BucklingResult heard(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings, const Progress* progress) {
+    try {
+        return search(analysis, field, settings, progress);
+    } catch (const NoLongerWanted&) {
+        BucklingResult result;
+        result.state = BucklingState::Cancelled;
+        result.message = "Cancelled.";
+        return result;
+    }
+}
+
+// The lowest of both.
+BucklingResult together(BucklingResult a, BucklingResult b, int wanted) {
+    for (BucklingResult* r : {&a, &b})
+        if (r->state == BucklingState::Cancelled || r->state == BucklingState::Singular) return std::move(*r);
+    BucklingResult out;
+    out.modes = std::move(a.modes);
+    std::move(b.modes.begin(), b.modes.end(), std::back_inserter(out.modes));
+    std::stable_sort(out.modes.begin(), out.modes.end(),
+                     [](const BucklingMode& x, const BucklingMode& y) { return x.factor < y.factor; });
+    if (static_cast<int>(out.modes.size()) > wanted) out.modes.resize(static_cast<std::size_t>(wanted));
+    const auto is = [&](BucklingState state) { return a.state == state || b.state == state; };
+    out.state = is(BucklingState::NotConverged) ? BucklingState::NotConverged
+                : is(BucklingState::Found)      ? BucklingState::Found
+                                                : BucklingState::None;
+    out.isComplete = a.isComplete && b.isComplete;
+    out.countBelowLast = out.isComplete ? static_cast<int>(out.modes.size()) : a.countBelowLast + b.countBelowLast;
+    if (!out.isComplete || out.state == BucklingState::None) out.message = a.isComplete && !b.isComplete ? b.message : a.message;
+    return out;
+}
+
 } // namespace
 
 BucklingResult buckle(Analysis& analysis, const MembraneField& field, const BucklingSettings& settings,
@@ -243,16 +276,16 @@ BucklingResult buckle(Analysis& analysis, const MembraneField& field, const Buck
         result.message = "Buckling factors belong to the undeformed geometry; this analysis follows the moved one.";
         return result;
     }
-    try {
-        // Modes need not be images of themselves.
-        const std::unique_ptr<Analysis> whole = analysis.isMirrored() ? analysis.whole() : nullptr;
-        return search(whole ? *whole : analysis, field, settings, progress);
-    } catch (const NoLongerWanted&) {
-        BucklingResult result;
-        result.state = BucklingState::Cancelled;
-        result.message = "Cancelled.";
-        return result;
-    }
+    if (analysis.system().halves() == Halves::Free) return heard(analysis, field, settings, progress);
+    // A mode is an image of itself, or one turned back: each kind is looked for among the movements of one half.
+    const int threads = std::max(1, analysis.threads() / 2);
+    BucklingResult alike, opposite;
+    const auto look = [&](Halves halves, BucklingResult& result) {
+        result = heard(*analysis.with(halves, threads), field, settings, progress);
+    };
+    both(
+        analysis.threads(), [&] { look(Halves::Alike, alike); }, [&] { look(Halves::Opposite, opposite); });
+    return together(std::move(alike), std::move(opposite), settings.modes);
 }
 
 } // namespace zg::fe

@@ -78,7 +78,6 @@ public:
 
     std::unique_ptr<Mirror> run() {
         if (!findShells() || !findNodes() || !findLinks() || !areConstraintsAlike() || !areLoadsAlike()) return nullptr;
-        constrain();
         return std::make_unique<Mirror>(std::move(out_));
     }
 
@@ -207,26 +206,29 @@ private:
         return true;
     }
 
-    void constrain() {
-        const std::string id = "mirror";
-        for (std::size_t n = 0; n < m_.nodes.size(); ++n) {
-            const int node = static_cast<int>(n), twin = out_.node[n];
-            if (twin < 0) continue;
-            for (int k = 0; k < 6; ++k) {
-                const auto freedom = static_cast<Freedom>(k);
-                if (twin != node && m_.nodes[n].y > 0)
-                    out_.constraints.push_back({id, {{node, freedom, 1}, {twin, freedom, -Mirror::sign(k)}}});
-                else if (twin == node && Mirror::sign(k) < 0)
-                    out_.constraints.push_back({id, {{node, freedom, 1}}});
-            }
-        }
-    }
-
     const Model& m_;
     Mirror out_;
 };
 
 } // namespace
+
+std::vector<Constraint> Mirror::constraints(const Model& model, bool isOpposite) const {
+    const std::string id = "mirror";
+    std::vector<Constraint> all;
+    for (std::size_t n = 0; n < model.nodes.size(); ++n) {
+        const int own = static_cast<int>(n), image = node[n];
+        if (image < 0) continue;
+        for (int k = 0; k < 6; ++k) {
+            const auto freedom = static_cast<Freedom>(k);
+            const double sense = isOpposite ? -sign(freedom) : sign(freedom);
+            if (image != own && model.nodes[n].y > 0)
+                all.push_back({id, {{own, freedom, 1}, {image, freedom, -sense}}});
+            else if (image == own && sense < 0)
+                all.push_back({id, {{own, freedom, 1}}});
+        }
+    }
+    return all;
+}
 
 std::unique_ptr<Mirror> mirrorOf(const Model& model) { return Search(model).run(); }
 

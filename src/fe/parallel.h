@@ -26,4 +26,14 @@ template <class Work> void parallelFor(int threads, int count, Work work) {
     failure.rethrow();
 }
 
+/// Two pieces of work: at once where there are threads for it. What either throws comes out here.
+template <class One, class Other> void both(int threads, One one, Other other) {
+    if (threads < 2) return one(), other();
+    FirstFailure failure;
+    std::thread beside([&] { failure.guard(other); });
+    failure.guard(one);
+    beside.join();
+    failure.rethrow();
+}
+
 } // namespace zg::fe

@@ -12,15 +12,17 @@ namespace zg::fe {
 System::System() = default;
 System::~System() = default;
 
-std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, int threads, Geometry geometry, bool usesMirror) {
+std::unique_ptr<System> System::create(const Model& model, Diagnostics& found, int threads, Geometry geometry, Halves halves) {
     const Diagnostics seen = inspect(model);
     found.insert(found.end(), seen.begin(), seen.end());
     if (hasErrors(seen)) return nullptr;
     std::unique_ptr<System> s(new System);
     s->model_ = &model;
     s->threads_ = threads;
-    if (usesMirror && geometry == Geometry::Undeformed) s->mirror_ = mirrorOf(model);
-    const Diagnostics contradictions = s->map_.build(model, s->mirror_ ? s->mirror_->constraints : std::vector<Constraint>{});
+    if (halves != Halves::Free && geometry == Geometry::Undeformed) s->mirror_ = mirrorOf(model);
+    if (s->mirror_) s->halves_ = halves;
+    const Diagnostics contradictions =
+        s->map_.build(model, s->mirror_ ? s->mirror_->constraints(model, halves == Halves::Opposite) : std::vector<Constraint>{});
     found.insert(found.end(), contradictions.begin(), contradictions.end());
     if (hasErrors(contradictions)) return nullptr;
     if (s->map_.equationCount() == 0) {
@@ -282,8 +284,9 @@ void System::evaluate(const State& before, State& after, std::vector<double>& in
 
 // The forces of a shell's image on its nodes.
 void System::addImage(int shell, std::vector<double>& internal) const {
+    const double sense = halves_ == Halves::Opposite ? -1 : 1;
     for (std::size_t k = 0; k < blocks_[shell].freedoms.size(); ++k)
-        internal[mirror_->freedom(blocks_[shell].freedoms[k])] += Mirror::sign(k % 6) * forces_[shell][k];
+        internal[mirror_->freedom(blocks_[shell].freedoms[k])] += sense * Mirror::sign(k % 6) * forces_[shell][k];
 }
 
 void System::completeImages(const State& before, State& after) {

@@ -22,14 +22,17 @@ enum class Geometry { Undeformed, Moved };
 
 struct Mirror;
 
+/// How the halves of a model that is its own mirror image in y = 0 (mirror.h; not in moved geometry) move: each for itself, as
+/// images of each other, or as images turned back. The latter two take half the unknowns, one half answers for both. Those of
+/// other models are free.
+enum class Halves { Free, Alike, Opposite };
+
 /// A model made ready to be computed: elements, numbered unknowns, the pattern of the stiffness. The model must outlive it.
 class System {
 public:
-    /// Null with the reasons when the model cannot be computed (see inspect.h for what is looked at). With
-    /// `usesMirror` the halves of a model that is its own mirror image (mirror.h; not in moved geometry) move as images of each
-    /// other: half the unknowns, and one half answers for both.
+    /// Null with the reasons when the model cannot be computed (see inspect.h for what is looked at).
     static std::unique_ptr<System> create(const Model& model, Diagnostics& found, int threads = 2,
-                                          Geometry geometry = Geometry::Undeformed, bool usesMirror = false);
+                                          Geometry geometry = Geometry::Undeformed, Halves halves = Halves::Free);
     ~System();
 
     [[nodiscard]] const Model& model() const { return *model_; }
@@ -38,7 +41,7 @@ public:
     [[nodiscard]] const double* history(const State& state, int shell) const { return &state.history[historyStart_[shell]]; }
     [[nodiscard]] int threads() const { return threads_; }
     [[nodiscard]] bool isMoved() const { return carried_ != nullptr; }
-    [[nodiscard]] bool isMirrored() const { return mirror_ != nullptr; }
+    [[nodiscard]] Halves halves() const { return halves_; }
     /// The state without load.
     [[nodiscard]] State initialState() const;
 
@@ -141,7 +144,8 @@ private:
     std::vector<std::size_t> historyStart_;
     std::vector<Block> blocks_; ///< of shells
     std::unique_ptr<Carried> carried_;
-    std::unique_ptr<Mirror> mirror_;
+    std::unique_ptr<Mirror> mirror_; ///< null: free halves
+    Halves halves_ = Halves::Free;
     std::vector<LinkData> links_;
     std::vector<std::size_t> shellStart_, linkStart_;      ///< where each one's values lie in the buffer
     std::vector<double> buffer_;                           ///< element matrices on equations, packed

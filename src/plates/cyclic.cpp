@@ -167,7 +167,9 @@ private:
         return stage;
     }
 
-    [[nodiscard]] fe::SolverSettings solver() const { return {cyclicTolerance, 30, threads_, fe::Geometry::Undeformed, true}; }
+    [[nodiscard]] fe::SolverSettings solver() const {
+        return {cyclicTolerance, 30, threads_, fe::Geometry::Undeformed, fe::Halves::Alike};
+    }
 
     // Where the line of the first stiffness meets the tangent that has come down to a tenth of it (ECCS 45:1986), on a run that
     // goes one way.

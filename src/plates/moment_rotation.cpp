@@ -139,7 +139,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     const int under = others ? m.model.addCase("under set " + others->id) : -1;
     if (others) m.model.cases[under].forces = endForces(joint, m, *others);
     Diagnostics found;
-    const fe::SolverSettings solver{plateTolerance, 30, settings.threads, fe::Geometry::Undeformed, true};
+    const fe::SolverSettings solver{plateTolerance, 30, settings.threads, fe::Geometry::Undeformed, fe::Halves::Alike};
     const auto analysis = analysisOf(m, found, solver, progress);
     if (!analysis) return tl::unexpected(found);
 

@@ -97,7 +97,7 @@ public:
         for (std::size_t n = 0; n < settings_.imperfection.size(); ++n)
             m_.model.nodes[n] = m_.model.nodes[n] + settings_.imperfection[n];
         const fe::Geometry geometry = settings_.isMoved ? fe::Geometry::Moved : fe::Geometry::Undeformed;
-        const fe::SolverSettings solver{plateTolerance, 30, settings_.threads, geometry, true};
+        const fe::SolverSettings solver{plateTolerance, 30, settings_.threads, geometry, fe::Halves::Alike};
         Diagnostics found;
         // A first step that finds no equilibrium says only that the limit is below it: start again with smaller ones.
         for (double first : {settings_.isMoved ? 0.34 : 0.5, 0.06, 0.012}) {

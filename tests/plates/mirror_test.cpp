@@ -33,9 +33,9 @@ fe::Model loaded(const ResolvedJoint& joint, double factor = 1) {
     return std::move(built->model);
 }
 
-std::unique_ptr<fe::Analysis> run(const fe::Model& model, bool usesMirror) {
+std::unique_ptr<fe::Analysis> run(const fe::Model& model, fe::Halves halves) {
     Diagnostics found;
-    auto analysis = fe::Analysis::create(model, found, {1e-9, 30, 2, fe::Geometry::Undeformed, usesMirror});
+    auto analysis = fe::Analysis::create(model, found, {1e-9, 30, 2, fe::Geometry::Undeformed, halves});
     if (!analysis) FAIL(joined(found));
     fe::Stage stage;
     stage.factors.assign(model.cases.size(), 1);
@@ -67,9 +67,9 @@ TEST_CASE("halves that are images of each other answer as the whole does, beyond
     for (const auto& [mark, factor] : joints) {
         INFO(mark);
         const fe::Model model = loaded(resolved(mark), factor);
-        const auto half = run(model, true), whole = run(model, false);
-        REQUIRE(half->isMirrored());
-        REQUIRE_FALSE(whole->isMirrored());
+        const auto half = run(model, fe::Halves::Alike), whole = run(model, fe::Halves::Free);
+        REQUIRE(half->system().halves() == fe::Halves::Alike);
+        REQUIRE(whole->system().halves() == fe::Halves::Free);
         CHECK(half->system().map().equationCount() < 0.53 * whole->system().map().equationCount());
         const fe::State &a = half->state(), &b = whole->state();
         CHECK(apart(a.freedoms, b.freedoms) < 1e-6 * largest(b.freedoms));
@@ -96,8 +96,8 @@ TEST_CASE("halves that are images of each other answer as the whole does, beyond
 
 TEST_CASE("buckling factors are those of the whole, whatever the shape", "[plates][mirror]") {
     const fe::Model model = loaded(resolved("B4"));
-    const auto half = run(model, true), whole = run(model, false);
-    REQUIRE(half->isMirrored());
+    const auto half = run(model, fe::Halves::Alike), whole = run(model, fe::Halves::Free);
+    REQUIRE(half->system().halves() == fe::Halves::Alike);
     fe::BucklingSettings settings;
     settings.modes = 4;
     const fe::BucklingResult a = fe::buckle(*half, fe::membraneForces(*half), settings),
