@@ -207,8 +207,13 @@ void CurvePlot::words() {
         label({figure_.reachPhi, 0}, tr("give the beam's span for the class"), Tone::FaintInk, Qt::AlignRight | Qt::AlignBottom);
     for (const CurveWedge& w : figure_.wedges) {
         const bool isRight = w.sign > 0;
-        label({0, isRight ? figure_.reachM : figure_.backM}, tr("rigid"), Tone::Within,
-              isRight ? Qt::AlignLeft | Qt::AlignTop : Qt::AlignRight | Qt::AlignBottom);
+        // At the lower end the labels of demands may stand where the word would; the upper one says it too.
+        const bool isTaken = !isRight && std::any_of(figure_.demands.begin(), figure_.demands.end(), [&](const CurvePlace& p) {
+            return p.at.x < 0 && p.at.x > -10 * wide() && p.at.y < figure_.backM + 1.5 * high();
+        });
+        if (!isTaken)
+            label({0, isRight ? figure_.reachM : figure_.backM}, tr("rigid"), Tone::Within,
+                  isRight ? Qt::AlignLeft | Qt::AlignTop : Qt::AlignRight | Qt::AlignBottom);
         label({isRight ? figure_.reachPhi : figure_.backPhi, 0}, tr("pinned"), Tone::FaintInk,
               isRight ? Qt::AlignRight | Qt::AlignBottom : Qt::AlignLeft | Qt::AlignTop);
     }
@@ -271,15 +276,14 @@ void CurvePlot::places() {
                 {QCPScatterStyle::ssCircle, QPen(ink, 1.8), inside, 7});
     }
     // Demands that stand on each other share a label.
-    const double wide = (figure_.reachPhi - figure_.backPhi) / 40, high = (figure_.reachM - figure_.backM) / 8;
     // Beside the word "rigid", at the upper end of the axis, a label goes to the other side if there is one.
     const auto isOnRigid = [&](const Point2& at) {
-        return !figure_.wedges.empty() && figure_.backPhi < -4 * wide && at.x < 3 * wide && at.y > figure_.reachM - high;
+        return !figure_.wedges.empty() && figure_.backPhi < -4 * wide() && at.x < 3 * wide() && at.y > figure_.reachM - high();
     };
     for (std::size_t i = 0; i < figure_.demands.size(); ++i) {
         const auto isBeside = [&](const CurvePlace& p) {
             const Point2 &a = p.at, &b = figure_.demands[i].at;
-            return std::abs(a.x - b.x) < wide && std::abs(a.y - b.y) < high;
+            return std::abs(a.x - b.x) < wide() && std::abs(a.y - b.y) < high();
         };
         const auto first = figure_.demands.begin(), here = first + static_cast<std::ptrdiff_t>(i);
         if (std::any_of(first, here, isBeside)) continue;

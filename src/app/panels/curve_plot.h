@@ -49,6 +49,9 @@ private:
     void axes();
     void wedges();
     void words();
+    /// Room that a label takes, about.
+    [[nodiscard]] double wide() const { return (figure_.reachPhi - figure_.backPhi) / 40; }
+    [[nodiscard]] double high() const { return (figure_.reachM - figure_.backM) / 8; }
     void series();
     void places();
     void label(Point2 at, const QString& text, Tone tone, Qt::Alignment alignment);
