@@ -26,6 +26,7 @@ Diagnostics FreedomMap::build(const Model& model, const std::vector<Constraint>&
     equation_.assign(count, unused);
     rows_.clear();
     order_.clear();
+    furtherCount_ = 0;
     std::vector<char> isUsed(count, 0);
     for (const Shell& s : model.shells)
         for (int node : s.nodes)
@@ -110,6 +111,7 @@ Diagnostics FreedomMap::build(const Model& model, const std::vector<Constraint>&
         rowOf[pivot] = static_cast<int>(order_.size());
         order_.push_back(e);
         rows_.push_back({{}, value});
+        furtherCount_ += index >= own && isUsed[pivot] ? 1 : 0;
     }
 
     // Unknowns: all used freedoms that are no pivots, and those that a used pivot leads to.

@@ -22,6 +22,8 @@ public:
 
     [[nodiscard]] int freedomCount() const { return static_cast<int>(equation_.size()); }
     [[nodiscard]] int equationCount() const { return equationCount_; }
+    /// Freedoms that the model leaves free: the unknowns, and what follows them by further constraints.
+    [[nodiscard]] int freeCount() const { return equationCount_ + furtherCount_; }
     [[nodiscard]] bool isUsed(int freedom) const { return equation_[freedom] != unused; }
     /// Equation of a freedom that is an unknown itself, else -1.
     [[nodiscard]] int equation(int freedom) const { return equation_[freedom] >= 0 ? equation_[freedom] : -1; }
@@ -51,7 +53,7 @@ private:
     std::vector<int> equation_;
     std::vector<Expansion> rows_;
     std::vector<Eliminated> order_;
-    int equationCount_ = 0;
+    int equationCount_ = 0, furtherCount_ = 0;
 };
 
 } // namespace zg::fe

@@ -143,7 +143,7 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
     for (std::size_t part = 0; part < m.parts.size(); ++part) {
         const double radius = reach * m.parts[part].thickness, least = std::exchange(peaks[part].plasticStrain, 0) / 3;
         for (const Sample& centre : samples[part]) {
-            if (centre.largest() < least) continue;
+            if (centre.largest() < least || analysis.system().isImage(centre.shell)) continue;
             double area = 0;
             std::array<double, 3> sum{};
             for (const Sample& s : samples[part]) {

@@ -282,6 +282,10 @@ void System::evaluate(const State& before, State& after, std::vector<double>& in
     evaluateLinks(before, after, &internal);
 }
 
+bool System::isImage(int shell) const {
+    return shellShare_[shell] == 0 && model_->shells[shell].part == model_->shells[mirror_->shell[shell]].part;
+}
+
 // The forces of a shell's image on its nodes.
 void System::addImage(int shell, std::vector<double>& internal) const {
     const double sense = halves_ == Halves::Opposite ? -1 : 1;
@@ -444,10 +448,12 @@ void System::external(const std::vector<double>& factors, const State& state, st
 System::Energy System::energy(const State& state) const {
     Energy e;
     for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
-        e.stored += storedInShell(i, state);
-        e.plastic += shells_[i].plasticWork(history(state, i));
+        if (shellShare_[i] == 0) continue;
+        e.stored += shellShare_[i] * storedInShell(i, state);
+        e.plastic += shellShare_[i] * shells_[i].plasticWork(history(state, i));
     }
-    for (int i = 0; i < static_cast<int>(links_.size()); ++i) e.stored += storedInLink(i, state);
+    for (int i = 0; i < static_cast<int>(links_.size()); ++i)
+        if (linkShare_[i] > 0) e.stored += linkShare_[i] * storedInLink(i, state);
     return e;
 }
 

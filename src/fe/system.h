@@ -42,6 +42,8 @@ public:
     [[nodiscard]] int threads() const { return threads_; }
     [[nodiscard]] bool isMoved() const { return carried_ != nullptr; }
     [[nodiscard]] Halves halves() const { return halves_; }
+    /// Whether another shell of the part stands for it.
+    [[nodiscard]] bool isImage(int shell) const;
     /// The state without load.
     [[nodiscard]] State initialState() const;
 
@@ -153,7 +155,8 @@ private:
     std::vector<char> isTangentElastic_, isBufferElastic_; ///< by shell, at the last evaluate() and assemble()
     std::vector<std::array<double, 9>> linkTangent_;
     std::vector<ElementVector> forces_;
-    std::vector<char> shellShare_, linkShare_; ///< times that each counts in the stiffness: 1; of images one twice, the other not
+    std::vector<char> shellShare_,
+        linkShare_; ///< times that each counts in stiffness and energy: 1; of images one twice, the other not
     double largestSpringForce_ = 0;
     SparseSymmetric matrix_;
     std::vector<int> gatherStart_, gatherSource_;

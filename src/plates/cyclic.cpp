@@ -80,7 +80,7 @@ public:
         Diagnostics found;
         const auto analysis = analysisOf(m_, found, solver(), progress_);
         if (!analysis) return tl::unexpected(found);
-        out_.freedoms = analysis->system().map().equationCount();
+        out_.freedoms = analysis->system().map().freeCount();
         analysis_ = analysis.get();
         if (Diagnostics bad = goThrough(levels); !bad.empty()) return tl::unexpected(std::move(bad));
         PlateStrength& end = out_.run;

@@ -171,7 +171,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotation(const ResolvedJoin
     out.haunchFlexibility = isOfMember ? -haunched : haunched;
     out.side = side;
     out.isReversed = isReversed;
-    out.freedoms = analysis->system().map().equationCount();
+    out.freedoms = analysis->system().map().freeCount();
 
     double turnBefore = 0, stubBefore = 0;
     if (others && !m.model.cases[under].forces.empty()) {

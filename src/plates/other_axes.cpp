@@ -113,7 +113,7 @@ tl::expected<PlateMomentRotation, Diagnostics> momentRotationAbout(const Resolve
     PlateMomentRotation out;
     out.side = side;
     out.axis = axis;
-    out.freedoms = analysis->system().map().equationCount();
+    out.freedoms = analysis->system().map().freeCount();
     stage.id = m.model.cases[load].id;
     stage.factors.assign(m.model.cases.size(), 0);
     stage.factors[load] = 1e7;
