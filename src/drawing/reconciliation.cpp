@@ -31,9 +31,14 @@ Drawing reconciliationDrawing(const Reconciliation& r, const ReconciliationOptio
     d.label({plates, y}, "plates", textSize::label, Tone::FaintInk, Align::Right);
     d.label({std::max(zero, plates + 80), y}, "plates over component", textSize::label, Tone::FaintInk, Align::Centre);
     y += 12;
-    const double pitch =
-        std::max(30.0, std::min(46.0, (o.height - y - 40) / static_cast<double>(std::max<std::size_t>(1, r.rows.size()))));
-    const double foot = y + pitch * static_cast<double>(r.rows.size());
+    // A reason takes a line of its own.
+    const auto hasReason = [](const CounterpartRow& row) { return row.reason != PartingReason::None; };
+    const auto reasons = static_cast<double>(std::count_if(r.rows.begin(), r.rows.end(), hasReason));
+    const double count = static_cast<double>(std::max<std::size_t>(1, r.rows.size()));
+    const double pitch = std::clamp((o.height - y - 40 - 8 * reasons) / count, 30.0, 46.0);
+    const auto pitchOf = [&](const CounterpartRow& row) { return hasReason(row) ? std::max(pitch, 38.0) : pitch; };
+    double foot = y;
+    for (const CounterpartRow& row : r.rows) foot += pitchOf(row);
     d.polygon({{x(-0.15), y}, {x(0.15), y}, {x(0.15), foot}, {x(-0.15), foot}}, Tone::Within, Tone::None, 0).opacity = 0.10;
     d.polyline({{zero, y}, {zero, foot}}, Tone::Ink, weight::thin);
     for (const CounterpartRow& row : r.rows) {
@@ -48,9 +53,8 @@ Drawing reconciliationDrawing(const Reconciliation& r, const ReconciliationOptio
         const std::string off =
             (apart >= 0 ? "+" : "−") + fixedDecimals(100 * std::abs(apart), 0) + (row.whole != 0 ? " % of 1/S" : " %");
         d.label({o.width - 26, base}, isOnly ? "plates only" : off, textSize::strong, Tone::Ink, Align::Right).isBold = isApart;
-        if (row.reason != PartingReason::None)
-            d.label({left, base + 13}, sentenceOf(row.reason), textSize::small, Tone::FaintInk).hasHalo = true;
-        y += pitch;
+        if (hasReason(row)) d.label({left, base + 13}, sentenceOf(row.reason), textSize::small, Tone::FaintInk).hasHalo = true;
+        y += pitchOf(row);
     }
     return d;
 }
