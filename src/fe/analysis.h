@@ -120,7 +120,8 @@ public:
     const SparseSymmetric& tangent(bool isElastic = false);
     [[nodiscard]] const Factor& factor() const { return factor_; }
     [[nodiscard]] int threads() const { return settings_.threads; }
-    /// The same state, with its halves to move otherwise from here on; the model must outlive it.
+    /// The same state, with its halves to move otherwise from here on; the model must outlive it. Null where movements are given
+    /// that they cannot make.
     [[nodiscard]] std::unique_ptr<Analysis> with(Halves halves, int threads) const;
 
     /// Seconds spent in element work, assembly and the rest; those of the factor are in factor().times().

@@ -280,11 +280,17 @@ BucklingResult buckle(Analysis& analysis, const MembraneField& field, const Buck
     // A mode is an image of itself, or one turned back: each kind is looked for among the movements of one half.
     const int threads = std::max(1, analysis.threads() / 2);
     BucklingResult alike, opposite;
+    bool areBoth = true;
     const auto look = [&](Halves halves, BucklingResult& result) {
-        result = heard(*analysis.with(halves, threads), field, settings, progress);
+        if (const std::unique_ptr<Analysis> half = analysis.with(halves, threads))
+            result = heard(*half, field, settings, progress);
+        else
+            areBoth = false;
     };
     both(
         analysis.threads(), [&] { look(Halves::Alike, alike); }, [&] { look(Halves::Opposite, opposite); });
+    // A given movement is its own image: the other kind cannot make it.
+    if (!areBoth) return heard(*analysis.with(Halves::Free, analysis.threads()), field, settings, progress);
     return together(std::move(alike), std::move(opposite), settings.modes);
 }
 

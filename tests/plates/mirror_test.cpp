@@ -115,6 +115,20 @@ TEST_CASE("buckling factors are those of the whole, whatever the shape", "[plate
                 bendsAcross || (mirror->node[n] == static_cast<int>(n) && std::abs(a.modes[i].shape[6 * n + fe::Uy]) > 0.5);
     }
     CHECK(bendsAcross); // a web's mode is no image of itself
+
+    // A movement given instead of a force cannot be turned back: the whole is asked.
+    fe::Model given = model;
+    const fe::NodalForce push = given.cases[0].forces.front();
+    given.cases[0].movements.push_back({given.fix(push.node, {fe::Uz}, "given"), -0.5});
+    given.cases[0].forces.clear();
+    const auto moved = run(given, fe::Halves::Alike), free = run(given, fe::Halves::Free);
+    REQUIRE(moved->system().halves() == fe::Halves::Alike);
+    settings.modes = 1;
+    const fe::BucklingResult c = fe::buckle(*moved, fe::membraneForces(*moved), settings),
+                             d = fe::buckle(*free, fe::membraneForces(*free), settings);
+    REQUIRE(c.modes.size() == d.modes.size());
+    REQUIRE_FALSE(c.modes.empty());
+    CHECK(c.modes[0].factor == Approx(d.modes[0].factor).epsilon(1e-5));
 }
 
 TEST_CASE("a model that differs from its image anywhere is taken whole", "[plates][mirror]") {
