@@ -361,9 +361,14 @@ void System::gather(const std::vector<double>& buffer, std::vector<double>& valu
     });
 }
 
-void System::doubled(const Block& d, double* values) {
+// A shell's matrix on equations, as often as it counts.
+void System::putShell(int shell, const ElementMatrix& k, std::vector<double>& buffer) const {
+    const Block& d = blocks_[shell];
+    double* values = &buffer[shellStart_[shell]];
+    expand(d, k.data(), values);
+    if (shellShare_[shell] == 1) return;
     const int count = packedSize(static_cast<int>(d.onEquations().size()));
-    for (int k = 0; k < count; ++k) values[k] *= 2;
+    for (int i = 0; i < count; ++i) values[i] *= shellShare_[shell];
 }
 
 const SparseSymmetric& System::assemble() {
@@ -371,8 +376,7 @@ const SparseSymmetric& System::assemble() {
         for (int i = begin; i < end; ++i) {
             if (shellShare_[i] == 0 || (isTangentElastic_[i] && isBufferElastic_[i])) continue;
             isBufferElastic_[i] = isTangentElastic_[i];
-            expand(blocks_[i], tangentOf(i).data(), &buffer_[shellStart_[i]]);
-            if (shellShare_[i] > 1) doubled(blocks_[i], &buffer_[shellStart_[i]]);
+            putShell(i, tangentOf(i), buffer_);
         }
     });
     if (carried_) {
@@ -407,8 +411,7 @@ SparseSymmetric System::assembleShellMatrices(const std::vector<ElementMatrix>& 
     std::vector<double> buffer(buffer_.size(), 0);
     for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
         if (shellShare_[i] == 0) continue;
-        expand(blocks_[i], matrices[i].data(), &buffer[shellStart_[i]]);
-        if (shellShare_[i] > 1) doubled(blocks_[i], &buffer[shellStart_[i]]);
+        putShell(i, matrices[i], buffer);
     }
     SparseSymmetric out = matrix_;
     gather(buffer, out.value);

@@ -126,7 +126,7 @@ private:
     void buildPattern();
     void evaluateLinks(const State& before, State& after, std::vector<double>* internal);
     static void expand(const Block& block, const double* k, double* out);
-    static void doubled(const Block& block, double* values);
+    void putShell(int shell, const ElementMatrix& k, std::vector<double>& buffer) const;
     static void timesGiven(const Block& block, const double* k, const std::vector<double>& movement, std::vector<double>& out);
     void gather(const std::vector<double>& buffer, std::vector<double>& values) const;
     /// Tangent of a shell on nodal freedoms.

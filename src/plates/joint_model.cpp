@@ -35,7 +35,8 @@ tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint
         if (s.kind == ConnectionKind::EndPlate && s.spec.rows.empty())
             found.push_back(problem(Problem::NoBolts, joint.mark, FieldPath{"connections", s.id.str(), EndPlate::kind, "rows"},
                                     {name(s.id)}));
-    for (const HoleBeyond& h : holesBeyondPlates(buildAssembly(joint)))
+    Assembly built = buildAssembly(joint);
+    for (const HoleBeyond& h : holesBeyondPlates(built))
         found.push_back(problem(Problem::HoleBeyondPlate, joint.mark, FieldPath{"connections", h.row.side.str()},
                                 {std::to_string(h.row.index + 1), name(h.row.side), nameOfPly(h.ply.kind)}));
     PlateModelSettings own = settings;
@@ -61,7 +62,7 @@ tl::expected<JointModel, Diagnostics> buildJointModel(const ResolvedJoint& joint
     const Diagnostics released = forcesOnReleases(joint);
     found.insert(found.end(), released.begin(), released.end());
     if (hasErrors(found)) return tl::unexpected(found);
-    return ModelBuilder(joint, own, isTopHeld).run();
+    return ModelBuilder(joint, std::move(built), own, isTopHeld).run();
 }
 
 } // namespace zg

@@ -5,8 +5,8 @@
 
 namespace zg {
 
-ModelBuilder::ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings& settings, bool isTopHeld)
-    : joint_(joint), settings_(settings), col_(joint.column.section), built_(buildAssembly(joint)) {
+ModelBuilder::ModelBuilder(const ResolvedJoint& joint, Assembly built, const PlateModelSettings& settings, bool isTopHeld)
+    : joint_(joint), settings_(settings), col_(joint.column.section), built_(std::move(built)) {
     // Five elements between the bolts, and none much larger than the end plate is thick.
     double size = 28;
     for (const ResolvedSide& s : joint.sides) {

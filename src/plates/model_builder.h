@@ -21,7 +21,7 @@ struct BoltStrength;
 /// beam_plates.cpp, fittings.cpp and fasteners.cpp.
 class ModelBuilder {
 public:
-    ModelBuilder(const ResolvedJoint& joint, const PlateModelSettings& settings, bool isTopHeld);
+    ModelBuilder(const ResolvedJoint& joint, Assembly built, const PlateModelSettings& settings, bool isTopHeld);
     JointModel run();
 
 private:
