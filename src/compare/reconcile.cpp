@@ -31,6 +31,8 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
     }
     if (p.M_j_Rd < p.M_limit) return PartingReason::ReadOffEarlier;
     if (p.limit == PlateLimit::BeamHinge) return PartingReason::MemberYield;
+    if (p.limit == PlateLimit::WeldFracture) return PartingReason::WeldEnds;
+    if (p.limit == PlateLimit::BoltResistance) return PartingReason::FirstBoltEnds;
     if (c.limit == Limit::PanelShear && c.hasPanel) return PartingReason::PanelArea;
     if (p.limit == PlateLimit::BoltFracture) return PartingReason::BoltElongation;
     if (p.limit == PlateLimit::PlasticStrain)
@@ -38,36 +40,40 @@ PartingReason reasonOfMoment(const ConnectionResult& c, const PlateMomentRotatio
     return PartingReason::Unknown;
 }
 
-// Softer, and it is known in what: what gives half of the difference or more.
-PartingReason reasonOfSoftness(const FlexibilityShares& component, const FlexibilityShares& plates) {
+// Where it is known what each part gives: what makes half of the difference or more. Of stiffer plates the column's line, which
+// they take off, is one of the parts.
+PartingReason reasonOfParts(const ConnectionResult& c, const FlexibilityShares& plates, bool isSofter) {
+    const FlexibilityShares component = flexibilityByRules(c);
+    FlexibilityShares apart{};
+    for (std::size_t i = 0; i < flexiblePartCount; ++i) apart[i] = (isSofter ? 1 : -1) * (plates[i] - component[i]);
     double difference = 0;
-    std::size_t most = 0;
-    for (std::size_t i = 0; i < flexiblePartCount; ++i) {
-        difference += plates[i] - component[i];
-        if (plates[i] - component[i] > plates[most] - component[most]) most = i;
-    }
+    for (const double d : apart) difference += d;
     if (!(difference > 0)) return PartingReason::Unknown;
-    if (plates[most] - component[most] < 0.5 * difference) return PartingReason::SeveralGive;
-    switch (static_cast<FlexiblePart>(most)) {
+    if (!isSofter && c.stiffness.columnAsLine >= 0.5 * difference) return PartingReason::ColumnAsLine;
+    const auto most = std::max_element(apart.begin(), apart.end());
+    if (*most < 0.5 * difference) return PartingReason::SeveralGive;
+    switch (static_cast<FlexiblePart>(most - apart.begin())) {
     case FlexiblePart::EndPlates:
-    case FlexiblePart::ColumnFlanges: return PartingReason::ShearOfPlates;
-    case FlexiblePart::BeamEnds: return PartingReason::BeamEnds;
+    case FlexiblePart::ColumnFlanges: return isSofter ? PartingReason::ShearOfPlates : PartingReason::HeldPlates;
+    case FlexiblePart::BeamEnds: return isSofter ? PartingReason::BeamEnds : PartingReason::Unknown;
     case FlexiblePart::Bolts: return PartingReason::PulledBolts;
-    case FlexiblePart::ColumnWeb: return PartingReason::GivingWeb;
+    case FlexiblePart::ColumnWeb: return isSofter ? PartingReason::GivingWeb : PartingReason::WebSpread;
     default: return PartingReason::Unknown;
     }
 }
 
-// Softer: by where it gives, or else plates shear; further on, plates that have begun to yield. Stiffer: the rule's web bar,
-// where without it the component method would be as stiff or more.
+// Of a part of the curve where nothing yields, by what each part gives; where that is not known plates are softer by shear, and
+// stiffer by the rule's web bar if without it the component method would be as stiff or more. Further on, plates that have begun
+// to yield.
 PartingReason reasonOfStiffness(const ConnectionResult& c, const PlateMomentRotation& p, double component, double plates,
                                 double M) {
     if (plates <= 0) return PartingReason::StiffensMembers;
     const bool isAsSoftAtFirst = p.stiffnessOfJointAlone(p.S_j_ini) > (1 - worthAWord) * c.stiffness.S_j_ini;
     if (plates < component && isAsSoftAtFirst && p.at(M).plasticStrain > firstYieldStrain) return PartingReason::EarlyYield;
-    if (plates < component)
-        return isKnown(p.flexibility) ? reasonOfSoftness(flexibilityByRules(c), p.flexibility) : PartingReason::ShearOfPlates;
+    if (isKnown(p.flexibility)) return reasonOfParts(c, p.flexibility, plates < component);
+    if (plates < component) return PartingReason::ShearOfPlates;
     const Stiffness& s = c.stiffness;
+    if (1 / component - 1 / plates < 2 * s.columnAsLine) return PartingReason::ColumnAsLine;
     if (s.k_2 <= 0 || s.k_2_isInfinite) return PartingReason::Unknown;
     const double flexibility = 1 / component - 1 / (youngsModulus * s.z_eq * s.z_eq * s.k_2);
     return flexibility < 1 / plates ? PartingReason::WebSpread : PartingReason::Unknown;

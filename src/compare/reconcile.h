@@ -19,9 +19,11 @@ enum class PartingReason {
     WasherSpread,   ///< component: mode 1 takes a bolt at a point; with washers (method 2) two fifths of the difference go
     ShearOfPlates,  ///< component: k_4 and k_5 know bending alone and the l_eff of strength; thick plates give by shear too
     BeamEnds,       ///< component: the beam's web and flange are rigid; in the plates the beam's end gives most of the difference
-    PulledBolts,    ///< component: k_10 has one share of prying for all; in the plates bolts give most of the difference
+    PulledBolts,    ///< component: k_10 has one share of prying for all; in the plates bolts make most of the difference
     GivingWeb,      ///< in the plates the column's web gives most of the difference
-    SeveralGive,    ///< in the plates no part by itself gives half of the difference
+    SeveralGive,    ///< in the plates no part by itself makes half of the difference
+    HeldPlates,     ///< component: k_4 and k_5 know what holds a plate beside a bolt by l_eff alone; in the plates it bends less
+    ColumnAsLine,   ///< plates: the frame's column as a line up to the node is taken off, over z it bends less
     EarlyYield,     ///< plates: as stiff at first, yielding has begun where the component method is straight still
     WebTakesPart,   ///< component: welded flanges alone carry the couple; in the plates the web takes its part
     FlangesHarden,  ///< component: welded flanges yield at their couple; in the plates most of the difference comes beyond 1 %
@@ -30,8 +32,10 @@ enum class PartingReason {
     ColumnBeyondPanel, ///< part of the panel's force goes through the flanges' bending into the column above and below
     PanelArea,         ///< component: A_vc counts root fillets and the core of the flanges; plates have them as strips of the web
     ReadOffEarlier,    ///< plates: M_j,Rd by another rule than the limit
+    WeldEnds,          ///< plates end with a weld; the component method verifies welds besides, M_j,Rd knows none
+    FirstBoltEnds,     ///< plates end with the first bolt at its resistance, as chosen
     Redistribution,    ///< plates go on after the first bolt is at its resistance; up to there the methods agree
-    WebSpread, ///< component: k_2 takes the web for a bar as wide as b_eff over its whole depth; in a deep web force spreads
+    WebSpread, ///< component: the web's shear, compression and tension each take its whole depth; in a deep web forces spread
     StiffensMembers, ///< plates: deep and stiff, the joint turns less than the members in its place would; no stiffness of its
                      ///< own
     Unknown          ///< more than 15 % apart and none of the above is seen in the numbers

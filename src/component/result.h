@@ -76,6 +76,9 @@ struct Stiffness {
     double k_1 = 0, k_2 = 0; ///< mm; infinite ones are absent from the sum (isInfinite flags)
     bool k_1_isInfinite = false, k_2_isInfinite = false;
     double z_eq = 0, k_eq = 0;
+    /// z_eq/(6 E I_y), 1/(N mm): what a frame's column, bent as a line up to the node, turns more than one whose moment grows in
+    /// proportion over the depth z_eq. The rules leave it in the frame; nil without a column.
+    double columnAsLine = 0;
     double S_j_ini = 0;     ///< Nmm/rad
     double mu = 1, S_j = 0; ///< at M_Ed
 };

@@ -53,6 +53,7 @@ template <class Num>
 void columnStiffness(Workings<Num>& w, const SideModel& m, const Num& A_vc, const Num& b_eff_c_wc, double beta_, const Num& z_eq,
                      Num flexibility, Stiffness& out) {
     const Section& c = m.column.section;
+    out.columnAsLine = valueOf(z_eq) / (6 * youngsModulus * c.I_y);
     out.k_1_isInfinite = m.diagonal.has_value() || beta_ == 0;
     if (!out.k_1_isInfinite) {
         const Num beta = w.given("beta", "transformation parameter", Quantity::Ratio, beta_, "EN 1993-1-8:2005 5.3(7)");

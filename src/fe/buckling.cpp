@@ -277,21 +277,19 @@ BucklingResult buckle(Analysis& analysis, const MembraneField& field, const Buck
         return result;
     }
     if (analysis.system().halves() == Halves::Free) return heard(analysis, field, settings, progress);
-    // A mode is an image of itself, or one turned back: each kind is looked for among the movements of one half.
-    const int threads = std::max(1, analysis.threads() / 2);
-    BucklingResult alike, opposite;
-    bool areBoth = true;
-    const auto look = [&](Halves halves, BucklingResult& result) {
-        if (const std::unique_ptr<Analysis> half = analysis.with(halves, threads))
-            result = heard(*half, field, settings, progress);
-        else
-            areBoth = false;
-    };
+    // A mode is an image of itself, or one turned back: this analysis moves in one of these ways, another looks for the rest.
+    const Halves otherWay = analysis.system().halves() == Halves::Alike ? Halves::Opposite : Halves::Alike;
+    BucklingResult own, other;
+    std::unique_ptr<Analysis> beside;
     both(
-        analysis.threads(), [&] { look(Halves::Alike, alike); }, [&] { look(Halves::Opposite, opposite); });
+        analysis.threads(), [&] { own = heard(analysis, field, settings, progress); },
+        [&] {
+            beside = analysis.with(otherWay, std::max(1, analysis.threads() / 2));
+            if (beside) other = heard(*beside, field, settings, progress);
+        });
     // A given movement is its own image: the other kind cannot make it.
-    if (!areBoth) return heard(*analysis.with(Halves::Free, analysis.threads()), field, settings, progress);
-    return together(std::move(alike), std::move(opposite), settings.modes);
+    if (!beside) return heard(*analysis.with(Halves::Free, analysis.threads()), field, settings, progress);
+    return together(std::move(own), std::move(other), settings.modes);
 }
 
 } // namespace zg::fe

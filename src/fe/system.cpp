@@ -261,16 +261,21 @@ std::array<double, 3> System::deflection(int link, const std::vector<double>& fr
     return d;
 }
 
-void System::evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent) {
-    if (carried_) return evaluateMoved(before, after, internal, withTangent);
+// Of those that images answer for, or of the others.
+void System::respondShells(const State& before, State& after, bool withTangent, bool areAnswered) {
     parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
         for (int i = begin; i < end; ++i) {
-            if (isAnswered(i)) continue;
+            if (isAnswered(i) != areAnswered) continue;
             shells_[i].respond(nodal(i, after.freedoms), historyBefore(before, i), &after.history[historyStart_[i]],
                                after.shells[i], forces_[i], withTangent ? &stiffness_[i] : nullptr);
             if (withTangent) isTangentElastic_[i] = after.shells[i].isElastic;
         }
     });
+}
+
+void System::evaluate(const State& before, State& after, std::vector<double>& internal, bool withTangent) {
+    if (carried_) return evaluateMoved(before, after, internal, withTangent);
+    respondShells(before, after, withTangent, false);
     internal.assign(map_.freedomCount(), 0);
     unsettled_ = 0;
     for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
@@ -294,13 +299,7 @@ void System::addImage(int shell, std::vector<double>& internal) const {
 }
 
 void System::completeImages(const State& before, State& after) {
-    if (!mirror_) return;
-    parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
-        for (int i = begin; i < end; ++i)
-            if (isAnswered(i))
-                shells_[i].respond(nodal(i, after.freedoms), historyBefore(before, i), &after.history[historyStart_[i]],
-                                   after.shells[i], forces_[i], nullptr);
-    });
+    if (mirror_) respondShells(before, after, false, true);
 }
 
 void System::addInternal(const Block& block, const double* forces, std::vector<double>& internal) {

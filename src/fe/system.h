@@ -92,6 +92,7 @@ public:
 private:
     int unsettled_ = 0;
     void shareOut();
+    void respondShells(const State& before, State& after, bool withTangent, bool areAnswered);
     void addImage(int shell, std::vector<double>& internal) const;
     /// Whether the shell's image answers for it until a state is complete.
     [[nodiscard]] bool isAnswered(int shell) const { return shellShare_[shell] == 0 && !blocks_[shell].hasGiven; }

@@ -77,9 +77,14 @@ const char* sentenceOf(PartingReason reason) {
     case PartingReason::BeamEnds:
         return "The rules have the beam's web and flanges rigid (table 6.11); in the plates they give most of the difference.";
     case PartingReason::PulledBolts:
-        return "k_10 has one share of prying for every plate; in the plates the bolts give most of the difference.";
+        return "k_10 has one share of prying for every plate; in the plates the bolts make most of the difference.";
     case PartingReason::GivingWeb: return "In the plates the column's web gives most of the difference.";
-    case PartingReason::SeveralGive: return "Several parts give more than the rules have it: see what each gives.";
+    case PartingReason::SeveralGive: return "No part by itself makes half of the difference: see what each gives.";
+    case PartingReason::HeldPlates:
+        return "The rules' plates bend over the effective length of strength; held on two sides they give less.";
+    case PartingReason::ColumnAsLine:
+        return "A frame's column bends as a line up to the node, within the joint by z/(6 E I) less: that is taken off the "
+               "plates.";
     case PartingReason::EarlyYield:
         return "As stiff at first; in the plates yielding has begun where the component method is still straight.";
     case PartingReason::WebTakesPart:
@@ -92,10 +97,13 @@ const char* sentenceOf(PartingReason reason) {
         return "The panel's shear area counts root fillets and the core of the flanges (EN 1993-1-1 6.2.6(3)a); a tall panel of "
                "plates "
                "yields by its web.";
+    case PartingReason::WeldEnds:
+        return "The plates end with a weld, which the component method verifies by itself and leaves out of M_j,Rd.";
+    case PartingReason::FirstBoltEnds: return "The plates end with the first bolt at its resistance, as chosen.";
     case PartingReason::Redistribution:
         return "Up to the first bolt at its resistance the methods agree; in the plates bolts stretch and others go on.";
     case PartingReason::WebSpread:
-        return "k_2 takes the web for a bar as wide as b_eff over its whole depth; in a deep web the force spreads.";
+        return "The rules add the web's shear, compression and tension, each over its whole depth; a deep web gives less.";
     case PartingReason::StiffensMembers:
         return "The joint turns less than the members in its place would: it has no flexibility of its own to tell (rigid).";
     case PartingReason::ReadOffEarlier: return "M_j_Rd of the plates is read off before their limit, as chosen.";

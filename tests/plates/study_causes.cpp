@@ -121,12 +121,9 @@ std::string causesOf(const ResolvedJoint& joint, const ConnectionResult& one, co
         if (S_stiff) trial.add("column stiffened at all flanges", *S_stiff);
         if (const auto q = plates(joint, p, usual.hardeningPart, 1e3, 1))
             trial.add("plates that do not shear", q->stiffnessOfJointAlone(q->S_j_ini) / one.stiffness.S_j_ini);
-        // A frame's column bends as a line under a moment that enters at a point. Over the depth z between tension and
-        // compression it grows in proportion instead: z/(6 E I) less, which the rules do not take off and a curve of plates does.
-        const ResolvedSide* side = joint.side(p.side);
-        const double lessBent = joint.hasColumn && side && side->isHaunched()
-                                    ? one.stiffness.z_eq / (6 * youngsModulus * joint.column.section.I_y)
-                                    : 0;
+        // A frame's column bends as a line under a moment that enters at a point, which the rules do not take off and a curve of
+        // plates does.
+        const double lessBent = one.stiffness.columnAsLine;
         if (lessBent > 0) trial.add("column bent as a line", 1 / (1 / S + lessBent) / one.stiffness.S_j_ini);
         if (const auto q = plates(joint, p, usual.hardeningPart, 1, 1, 1e3)) {
             const double plane = q->stiffnessOfJointAlone(q->S_j_ini);

@@ -337,6 +337,16 @@ TEST_CASE("both methods are set side by side with reasons where they part", "[pl
         if (m.M_j_Rd > 1.15 * low.M_j_Rd)
             CHECK(reason == (part < 0.5 ? PartingReason::FlangesHarden : PartingReason::WebTakesPart));
     }
+    // Plates that end first say with what.
+    ConnectionResult high = *c;
+    high.M_j_Rd = 1.5 * m.M_j_Rd;
+    for (const auto& [limit, reason] : {std::pair{PlateLimit::WeldFracture, PartingReason::WeldEnds},
+                                        std::pair{PlateLimit::BoltResistance, PartingReason::FirstBoltEnds},
+                                        std::pair{PlateLimit::BeamHinge, PartingReason::MemberYield}}) {
+        PlateMomentRotation ended = m;
+        ended.limit = limit;
+        CHECK(reconcile(high, ended).rows.front().reason == reason);
+    }
     // The same curve against itself: a component result made of the plates' own numbers parts nowhere.
     ConnectionResult same = *c;
     same.M_j_Rd = m.M_j_Rd;
