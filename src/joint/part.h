@@ -48,6 +48,10 @@ inline bool operator==(const PartRef& a, const PartRef& b) { return a.kind == b.
 inline bool operator!=(const PartRef& a, const PartRef& b) { return !(a == b); }
 
 [[nodiscard]] inline bool isOfHaunch(PartKind k) { return k >= PartKind::HaunchWeb && k <= PartKind::WeldHaunchToe; }
+[[nodiscard]] inline bool isWeld(PartKind k) {
+    return (k >= PartKind::WeldTop && k <= PartKind::WeldWeb) ||
+           (k >= PartKind::WeldHaunchFlange && k <= PartKind::WeldHaunchToe);
+}
 /// Whether it is a plate of the beam itself.
 [[nodiscard]] inline bool isOfBeam(const PartRef& p) {
     return p.kind == PartKind::BeamTopFlange || p.kind == PartKind::BeamBottomFlange || p.kind == PartKind::BeamWeb;
@@ -57,5 +61,9 @@ inline bool operator!=(const PartRef& a, const PartRef& b) { return !(a == b); }
 [[nodiscard]] std::string partId(const PartRef& part);
 /// The part of an id; nothing when it is none.
 [[nodiscard]] std::optional<PartRef> partOfId(const std::string& id);
+/// In words, with its end where there is another of its kind.
+[[nodiscard]] std::string partName(const PartRef& part, bool isTwoSided);
+/// A text whose ids of parts, or of what hangs on them ("right.weld.top.block"), stand in words.
+[[nodiscard]] std::string withPartNames(const std::string& text);
 
 } // namespace zg

@@ -64,9 +64,10 @@ bool CurveRun::look(const fe::Analysis& a, PlateCurvePoint p) {
 
 tl::expected<void, Diagnostics> CurveRun::end(const fe::RunResult& run, const ResolvedJoint& joint, double M_pl) {
     if (out_.curve.size() < 2)
-        return tl::unexpected(Diagnostics{
-            {Severity::Error, joint.mark, "The plate analysis of joint " + joint.mark + " did not start: " + run.message}});
-    out_.message = run.message;
+        return tl::unexpected(
+            Diagnostics{{Severity::Error, joint.mark,
+                         "The plate analysis of joint " + joint.mark + " did not start: " + withPartNames(run.message)}});
+    out_.message = withPartNames(run.message);
     out_.isComplete = run.reason == fe::StopReason::Stopped || run.isComplete() || run.reason == fe::StopReason::LimitLoad ||
                       run.reason == fe::StopReason::Fracture;
     out_.S_j_ini = out_.curve[1].M / out_.curve[1].phi;

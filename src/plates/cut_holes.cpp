@@ -20,7 +20,7 @@ void ModelBuilder::cutHoles(const ResolvedSide& s, PartRef plate, const std::vec
             holes_.push_back({plate, bolt, std::move(hole.edge)});
     }
     if (left > 0)
-        out_.notes.push_back(std::to_string(left) + " holes of " + partId(plate) +
+        out_.notes.push_back(std::to_string(left) + " holes of the " + partName(plate, true) +
                              " are not cut: they lie too close to each other or to what stands on the plate for these elements.");
 }
 

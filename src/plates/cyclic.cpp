@@ -196,7 +196,7 @@ private:
                 refused(run.isComplete()
                             ? "its stiffness does not come down to a tenth before the largest drift, so that it has no yield "
                               "drift by which the ECCS protocol counts."
-                            : "its yield drift was not found. " + run.message));
+                            : "its yield drift was not found. " + withPartNames(run.message)));
         return (M - slope * drift - atRest) / (first - slope);
     }
 
@@ -207,7 +207,7 @@ private:
         if (run.reason == fe::StopReason::Reached) return true;
         wasCancelled_ = run.reason == fe::StopReason::Cancelled;
         if (run.reason == fe::StopReason::Stopped) return false; // the limit is known
-        out_.run.message = run.message;
+        out_.run.message = withPartNames(run.message);
         if (!wasCancelled_) {
             out_.run.limit = run.reason == fe::StopReason::Fracture ? PlateLimit::BoltFracture : PlateLimit::NoEquilibrium;
             if (!run.ids.empty()) out_.run.limitPart = run.ids.front();

@@ -177,8 +177,10 @@ void ModelBuilder::weld(const WeldPlace& at, const WeldSpec& spec, const SteelSt
 void ModelBuilder::noteLost(PartRef ref, int points, int wanted) {
     if (points >= wanted || wanted == 0) return;
     const int percent = static_cast<int>(std::ceil(100.0 * (wanted - points) / wanted));
-    out_.notes.push_back("The weld of " + partId(ref) + " lies beside the plate it should join over " + std::to_string(percent) +
-                         " % of its length: the rest carries everything.");
+    std::string note = "The " + (isWeld(ref.kind) ? "" : std::string("weld of the ")) + partName(ref, true) + ": " +
+                       std::to_string(percent) +
+                       " % of its length lies beside the plate it should join, the rest carries everything.";
+    if (std::find(out_.notes.begin(), out_.notes.end(), note) == out_.notes.end()) out_.notes.push_back(std::move(note));
 }
 
 // One fillet along the edge of a plate that lies on another: from the edge's mid-surface to the face before it.

@@ -92,7 +92,7 @@ tl::expected<NodeStiffness, Diagnostics> nodeStiffness(const ResolvedJoint& join
     const fe::RunResult run = analysis->run(stage, {}, progress);
     out.part = analysis->state().factors[load];
     if (run.reason == fe::StopReason::Cancelled) return tl::unexpected(refused(joint, "Cancelled."));
-    if (!run.isComplete() && !(out.part > 0.05)) return tl::unexpected(refused(joint, run.message));
+    if (!run.isComplete() && !(out.part > 0.05)) return tl::unexpected(refused(joint, withPartNames(run.message)));
     if (!run.isComplete())
         out.notes.push_back("Set " + set.id + " is carried to " + fixedDecimals(100 * out.part, 0) +
                             " % only: the stiffness is that of the state there.");

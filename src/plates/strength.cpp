@@ -307,13 +307,13 @@ private:
     void ended(const fe::RunResult& run) {
         PlateStrength& s = out_.strength;
         if (run.isComplete() || run.reason == fe::StopReason::Stopped) return;
-        s.message = run.message;
+        s.message = withPartNames(run.message);
         if (run.reason == fe::StopReason::LimitLoad) s.limit = PlateLimit::NoEquilibrium;
         if (run.reason == fe::StopReason::Fracture) {
             s.limit = PlateLimit::BoltFracture;
             if (!run.ids.empty()) s.limitPart = run.ids.front();
-            s.message = "Bolts of " + s.limitPart + " break at " + std::to_string(static_cast<int>(100 * factorNow() + 0.5)) +
-                        " % of the set.";
+            s.message = "A bolt of " + withPartNames(s.limitPart) + " breaks at " +
+                        std::to_string(static_cast<int>(100 * factorNow() + 0.5)) + " % of the set.";
         }
     }
 

@@ -18,7 +18,7 @@ std::unique_ptr<fe::Analysis> analysisOf(JointModel& m, Diagnostics& found, cons
         for (const int link : b.clamp) b.firstClamp -= analysis->springForce(link)[0];
     }
     if (run.isComplete()) return analysis;
-    found.push_back({Severity::Error, "tightening", "The bolts could not be tightened: " + run.message});
+    found.push_back({Severity::Error, "tightening", "The bolts could not be tightened: " + withPartNames(run.message)});
     return nullptr;
 }
 

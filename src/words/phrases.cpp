@@ -549,42 +549,6 @@ const char* wordOf(TStubMode mode) {
     return "";
 }
 
-std::string partName(const PartRef& part, bool isTwoSided) {
-    std::string text;
-    const std::string haunch = part.index == 0 ? "haunch" : "upper haunch";
-    switch (part.kind) {
-    case PartKind::ColumnWeb: return "column web";
-    case PartKind::ColumnFlange: return std::string("column flange, ") + name(part.side);
-    case PartKind::Doubler: return "supplementary web plate";
-    case PartKind::Diagonal: return "diagonal stiffener";
-    case PartKind::TopPlate: return "top plate of the column";
-    case PartKind::HaunchWeb: text = haunch + " web"; break;
-    case PartKind::HaunchFlange: text = haunch + " flange"; break;
-    case PartKind::HaunchToeStiffener: text = "stiffener at the toe of the " + haunch; break;
-    case PartKind::HaunchStiffener: text = "stiffener of the " + haunch; break;
-    case PartKind::WeldHaunchFlange: text = "weld of the " + haunch + " flange"; break;
-    case PartKind::WeldHaunchWeb: text = "weld of the " + haunch + " web"; break;
-    case PartKind::WeldHaunch: text = "weld of the " + haunch + " along the beam"; break;
-    case PartKind::WeldHaunchToe: text = "weld of the " + haunch + " at the toe"; break;
-    case PartKind::EndPlate: text = "end plate"; break;
-    case PartKind::BeamTopFlange: text = "beam top flange"; break;
-    case PartKind::BeamBottomFlange: text = "beam bottom flange"; break;
-    case PartKind::BeamWeb: text = "beam web"; break;
-    case PartKind::BoltRow: text = "bolt row " + std::to_string(part.index + 1); break;
-    case PartKind::StiffenerTop: text = "top column stiffener"; break;
-    case PartKind::StiffenerBottom: text = "bottom column stiffener"; break;
-    case PartKind::BackingTop: text = "top backing plates"; break;
-    case PartKind::BackingBottom: text = "bottom backing plates"; break;
-    case PartKind::RibTop: text = "top rib"; break;
-    case PartKind::RibBottom: text = "bottom rib"; break;
-    case PartKind::WeldTop: text = "top flange weld"; break;
-    case PartKind::WeldBottom: text = "bottom flange weld"; break;
-    case PartKind::WeldWeb: text = "web weld"; break;
-    case PartKind::FinPlate: text = "fin plate"; break;
-    }
-    return isTwoSided ? text + ", " + name(part.side) : text;
-}
-
 std::string membersText(const Joint& joint) {
     std::vector<const Member*> framing;
     for (const Member& m : joint.members)

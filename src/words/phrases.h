@@ -32,7 +32,6 @@ namespace zg {
 /// What limits the moment resistance of a connection ("end plate in bending, row 1").
 [[nodiscard]] std::string limitOf(const ConnectionResult& connection);
 /// Part for people ("end plate, right").
-[[nodiscard]] std::string partName(const PartRef& part, bool isTwoSided);
 /// Sections of the members, from left to right, then the column: "IPE 300 | IPE 400, HEB 240".
 [[nodiscard]] std::string membersText(const Joint& joint);
 /// What was made of a joint's members: "first layout of IPE 400, HEB 300, S355".

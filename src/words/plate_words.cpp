@@ -13,7 +13,8 @@ std::string limitWords(PlateLimit limit, const std::string& id, double strainLim
     case PlateLimit::PlasticStrain: return "plastic strain of " + fixedDecimals(100 * strainLimit, 1) + " % in " + part;
     case PlateLimit::BoltResistance: return "the resistance of a bolt of " + part + " (bolts do not redistribute)";
     case PlateLimit::BoltFracture: return "fracture of a bolt of " + part;
-    case PlateLimit::WeldFracture: return "fracture of the weld of " + part;
+    case PlateLimit::WeldFracture:
+        return "fracture of the " + (known && isWeld(known->kind) ? "" : std::string("weld of ")) + part;
     case PlateLimit::BeamHinge: return "the beam's own plastic hinge: the joint carries all that the beam can";
     case PlateLimit::Rotation: return "the largest rotation looked at; most used: " + part;
     case PlateLimit::NoEquilibrium: return "no equilibrium beyond; most used: " + part;

@@ -204,8 +204,9 @@ TEST_CASE("fillets of the plates are as long as the directional method counts th
         "B1", [](Joint& j) { endPlate(j, ends::right).plate.width = 110; }, 1);
     const auto m = buildJointModel(narrow);
     REQUIRE(m);
-    CHECK(std::any_of(m->notes.begin(), m->notes.end(),
-                      [](const std::string& n) { return n.find("The weld of right.weld.top lies beside") == 0; }));
+    CHECK(std::any_of(m->notes.begin(), m->notes.end(), [](const std::string& n) {
+        return n.find("The top flange weld, right: ") == 0 && n.find("lies beside") != std::string::npos;
+    }));
 }
 
 TEST_CASE("what yields is told by what is left of its deformation, never by a use of 1.00", "[plates]") {
