@@ -1,4 +1,5 @@
 #include "fe/results.h"
+#include "fe/parallel.h"
 #include <algorithm>
 #include <map>
 #include <utility>
@@ -72,24 +73,41 @@ std::array<PointStress, 4> cornerStresses(const Analysis& analysis, int shell) {
     return out;
 }
 
-std::vector<PartPeak> partPeaks(const Analysis& analysis) {
+namespace {
+
+// By shell; left out where an image says the same and nothing has yielded.
+std::vector<std::array<PointStress, 4>> allPoints(const Analysis& analysis) {
+    std::vector<std::array<PointStress, 4>> all(analysis.model().shells.size());
+    parallelFor(analysis.threads(), static_cast<int>(all.size()), [&](int begin, int end) {
+        for (int e = begin; e < end; ++e)
+            if (!analysis.system().isImage(e) || analysis.state().shells[e].yielded != 0) all[e] = pointStresses(analysis, e);
+    });
+    return all;
+}
+
+std::vector<PartPeak> peaksOf(const Analysis& analysis, const std::vector<std::array<PointStress, 4>>& points) {
     const Model& m = analysis.model();
     std::vector<PartPeak> peaks(m.parts.size());
     for (int e = 0; e < static_cast<int>(m.shells.size()); ++e) {
+        if (analysis.system().isImage(e)) continue;
         PartPeak& peak = peaks[m.shells[e].part];
-        const std::array<PointStress, 4> at = pointStresses(analysis, e);
         for (int p = 0; p < analysis.system().shell(e).pointCount(); ++p) {
-            if (at[p].largestEquivalent() > peak.stress) peak.stress = at[p].largestEquivalent(), peak.stressShell = e;
-            if (at[p].largestPlasticStrain() > peak.plasticStrain)
-                peak.plasticStrain = at[p].largestPlasticStrain(), peak.strainShell = e;
+            const double stress = points[e][p].largestEquivalent(), strain = points[e][p].largestPlasticStrain();
+            if (stress > peak.stress) peak.stress = stress, peak.stressShell = e;
+            if (strain > peak.plasticStrain) peak.plasticStrain = strain, peak.strainShell = e;
         }
     }
     return peaks;
 }
 
+} // namespace
+
+std::vector<PartPeak> partPeaks(const Analysis& analysis) { return peaksOf(analysis, allPoints(analysis)); }
+
 std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
     const Model& m = analysis.model();
-    std::vector<PartPeak> peaks = partPeaks(analysis);
+    const std::vector<std::array<PointStress, 4>> points = allPoints(analysis);
+    std::vector<PartPeak> peaks = peaksOf(analysis, points);
     if (!(reach > 0)) return peaks;
     // An integration point and the quarter of its element that it stands for, as small pieces: elements may be larger than the
     // circle.
@@ -130,30 +148,35 @@ std::vector<PartPeak> partPeaks(const Analysis& analysis, double reach) {
     for (int e = 0; e < static_cast<int>(m.shells.size()); ++e) {
         if (peaks[m.shells[e].part].plasticStrain <= 0) continue;
         const ShellElement& shell = analysis.system().shell(e);
-        const bool hasYielded = analysis.state().shells[e].yielded != 0;
-        const std::array<PointStress, 4> found = hasYielded ? pointStresses(analysis, e) : std::array<PointStress, 4>{};
         for (int p = 0; p < shell.pointCount(); ++p) {
             Vec3 at;
             for (int i = 0; i < shell.nodeCount(); ++i) at = at + shell.point(p).shape[i] * m.nodes[m.shells[e].nodes[i]];
             double span = 0;
             for (int i = 0; i < shell.nodeCount(); ++i) span = std::max(span, norm(m.nodes[m.shells[e].nodes[i]] - at));
-            samples[m.shells[e].part].push_back({at, shell.point(p).area, span, e, p, found[p].plasticStrain});
+            samples[m.shells[e].part].push_back({at, shell.point(p).area, span, e, p, points[e][p].plasticStrain});
         }
     }
     for (std::size_t part = 0; part < m.parts.size(); ++part) {
         const double radius = reach * m.parts[part].thickness, least = std::exchange(peaks[part].plasticStrain, 0) / 3;
-        for (const Sample& centre : samples[part]) {
-            if (centre.largest() < least || analysis.system().isImage(centre.shell)) continue;
-            double area = 0;
-            std::array<double, 3> sum{};
-            for (const Sample& s : samples[part]) {
-                const double share = s.area * partWithin(s, centre.at, radius);
-                area += share;
-                for (int level = 0; level < 3; ++level) sum[level] += share * s.strain[level];
+        std::vector<const Sample*> centres;
+        for (const Sample& s : samples[part])
+            if (s.largest() >= least && !analysis.system().isImage(s.shell)) centres.push_back(&s);
+        std::vector<double> means(centres.size());
+        parallelFor(analysis.threads(), static_cast<int>(centres.size()), [&](int begin, int end) {
+            for (int i = begin; i < end; ++i) {
+                double area = 0;
+                std::array<double, 3> sum{};
+                for (const Sample& s : samples[part]) {
+                    const double share = s.area * partWithin(s, centres[i]->at, radius);
+                    area += share;
+                    for (int level = 0; level < 3; ++level) sum[level] += share * s.strain[level];
+                }
+                means[i] = *std::max_element(sum.begin(), sum.end()) / area;
             }
-            const double mean = *std::max_element(sum.begin(), sum.end()) / area;
-            if (mean > peaks[part].plasticStrain) peaks[part].plasticStrain = mean, peaks[part].strainShell = centre.shell;
-        }
+        });
+        for (std::size_t i = 0; i < centres.size(); ++i)
+            if (means[i] > peaks[part].plasticStrain)
+                peaks[part].plasticStrain = means[i], peaks[part].strainShell = centres[i]->shell;
     }
     return peaks;
 }

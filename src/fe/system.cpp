@@ -448,12 +448,14 @@ void System::external(const std::vector<double>& factors, const State& state, st
 }
 
 System::Energy System::energy(const State& state) const {
+    std::vector<Energy> each(shells_.size());
+    parallelFor(threads_, static_cast<int>(shells_.size()), [&](int begin, int end) {
+        for (int i = begin; i < end; ++i)
+            if (shellShare_[i] > 0) each[i] = {storedInShell(i, state), shells_[i].plasticWork(history(state, i))};
+    });
     Energy e;
-    for (int i = 0; i < static_cast<int>(shells_.size()); ++i) {
-        if (shellShare_[i] == 0) continue;
-        e.stored += shellShare_[i] * storedInShell(i, state);
-        e.plastic += shellShare_[i] * shells_[i].plasticWork(history(state, i));
-    }
+    for (std::size_t i = 0; i < each.size(); ++i)
+        e.stored += shellShare_[i] * each[i].stored, e.plastic += shellShare_[i] * each[i].plastic;
     for (int i = 0; i < static_cast<int>(links_.size()); ++i)
         if (linkShare_[i] > 0) e.stored += linkShare_[i] * storedInLink(i, state);
     return e;
