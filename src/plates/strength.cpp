@@ -70,6 +70,9 @@ private:
     double fellAt_ = 0;
 };
 
+// How far beyond the whole set, of it, what is told for it may lie where the movement is steered.
+constexpr double setTolerance = 2e-3;
+
 class SetRun {
 public:
     SetRun(const ResolvedJoint& joint, const ActionSet& set, const StrengthSettings& settings, Progress* progress)
@@ -276,14 +279,21 @@ private:
         const auto seenNow = [&](const fe::Step& step) {
             return WayToLimit::Seen{std::abs(step.watched), lastUse_, factorNow(), step.slope};
         };
+        // The whole set is not stepped over: parts, bolts and welds are told there.
+        double lastMovement = 0, toSet = 0;
         stage.goesTooFar = [&](const fe::Analysis& a) {
-            const bool isOver = jumpsOverLimit();
             WayToLimit::Seen seen = seenNow(a.steps().back());
+            if (s.reached < 1 && lastFactor_ < 1 && seen.factor > 1 + setTolerance) {
+                toSet = (1 + setTolerance / 2 - lastFactor_) / (seen.factor - lastFactor_) * (seen.movement - lastMovement);
+                return true;
+            }
+            const bool isOver = jumpsOverLimit();
             if (isOver) seen.use = uses_->limit.use, way.beyond(seen);
             return isOver || way.hidesTop(seen);
         };
         way.at({0, lastUse_, factorNow(), factorNow() / movement()});
         stage.nextStep = [&](const fe::Analysis&) {
+            if (toSet > 0) return toSet;
             double longest = way.longest();
             // In moved geometry a long step may land on another branch of equilibrium, whose limit lies higher.
             if (settings_.isMoved) longest = std::min(longest, std::max(stage.firstStep, 0.1 * movement()));
@@ -293,8 +303,9 @@ private:
         const fe::RunResult run = analysis_->run(
             stage,
             [&](const fe::Analysis&, const fe::Step& step) {
-                const bool isWithin = look(factorNow() <= 1 && s.reached < factorNow());
+                const bool isWithin = look(factorNow() <= 1 + setTolerance && s.reached < std::min(1.0, factorNow()));
                 way.at(seenNow(step));
+                lastMovement = std::abs(step.watched), toSet = 0;
                 // Past the top of the load there is no more reserve.
                 return isWithin && factorNow() > 0.97 * s.reserve;
             },
