@@ -45,21 +45,7 @@ LimitRules limitRulesOf(const PlateSpec& spec) { return {spec.strainLimit, spec.
 
 std::vector<Check> plateChecks(const PlateStudy& study, const LimitRules& rules) {
     Ledger ledger;
-    const auto of = [&](const PlateStrength& s, bool isOverStrength) {
-        if (!s.isLoaded) return;
-        for (const SlipUse& slip : s.slips) {
-            if (slip.isService != s.isService || isOverStrength) continue;
-            Check c = made(CheckCode::PlatesSlip, s.set, slip.shear, slip.F_s_Rd, Quantity::Force, useOf(slip.shear, slip.F_s_Rd),
-                           "EN 1993-1-8:2005 3.9");
-            c.side = slip.side;
-            ledger.add(c);
-        }
-        if (s.isService) return;
-        Check whole =
-            made(isOverStrength ? CheckCode::PlatesOverStrength : CheckCode::PlatesReserve, s.set, 1, s.reserve, Quantity::Ratio,
-                 useOf(1, s.reserve), isOverStrength ? "EN 1998-1:2004 6.5.5" : "EN 1993-1-5:2006 annex C");
-        ledger.add(whole);
-        if (isOverStrength) return;
+    const auto parts = [&](const PlateStrength& s) {
         for (const PartUse& p : s.parts) {
             if (p.strain <= 0) continue; // elastic: the reserve of the whole speaks for it
             Check c = made(CheckCode::PlateStrain, s.set, p.strain, rules.strainLimit, Quantity::Ratio,
@@ -91,6 +77,22 @@ std::vector<Check> plateChecks(const PlateStudy& study, const LimitRules& rules)
             ledger.add(c);
         }
     };
+    const auto of = [&](const PlateStrength& s, bool isOverStrength) {
+        if (!s.isLoaded) return;
+        for (const SlipUse& slip : s.slips) {
+            if (slip.isService != s.isService || isOverStrength) continue;
+            Check c = made(CheckCode::PlatesSlip, s.set, slip.shear, slip.F_s_Rd, Quantity::Force, useOf(slip.shear, slip.F_s_Rd),
+                           "EN 1993-1-8:2005 3.9");
+            c.side = slip.side;
+            ledger.add(c);
+        }
+        if (s.isService) return;
+        Check whole =
+            made(isOverStrength ? CheckCode::PlatesOverStrength : CheckCode::PlatesReserve, s.set, 1, s.reserve, Quantity::Ratio,
+                 useOf(1, s.reserve), isOverStrength ? "EN 1998-1:2004 6.5.5" : "EN 1993-1-5:2006 annex C");
+        ledger.add(whole);
+        if (!isOverStrength) parts(s);
+    };
     for (const PlateStrength& s : study.sets) of(s, false);
     for (const PlateStrength& s : study.overStrength) of(s, true);
     // A run with imperfections where the joint has moved to has buckling in its limit: it decides, the factors only inform.
@@ -102,6 +104,7 @@ std::vector<Check> plateChecks(const PlateStudy& study, const LimitRules& rules)
         Check c = made(CheckCode::PlatesStability, s.run.set, s.gamma_M1, s.run.reserve, Quantity::Ratio, s.utilisation(),
                        "EN 1993-1-5:2006 C.9");
         ledger.add(c);
+        parts(s.run); // where they are used more than in undeformed geometry
     }
     for (const PlateCyclic& run : study.cyclic) {
         const auto add = [&](CheckCode code, double needed, double reached, const char* clause) {

@@ -201,6 +201,16 @@ TEST_CASE("a study with imperfections: its check decides on buckling, and it is 
     CHECK(count(*without, CheckCode::PlateBucklingFactor) > 0);
     for (const Check& c : plateChecks(*study, {}))
         if (c.code == CheckCode::PlatesStability) CHECK(c.utilisation == Approx(1 / study->stability[0].run.reserve));
+    // A part is told by the run that uses it more.
+    for (const PlateStrength* run : {&study->sets[0], &study->stability[0].run}) {
+        for (const PartUse& part : run->parts) {
+            if (part.strain <= 0) continue;
+            const auto checks = plateChecks(*study, {});
+            CHECK(std::any_of(checks.begin(), checks.end(), [&](const Check& c) {
+                return c.code == CheckCode::PlateStrain && c.parts[0] == part.part && c.demand >= part.strain;
+            }));
+        }
+    }
     const auto back = readStudy(writeStudy(*study));
     REQUIRE(back);
     Joint spec;
