@@ -168,7 +168,7 @@ private:
             s.parts = uses.parts, s.bolts = uses.bolts, s.welds = uses.welds;
             s.contact = contactForces(*analysis_, m_);
             s.slips = slipUses(*analysis_, m_);
-            s.reached = factor;
+            s.reached = std::min(1.0, factor);
             s.fullFrame = static_cast<int>(s.frames.size()) - 1;
         }
         if (limit.use >= 1) {
@@ -334,13 +334,12 @@ private:
         if (progress_) progress_->report(1, "buckling in set " + set_.id);
         fe::BucklingSettings settings;
         settings.modes = joint_.plates.modes;
-        settings.largestFactor = 200 / std::max(out_.strength.reached, 1e-3);
+        settings.largestFactor = 200 / std::max(factorNow(), 1e-3);
         const fe::BucklingResult found = fe::buckle(*analysis_, fe::membraneForces(*analysis_), settings, progress_);
         b.isComplete = found.isComplete;
         b.message = found.message;
         for (const fe::BucklingMode& mode : found.modes)
-            b.modes.push_back(
-                sortedMode(mode.factor * out_.strength.reached, mode.shape, m_.parts, mode.partEnergy, mode.bendingEnergy));
+            b.modes.push_back(sortedMode(mode.factor * factorNow(), mode.shape, m_.parts, mode.partEnergy, mode.bendingEnergy));
         b.seconds = elapsed.seconds();
     }
 
