@@ -72,7 +72,7 @@ struct PlatesCommand : JobSource {
     double size = 1;
     std::string under, stiffness;
     std::string cyclic, loop;
-    bool isImperfect = false, hasOtherAxes = false, isPreloaded = false, hasHoles = false;
+    bool isImperfect = false, hasOtherAxes = false, isPreloaded = false, hasHoles = false, endsAtFirstBolt = false;
     bool isConverging = false;
 };
 

@@ -160,6 +160,8 @@ int main(int argc, char** argv) {
                       "Every set also in moved geometry, with its buckling shapes as imperfections");
     plates_->add_flag("--tightened", platesC.isPreloaded,
                       "Bolts that must not slip are tightened first and carry shear by friction until they slip");
+    plates_->add_flag("--no-redistribution", platesC.endsAtFirstBolt,
+                      "The first bolt at its resistance ends every run (EN 1993-1-8 6.2.7.2(9))");
     plates_->add_flag("--holes", platesC.hasHoles, "Holes are cut: net sections yield, shanks bear on the edges of their holes");
     plates_->add_option("--only", platesC.only, "One kind of analysis")
         ->check(CLI::IsMember({"strength", "buckling", "stability", "curves", "over-strength", "cyclic"}));

@@ -231,11 +231,12 @@ int plates(const PlatesCommand& c) {
         if (!joint.plates) joint.plates = PlateSpec{};
         joint.plates->sizeFactor = c.size;
     }
-    if (c.isImperfect || c.isPreloaded || c.hasHoles) {
+    if (c.isImperfect || c.isPreloaded || c.hasHoles || c.endsAtFirstBolt) {
         if (!joint.plates) joint.plates = PlateSpec{};
         joint.plates->isImperfect |= c.isImperfect;
         joint.plates->isPreloaded |= c.isPreloaded;
         joint.plates->hasHoles |= c.hasHoles;
+        joint.plates->doBoltsRedistribute &= !c.endsAtFirstBolt;
     }
     if (!c.cyclic.empty()) {
         if (!joint.plates) joint.plates = PlateSpec{};

@@ -460,6 +460,17 @@ TEST_CASE("tightened bolts: ticked, slip told in sentence and ledger, taken back
     CHECK(platesOf(*b.session.current()).hasHoles);
     b.session.undoStack()->undo();
     CHECK_FALSE(holes->isChecked());
+    auto* redistribute = b.child<QCheckBox>("plateRedistribute");
+    CHECK(redistribute->isChecked());
+    QTest::mouseClick(redistribute, Qt::LeftButton, Qt::NoModifier, {10, redistribute->height() / 2});
+    CHECK_FALSE(platesOf(*b.session.current()).doBoltsRedistribute);
+    b.session.undoStack()->undo();
+    CHECK(redistribute->isChecked());
+    auto* rule = b.child<QComboBox>("plateRule");
+    QTest::keyClick(rule, Qt::Key_Down);
+    CHECK(platesOf(*b.session.current()).momentRule == MomentRule::SecantThird);
+    b.session.undoStack()->undo();
+    CHECK(rule->currentIndex() == 0);
     auto* tick = b.child<QCheckBox>("plateTightened");
     CHECK_FALSE(tick->isChecked());
     QTest::mouseClick(tick, Qt::LeftButton, Qt::NoModifier, {10, tick->height() / 2});

@@ -262,20 +262,37 @@ QWidget* PlatesView::makeOptions() {
     imperfect_->setToolTip(
         tr("Every set also where the joint has moved to, with its buckling shapes as imperfections (EN 1993-1-5 "
            "annex C): buckling is in that limit. A run takes two to three times as long."));
-    grid->addWidget(imperfect_, 3, 0, 1, 3);
+    grid->addWidget(imperfect_, 3, 0, 1, 2);
     tightened_ =
         choiceTick(box, tr("bolts tightened"), QStringLiteral("plateTightened"), tr("tightened bolts"), &PlateSpec::isPreloaded);
     tightened_->setToolTip(
         tr("Bolts that must not slip are tightened before every run and carry shear by friction until they slip"));
-    grid->addWidget(tightened_, 4, 0, 1, 2);
+    grid->addWidget(tightened_, 4, 0, 1, 3);
     holes_ = choiceTick(box, tr("holes cut"), QStringLiteral("plateHoles"), tr("holes"), &PlateSpec::hasHoles);
     holes_->setToolTip(tr("Holes of the bolts are cut into end plates and column flanges: net sections yield, shanks bear on the "
                           "edges of their holes. Thin end plates come out a little weaker."));
-    grid->addWidget(holes_, 4, 2);
+    grid->addWidget(holes_, 3, 2);
+    redistribute_ = choiceTick(box, tr("bolts redistribute"), QStringLiteral("plateRedistribute"), tr("redistribution by bolts"),
+                               &PlateSpec::doBoltsRedistribute);
+    redistribute_->setToolTip(tr("Bolts at their resistance stretch while others go on, as far as their class does. Without: the "
+                                 "first of them ends every run (EN 1993-1-8 6.2.7.2(9))"));
+    grid->addWidget(redistribute_, 5, 0, 1, 3);
     axes_ =
         choiceTick(box, tr("minor axis and torsion"), QStringLiteral("plateAxes"), tr("other axes"), &PlateSpec::hasOtherAxes);
     axes_->setToolTip(tr("Moment-rotation about the beams' minor axis and of torsion too"));
-    grid->addWidget(axes_, 5, 0, 1, 3);
+    grid->addWidget(axes_, 6, 0, 1, 3);
+    rule_ = new QComboBox(box);
+    rule_->setObjectName(QStringLiteral("plateRule"));
+    rule_->setAccessibleName(tr("Where the plates' M_j,Rd is read off"));
+    rule_->setToolTip(tr("Where M_j,Rd is read off the plates' curves; where they end before, it is their largest moment"));
+    for (const MomentRule rule :
+         {MomentRule::Limit, MomentRule::SecantThird, MomentRule::FirstYield, MomentRule::OnePercent, MomentRule::TwoPercent})
+        rule_->addItem(tr("M_j,Rd: %1").arg(QString::fromUtf8(wordOf(rule))), static_cast<int>(rule));
+    connect(rule_, &QComboBox::activated, this, [this](int i) {
+        const auto rule = static_cast<MomentRule>(rule_->itemData(i).toInt());
+        choose(tr("where M_j,Rd is read off"), [&](PlateSpec& spec) { spec.momentRule = rule; });
+    });
+    grid->addWidget(rule_, 7, 0, 1, 3);
     under_ = new QComboBox(box);
     under_->setObjectName(QStringLiteral("plateUnder"));
     under_->setAccessibleName(tr("Curves under the other forces of a set"));
@@ -287,7 +304,7 @@ QWidget* PlatesView::makeOptions() {
     });
     under_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     under_->setMinimumContentsLength(10);
-    grid->addWidget(under_, 6, 0, 1, 3);
+    grid->addWidget(under_, 8, 0, 1, 3);
     cyclic_ = new QComboBox(box);
     cyclic_->setObjectName(QStringLiteral("plateCyclic"));
     cyclic_->setAccessibleName(tr("Cyclic run"));
@@ -304,7 +321,7 @@ QWidget* PlatesView::makeOptions() {
         const auto protocol = static_cast<CyclicProtocol>(cyclic_->itemData(i).toInt());
         choose(tr("cyclic run"), [&](PlateSpec& spec) { spec.cyclic = protocol; });
     });
-    grid->addWidget(cyclic_, 7, 0, 1, 3);
+    grid->addWidget(cyclic_, 9, 0, 1, 3);
     auto* stiffness = new QPushButton(tr("Node stiffness..."), box);
     stiffness->setObjectName(QStringLiteral("plateStiffness"));
     stiffness->setToolTip(tr("Every member's end against every other at the set on show, for frame programs, as JSON"));
@@ -317,7 +334,7 @@ QWidget* PlatesView::makeOptions() {
     runs->setSpacing(4);
     runs->addWidget(converge);
     runs->addWidget(stiffness);
-    grid->addLayout(runs, 8, 0, 1, 3);
+    grid->addLayout(runs, 10, 0, 1, 3);
     return box;
 }
 
@@ -383,11 +400,14 @@ void PlatesView::follow() {
     sets_->setEnabled(sets_->count() > 1);
     const Joint* joint = session_.current();
     const PlateSpec spec = joint ? platesOf(*joint) : PlateSpec{};
-    for (const auto& [box, is] : {std::pair{imperfect_, spec.isImperfect}, std::pair{tightened_, spec.isPreloaded},
-                                  std::pair{holes_, spec.hasHoles}, std::pair{axes_, spec.hasOtherAxes}}) {
+    for (const auto& [box, is] :
+         {std::pair{imperfect_, spec.isImperfect}, std::pair{tightened_, spec.isPreloaded}, std::pair{holes_, spec.hasHoles},
+          std::pair{axes_, spec.hasOtherAxes}, std::pair{redistribute_, spec.doBoltsRedistribute}}) {
         box->setChecked(is);
         box->setEnabled(joint != nullptr);
     }
+    rule_->setCurrentIndex(rule_->findData(static_cast<int>(spec.momentRule)));
+    rule_->setEnabled(joint != nullptr);
     cyclic_->setCurrentIndex(cyclic_->findData(static_cast<int>(spec.cyclic)));
     cyclic_->setEnabled(joint != nullptr);
     under_->clear();

@@ -55,9 +55,10 @@ private:
     QStackedWidget* pages_ = nullptr;
     QPushButton *run_ = nullptr, *built_ = nullptr, *compare_ = nullptr, *swing_ = nullptr;
     QProgressBar* progress_ = nullptr;
-    QComboBox *under_ = nullptr, *cyclic_ = nullptr, *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr, *cuts_ = nullptr;
+    QComboBox *under_ = nullptr, *rule_ = nullptr, *cyclic_ = nullptr, *sets_ = nullptr, *fields_ = nullptr, *views_ = nullptr,
+              *cuts_ = nullptr;
     QSlider *steps_ = nullptr, *cut_ = nullptr;
-    QCheckBox *imperfect_ = nullptr, *tightened_ = nullptr, *holes_ = nullptr, *axes_ = nullptr;
+    QCheckBox *imperfect_ = nullptr, *tightened_ = nullptr, *holes_ = nullptr, *axes_ = nullptr, *redistribute_ = nullptr;
     QLabel* line_ = nullptr;
     QWidget *foot_ = nullptr, *side_ = nullptr, *remedies_ = nullptr;
     QTimer* swinging_ = nullptr;
