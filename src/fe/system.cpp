@@ -386,8 +386,8 @@ const SparseSymmetric& System::assemble() {
         return matrix_;
     }
     for (std::size_t i = 0; i < links_.size(); ++i) {
-        if (linkShare_[i] == 0) continue;
         const LinkData& d = links_[i];
+        if (linkShare_[i] == 0 || d.equations.empty()) continue; // what lies in the plane of a mirror may move nowhere
         const int n = static_cast<int>(d.equations.size()), components = componentCount(model_->links[i].law);
         double* out = &buffer_[linkStart_[i]];
         std::fill_n(out, packedSize(n), 0.0);
